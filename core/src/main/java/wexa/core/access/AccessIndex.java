@@ -1,0 +1,321 @@
+package wexa.core.access;
+
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.BitSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import wexa.core.model.Area;
+import wexa.core.model.Effect;
+import wexa.core.model.Group;
+import wexa.core.model.Id;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Tenant;
+
+/**
+ * A model compiled for the question "who may do what": numbers instead of ids, columns instead of objects, bit sets
+ * instead of sets of permissions. Computed from desired state alone (rule 3). Immutable; {@link #updated} gives the
+ * index of the next model by replacing the rows of those whom effects touch.
+ */
+public final class AccessIndex {
+    private final Model model;
+    private final RoleTable roles;
+    private final AreaTree areas;
+    private final Ordinals<Person> people;
+    private final Ordinals<Group> groups;
+    private final Edges edges;
+    private final Adjacency personUp;
+    private final Adjacency groupUp;
+    private final Adjacency groupDown;
+    private final Members members;
+    private final Grants grants;
+    private final Adjacency personGrants;
+    private final Adjacency groupGrants;
+    private final Adjacency nodeGrants;
+
+    /** The parts of an index; a step towards another one changes some and shares the rest. */
+    record Parts(
+            Model model,
+            RoleTable roles,
+            AreaTree areas,
+            Ordinals<Person> people,
+            Ordinals<Group> groups,
+            Edges edges,
+            Adjacency personUp,
+            Adjacency groupUp,
+            Adjacency groupDown,
+            Members members,
+            Grants grants,
+            Adjacency personGrants,
+            Adjacency groupGrants,
+            Adjacency nodeGrants) {}
+
+    AccessIndex(Parts parts) {
+        this.model = parts.model();
+        this.roles = parts.roles();
+        this.areas = parts.areas();
+        this.people = parts.people();
+        this.groups = parts.groups();
+        this.edges = parts.edges();
+        this.personUp = parts.personUp();
+        this.groupUp = parts.groupUp();
+        this.groupDown = parts.groupDown();
+        this.members = parts.members();
+        this.grants = parts.grants();
+        this.personGrants = parts.personGrants();
+        this.groupGrants = parts.groupGrants();
+        this.nodeGrants = parts.nodeGrants();
+    }
+
+    Parts parts() {
+        return new Parts(
+                model,
+                roles,
+                areas,
+                people,
+                groups,
+                edges,
+                personUp,
+                groupUp,
+                groupDown,
+                members,
+                grants,
+                personGrants,
+                groupGrants,
+                nodeGrants);
+    }
+
+    /** Compiles the whole model: linear in its facts. */
+    public static AccessIndex compile(Model model) {
+        return new IndexCompiler(model.folded()).compile();
+    }
+
+    /** The index of {@code next}, which is this index's model with {@code effects}: costs what they touch. */
+    public AccessIndex updated(Model next, List<Effect> effects) {
+        return IndexUpdate.of(this, next, effects);
+    }
+
+    /** How many rows differ from those compiled: the owner compiles anew when this has grown. */
+    public int replacedRows() {
+        return personUp.replacedRows() + personGrants.replacedRows() + groupGrants.replacedRows();
+    }
+
+    public Model model() {
+        return model;
+    }
+
+    /** What a person should be able to do at an instant: links whose windows contain it, through nested groups. */
+    public Access of(Id<Person> person, Instant at) {
+        long second = at.getEpochSecond();
+        NodeBits held = new NodeBits(roles);
+        int number = people.find(person);
+        if (number >= 0) {
+            collect(personGrants, number, second, held);
+            for (int group : groupsOf(number, second)) {
+                collect(groupGrants, group, second, held);
+            }
+        }
+        return held.access(this);
+    }
+
+    private void collect(Adjacency bySubject, int subject, long second, NodeBits held) {
+        int[] row = bySubject.array(subject);
+        for (int place = bySubject.from(subject); place < bySubject.until(subject); place++) {
+            int node = grants.node(row[place]);
+            if (node >= 0 && grants.holds(row[place], second)) {
+                held.add(node, grants.role(row[place]), areas.words(node));
+            }
+        }
+    }
+
+    /** Every way by which the person comes to anything at the instant, nearest groups first. */
+    public List<Path> paths(Id<Person> person, Instant at) {
+        return new PathFinder(this, at.getEpochSecond()).of(person);
+    }
+
+    /** Grants of the person at the instant that do nothing for want of an area (rule 5). */
+    public List<Grant> inert(Id<Person> person, Instant at) {
+        return new PathFinder(this, at.getEpochSecond()).inert(person);
+    }
+
+    /** Who should be able to do one thing at one area at the instant. */
+    public PersonSet who(Id<Tenant> tenant, Optional<Id<Area>> area, Permission permission, Instant at) {
+        long second = at.getEpochSecond();
+        BitSet found = new BitSet(people.count());
+        BitSet seenGroups = new BitSet(groups.count());
+        int number = roles.permissionNumber(permission);
+        for (int node = areas.nodeOf(tenant, area); node >= 0 && number >= 0; node = areas.parent(node)) {
+            int[] row = nodeGrants.array(node);
+            for (int place = nodeGrants.from(node); place < nodeGrants.until(node); place++) {
+                int grant = row[place];
+                if (roles.gives(grants.role(grant), number) && grants.holds(grant, second)) {
+                    addSubject(grants.subject(grant), second, found, seenGroups);
+                }
+            }
+        }
+        return new PersonSet(people, found);
+    }
+
+    private void addSubject(int subject, long second, BitSet found, BitSet seenGroups) {
+        if (subject >= 0) {
+            found.set(subject);
+        } else {
+            addMembers(~subject, second, found, seenGroups);
+        }
+    }
+
+    /** People in a group at the instant, through nested groups as well. */
+    public PersonSet membersOf(Id<Group> group, Instant at) {
+        BitSet found = new BitSet(people.count());
+        int number = groups.find(group);
+        if (number >= 0) {
+            addMembers(number, at.getEpochSecond(), found, new BitSet(groups.count()));
+        }
+        return new PersonSet(people, found);
+    }
+
+    private void addMembers(int start, long second, BitSet found, BitSet seenGroups) {
+        if (seenGroups.get(start)) {
+            return;
+        }
+        int[] open = new int[16];
+        int size = 0;
+        open[size++] = start;
+        seenGroups.set(start);
+        while (size > 0) {
+            int group = open[--size];
+            int[] row = groupDown.array(group);
+            for (int place = groupDown.from(group); place < groupDown.until(group); place++) {
+                int edge = row[place];
+                if (!edges.holds(edge, second)) {
+                    continue;
+                }
+                int member = members.of(edge);
+                if (member >= 0) {
+                    found.set(member);
+                } else if (!seenGroups.get(~member)) {
+                    seenGroups.set(~member);
+                    open = size == open.length ? Arrays.copyOf(open, size * 2) : open;
+                    open[size++] = ~member;
+                }
+            }
+        }
+    }
+
+    /** Permissions held by all people at the instant, counted once per person and tenant. */
+    public long countHeld(Instant at) {
+        return HoldingCount.all(this, at.getEpochSecond());
+    }
+
+    /** Groups that the person is in at the instant, directly or through others. */
+    public List<Id<Group>> groupsOf(Id<Person> person, Instant at) {
+        int number = people.find(person);
+        return number < 0
+                ? List.of()
+                : Arrays.stream(groupsOf(number, at.getEpochSecond()))
+                        .mapToObj(groups::id)
+                        .toList();
+    }
+
+    /** Whether a group is in another one, at whatever time: what makes a cycle. */
+    public boolean isWithin(Id<Group> inner, Id<Group> outer) {
+        int from = groups.find(inner);
+        int to = groups.find(outer);
+        return from >= 0
+                && to >= 0
+                && Arrays.stream(new GroupClimb(this).above(from)).anyMatch(at -> at == to);
+    }
+
+    int[] groupsOf(int person, long second) {
+        return new GroupClimb(this, second).fromRow(personUp, person);
+    }
+
+    int[] groupsAbove(int group, long second) {
+        return new GroupClimb(this, second).above(group);
+    }
+
+    boolean isIn(long[] bits, Permission permission, Id<Tenant> tenant) {
+        int number = roles.permissionNumber(permission);
+        int[] words = areas.words(areas.nodeOf(tenant, Optional.empty()));
+        return number >= 0
+                && number >> 6 >= words[0]
+                && number >> 6 < words[1]
+                && (bits[number >> 6] & 1L << number) != 0;
+    }
+
+    Set<Permission> permissionsIn(long[] bits, Id<Tenant> tenant) {
+        int[] words = areas.words(areas.nodeOf(tenant, Optional.empty()));
+        Set<Permission> found = new TreeSet<>();
+        for (int word = words[0]; word < words[1]; word++) {
+            for (long rest = bits[word]; rest != 0; rest &= rest - 1) {
+                found.add(roles.permission((word << 6) + Long.numberOfTrailingZeros(rest)));
+            }
+        }
+        return found;
+    }
+
+    /** Permissions of a role by rule 2, in a tenant's app or of all apps. */
+    public Set<Permission> permissionsOf(Id<Role> role) {
+        long[] bits = roles.bits(roles.number(role));
+        Set<Permission> found = new TreeSet<>();
+        for (int word = 0; word < bits.length; word++) {
+            for (long rest = bits[word]; rest != 0; rest &= rest - 1) {
+                found.add(roles.permission((word << 6) + Long.numberOfTrailingZeros(rest)));
+            }
+        }
+        return found;
+    }
+
+    RoleTable roles() {
+        return roles;
+    }
+
+    AreaTree areas() {
+        return areas;
+    }
+
+    Ordinals<Person> people() {
+        return people;
+    }
+
+    Ordinals<Group> groups() {
+        return groups;
+    }
+
+    Edges edges() {
+        return edges;
+    }
+
+    Grants grants() {
+        return grants;
+    }
+
+    Adjacency personUp() {
+        return personUp;
+    }
+
+    Adjacency groupUp() {
+        return groupUp;
+    }
+
+    Adjacency personGrants() {
+        return personGrants;
+    }
+
+    Adjacency groupGrants() {
+        return groupGrants;
+    }
+
+    int personCount() {
+        return people.count();
+    }
+
+    int groupCount() {
+        return groups.count();
+    }
+}

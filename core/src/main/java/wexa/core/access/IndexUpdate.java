@@ -1,0 +1,232 @@
+package wexa.core.access;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Subject;
+
+/**
+ * The next index from the last one: the rows of each touched person and group are made anew from the next model, and
+ * the rows that pointed at them are mended. Changes to what everything is numbered by (tenants, areas, group rules)
+ * compile the whole model.
+ */
+final class IndexUpdate {
+    private static final Set<Kind<?>> RENUMBERING = Set.of(Kind.APP, Kind.TENANT, Kind.AREA);
+
+    private final AccessIndex last;
+    private final Model next;
+    private final RoleTable roles;
+    private final Ordinals<Person> people;
+    private final Ordinals<Group> groups;
+    private final List<Edge> newEdges = new ArrayList<>();
+    private final List<Integer> newMembers = new ArrayList<>();
+    private final List<Grants.Compiled> newGrants = new ArrayList<>();
+    private final Map<Integer, int[]> personUp = new HashMap<>();
+    private final Map<Integer, int[]> groupUp = new HashMap<>();
+    private final Map<Integer, int[]> groupDown = new HashMap<>();
+    private final Map<Integer, int[]> personGrants = new HashMap<>();
+    private final Map<Integer, int[]> groupGrants = new HashMap<>();
+    private final Map<Integer, int[]> nodeGrants = new HashMap<>();
+
+    private IndexUpdate(AccessIndex last, Model next, List<Effect> effects) {
+        this.last = last;
+        this.next = next;
+        boolean rolesChanged =
+                effects.stream().anyMatch(effect -> effect.kind() == Kind.ROLE || effect.kind() == Kind.PERMISSION_SET);
+        this.roles = rolesChanged ? new RoleTable(next, last.roles().numbers()) : last.roles();
+        this.people = last.people().including(idsOf(effects, Kind.PERSON));
+        this.groups = last.groups().including(idsOf(effects, Kind.GROUP));
+    }
+
+    static AccessIndex of(AccessIndex last, Model next, List<Effect> effects) {
+        if (effects.stream().anyMatch(IndexUpdate::touchesEverything)) {
+            return AccessIndex.compile(next);
+        }
+        return new IndexUpdate(last, next, effects).apply(touched(last.model(), next, effects));
+    }
+
+    private static boolean touchesEverything(Effect effect) {
+        return RENUMBERING.contains(effect.kind())
+                || (effect.subject() instanceof Group group && group.kind() == GroupKind.RULED);
+    }
+
+    @SuppressWarnings("unchecked") // effects of a kind carry ids of that kind
+    private static <T extends Fact> List<Id<T>> idsOf(List<Effect> effects, Kind<T> kind) {
+        return effects.stream()
+                .filter(effect -> effect.kind() == kind && effect.after().isPresent())
+                .map(effect -> (Id<T>) effect.id())
+                .toList();
+    }
+
+    private static Set<Subject> touched(Model last, Model next, List<Effect> effects) {
+        Set<Subject> touched = new LinkedHashSet<>();
+        for (Effect effect : effects) {
+            effect.before().ifPresent(fact -> addSubjects(fact, last, touched));
+            effect.after().ifPresent(fact -> addSubjects(fact, next, touched));
+        }
+        return touched;
+    }
+
+    private static void addSubjects(Fact fact, Model model, Set<Subject> touched) {
+        if (fact instanceof Membership membership) {
+            touched.add(membership.member());
+        } else if (fact instanceof Assignment assignment) {
+            touched.add(assignment.subject());
+        } else if (fact instanceof Mapping mapping) {
+            touched.add(new Subject.OfGroup(mapping.directoryGroup()));
+        } else if (fact instanceof Engagement engagement) {
+            touched.add(new Subject.OfPerson(engagement.person()));
+            model.table(Kind.ASSIGNMENT)
+                    .by(Assignment.BY_SUBJECT, new Subject.OfPerson(engagement.person()))
+                    .forEach(assignment -> touched.add(assignment.subject()));
+        } else if (fact instanceof Person person) {
+            touched.add(new Subject.OfPerson(person.id()));
+        } else if (fact instanceof Group group) {
+            touched.add(new Subject.OfGroup(group.id()));
+        }
+    }
+
+    private AccessIndex apply(Set<Subject> touched) {
+        for (Subject subject : touched) {
+            if (subject instanceof Subject.OfPerson one) {
+                int number = people.find(one.person());
+                if (number >= 0) {
+                    renewEdges(subject, number, last.personUp(), personUp);
+                    renewGrants(subject, number, last.personGrants(), personGrants);
+                }
+            } else if (subject instanceof Subject.OfGroup many) {
+                int number = groups.find(many.group());
+                if (number >= 0) {
+                    renewEdges(subject, number, last.groupUp(), groupUp);
+                    renewGrants(subject, number, last.groupGrants(), groupGrants);
+                }
+            }
+        }
+        AccessIndex.Parts parts = last.parts();
+        return new AccessIndex(new AccessIndex.Parts(
+                next,
+                roles,
+                parts.areas(),
+                people,
+                groups,
+                parts.edges().and(newEdges),
+                parts.personUp().replacing(personUp),
+                parts.groupUp().replacing(groupUp),
+                parts.groupDown().replacing(groupDown),
+                parts.members()
+                        .and(newMembers.stream().mapToInt(Integer::intValue).toArray()),
+                parts.grants().and(newGrants),
+                parts.personGrants().replacing(personGrants),
+                parts.groupGrants().replacing(groupGrants),
+                parts.nodeGrants().replacing(nodeGrants)));
+    }
+
+    private void renewEdges(Subject subject, int number, Adjacency lastUp, Map<Integer, int[]> up) {
+        int[] old = lastUp.row(number);
+        for (int edge : old) {
+            without(groupDown, last.parts().groupDown(), last.edges().group(edge), edge);
+        }
+        List<Edge> edges = edgesOf(subject);
+        int[] row = new int[edges.size()];
+        for (int place = 0; place < row.length; place++) {
+            Edge edge = edges.get(place);
+            row[place] = last.edges().count() + newEdges.size();
+            newEdges.add(edge);
+            newMembers.add(subject instanceof Subject.OfPerson ? number : ~number);
+            with(groupDown, last.parts().groupDown(), edge.group(), row[place]);
+        }
+        up.put(number, row);
+    }
+
+    private List<Edge> edgesOf(Subject subject) {
+        List<Edge> edges = new ArrayList<>();
+        for (Membership membership : next.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, subject)) {
+            Group group = next.groups().get(membership.group());
+            edges.add(new Edge(groups.find(group.id()), Origin.of(group.kind()), membership.id(), membership.window()));
+        }
+        if (subject instanceof Subject.OfPerson one) {
+            for (Engagement engagement : next.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, one.person())) {
+                next.groups().by(RULED, true).stream()
+                        .filter(group -> group.condition().orElseThrow().matches(engagement))
+                        .forEach(group -> edges.add(
+                                new Edge(groups.find(group.id()), Origin.RULED, engagement.id(), engagement.window())));
+            }
+        }
+        return edges;
+    }
+
+    private static final wexa.core.model.Lookup<Group, Boolean> RULED =
+            wexa.core.model.Lookup.by(group -> group.kind() == GroupKind.RULED);
+
+    private void renewGrants(Subject subject, int number, Adjacency lastBySubject, Map<Integer, int[]> bySubject) {
+        for (int grant : lastBySubject.row(number)) {
+            int node = last.grants().node(grant);
+            if (node >= 0) {
+                without(nodeGrants, last.parts().nodeGrants(), node, grant);
+            }
+        }
+        List<Grant> grants = grantsOf(subject);
+        int[] row = new int[grants.size()];
+        for (int place = 0; place < row.length; place++) {
+            Grant grant = grants.get(place);
+            int node = last.areas().nodeFor(grant.tenant(), grant.area());
+            row[place] = last.grants().count() + newGrants.size();
+            newGrants.add(new Grants.Compiled(
+                    grant, roles.number(grant.role()), node, subject instanceof Subject.OfPerson ? number : ~number));
+            if (node >= 0) {
+                with(nodeGrants, last.parts().nodeGrants(), node, row[place]);
+            }
+        }
+        bySubject.put(number, row);
+    }
+
+    private List<Grant> grantsOf(Subject subject) {
+        List<Grant> grants = new ArrayList<>();
+        for (Assignment assignment : next.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, subject)) {
+            assignment
+                    .effective(next)
+                    .ifPresent(window -> grants.add(new Grant(
+                            assignment.id(),
+                            Grant.By.ASSIGNMENT,
+                            subject,
+                            assignment.role(),
+                            assignment.tenant(),
+                            assignment.area(),
+                            window)));
+        }
+        if (subject instanceof Subject.OfGroup many) {
+            next.table(Kind.MAPPING)
+                    .by(Mapping.BY_GROUP, many.group())
+                    .forEach(mapping -> grants.add(Grants.of(mapping)));
+        }
+        return grants;
+    }
+
+    private static void without(Map<Integer, int[]> rows, Adjacency shared, int node, int value) {
+        int[] row = rows.containsKey(node) ? rows.get(node) : shared.row(node);
+        rows.put(node, Arrays.stream(row).filter(one -> one != value).toArray());
+    }
+
+    private static void with(Map<Integer, int[]> rows, Adjacency shared, int node, int value) {
+        int[] row = rows.containsKey(node) ? rows.get(node) : shared.row(node);
+        int[] longer = Arrays.copyOf(row, row.length + 1);
+        longer[row.length] = value;
+        rows.put(node, longer);
+    }
+}

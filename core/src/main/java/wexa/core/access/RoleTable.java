@@ -1,0 +1,214 @@
+package wexa.core.access;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import wexa.core.model.App;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Role;
+
+/**
+ * Roles compiled to bit sets over all permissions (rule 2). The permissions of an app begin at a multiple of 64, so that
+ * what a role gives in a tenant is a run of whole words.
+ */
+final class RoleTable {
+    private final List<Permission> permissions;
+    private final Map<Permission, Integer> permissionNumbers;
+    private final Map<Id<App>, int[]> appWords;
+    private final Map<Id<Role>, Integer> numbers;
+    private final List<Role> roles;
+    private final long[][] bits;
+    private final Map<Integer, List<RoleRoute>> routes = new java.util.concurrent.ConcurrentHashMap<>();
+    private final Map<Id<PermissionSet>, long[]> setBits = new HashMap<>();
+
+    /** Compiles all roles. Numbers given by an earlier table are kept, later roles follow after them. */
+    RoleTable(Model model, Map<Id<Role>, Integer> earlier) {
+        this.permissions = new ArrayList<>();
+        this.permissionNumbers = new HashMap<>();
+        this.appWords = new HashMap<>();
+        model.table(Kind.APP).forEach(this::numberPermissions);
+        int words = permissions.size() / Long.SIZE;
+        model.table(Kind.PERMISSION_SET).forEach(set -> setBits.put(set.id(), bitsOf(set.permissions(), words)));
+        this.numbers = new HashMap<>(earlier);
+        model.roles().forEach(role -> numbers.putIfAbsent(role.id(), numbers.size()));
+        Role[] placed = new Role[numbers.size()];
+        model.roles().forEach(role -> placed[number(role.id())] = role);
+        this.roles = java.util.Arrays.asList(placed);
+        this.bits = compile(words);
+    }
+
+    private void numberPermissions(App app) {
+        int first = permissions.size() / Long.SIZE;
+        for (Permission permission : new TreeSet<>(app.permissions())) {
+            permissionNumbers.put(permission, permissions.size());
+            permissions.add(permission);
+        }
+        Permission filler = permissions.isEmpty() ? null : permissions.get(permissions.size() - 1);
+        while (filler != null && permissions.size() % Long.SIZE != 0) {
+            permissions.add(filler);
+        }
+        appWords.put(app.id(), new int[] {first, permissions.size() / Long.SIZE});
+    }
+
+    private long[] bitsOf(Iterable<Permission> wanted, int words) {
+        long[] made = new long[words];
+        for (Permission permission : wanted) {
+            Integer number = permissionNumbers.get(permission);
+            if (number != null) {
+                made[number >> 6] |= 1L << number;
+            }
+        }
+        return made;
+    }
+
+    /** Included roles before those that include them; what is left over in the end goes round in a circle. */
+    private long[][] compile(int words) {
+        long[][] compiled = new long[roles.size()][];
+        int[] open = new int[roles.size()];
+        Map<Integer, List<Integer>> includedBy = new HashMap<>();
+        Deque<Integer> ready = new ArrayDeque<>();
+        for (int number = 0; number < roles.size(); number++) {
+            Role role = roles.get(number);
+            open[number] = role == null ? 0 : role.includes().size();
+            if (role == null) {
+                compiled[number] = new long[words];
+                continue;
+            }
+            for (Id<Role> included : role.includes()) {
+                includedBy
+                        .computeIfAbsent(number(included), any -> new ArrayList<>())
+                        .add(number);
+            }
+            if (open[number] == 0) {
+                ready.add(number);
+            }
+        }
+        while (!ready.isEmpty()) {
+            int number = ready.remove();
+            compiled[number] = union(roles.get(number), compiled, words);
+            for (int including : includedBy.getOrDefault(number, List.of())) {
+                if (--open[including] == 0) {
+                    ready.add(including);
+                }
+            }
+        }
+        for (int number = 0; number < compiled.length; number++) {
+            if (compiled[number] == null) {
+                throw new IllegalArgumentException("role " + roles.get(number).key() + " includes itself in a circle");
+            }
+        }
+        return compiled;
+    }
+
+    private long[] union(Role role, long[][] compiled, int words) {
+        long[] made = new long[words];
+        for (Id<PermissionSet> set : role.sets()) {
+            or(made, bitsOfSet(set));
+        }
+        for (Id<Role> included : role.includes()) {
+            or(made, compiled[number(included)]);
+        }
+        long[] exceptions = bitsOf(role.exceptions(), words);
+        for (int word = 0; word < words; word++) {
+            made[word] &= ~exceptions[word];
+        }
+        return made;
+    }
+
+    private long[] bitsOfSet(Id<PermissionSet> set) {
+        long[] found = setBits.get(set);
+        if (found == null) {
+            throw new IllegalArgumentException("a role names permission set " + set + ", which does not exist");
+        }
+        return found;
+    }
+
+    static void or(long[] into, long[] from) {
+        for (int word = 0; word < into.length; word++) {
+            into[word] |= from[word];
+        }
+    }
+
+    int number(Id<Role> role) {
+        Integer number = numbers.get(role);
+        if (number == null) {
+            throw new IllegalArgumentException("there is no role with id " + role);
+        }
+        return number;
+    }
+
+    Map<Id<Role>, Integer> numbers() {
+        return numbers;
+    }
+
+    int count() {
+        return bits.length;
+    }
+
+    long[] bits(int role) {
+        return bits[role];
+    }
+
+    /** First word and end word of an app's permissions. */
+    int[] words(Id<App> app) {
+        return appWords.getOrDefault(app, new int[] {0, 0});
+    }
+
+    int permissionNumber(Permission permission) {
+        return permissionNumbers.getOrDefault(permission, -1);
+    }
+
+    Permission permission(int number) {
+        return permissions.get(number);
+    }
+
+    boolean gives(int role, int permission) {
+        return (bits[role][permission >> 6] & 1L << permission) != 0;
+    }
+
+    /** Every way from the role to a set, nearest first. Worked out when first asked for, then kept. */
+    List<RoleRoute> routes(int role) {
+        return routes.computeIfAbsent(role, this::findRoutes);
+    }
+
+    private record Step(List<Id<Role>> chain, Role role, long[] kept) {}
+
+    private List<RoleRoute> findRoutes(int start) {
+        List<RoleRoute> found = new ArrayList<>();
+        int words = permissions.size() / Long.SIZE;
+        long[] everything = new long[words];
+        java.util.Arrays.fill(everything, -1L);
+        Deque<Step> open = new ArrayDeque<>();
+        Role first = roles.get(start);
+        open.add(new Step(List.of(first.id()), first, everything));
+        while (!open.isEmpty()) {
+            Step step = open.remove();
+            long[] kept = step.kept().clone();
+            long[] exceptions = bitsOf(step.role().exceptions(), words);
+            for (int word = 0; word < words; word++) {
+                kept[word] &= ~exceptions[word];
+            }
+            for (Id<PermissionSet> set : step.role().sets()) {
+                long[] given = bitsOfSet(set).clone();
+                for (int word = 0; word < words; word++) {
+                    given[word] &= kept[word];
+                }
+                found.add(new RoleRoute(step.chain(), set, given));
+            }
+            for (Id<Role> included : step.role().includes()) {
+                List<Id<Role>> chain = new ArrayList<>(step.chain());
+                chain.add(included);
+                open.add(new Step(List.copyOf(chain), roles.get(number(included)), kept));
+            }
+        }
+        return List.copyOf(found);
+    }
+}

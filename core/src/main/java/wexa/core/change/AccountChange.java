@@ -1,0 +1,167 @@
+package wexa.core.change;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
+
+/** Changes to logins. Emergency accounts are passed by (rule 11). */
+public sealed interface AccountChange extends Change {
+    /** A login for a person. One that was closed is opened again rather than doubled. */
+    record Open(Account account) implements AccountChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            List<Finding> findings = new ArrayList<>();
+            if (model.tenants().find(account.tenant()).isEmpty()) {
+                findings.add(References.unresolved("tenant", account.tenant()));
+            }
+            account.person()
+                    .filter(person -> model.people().find(person).isEmpty())
+                    .ifPresent(person -> findings.add(References.unresolved("person", person)));
+            if (!findings.isEmpty()) {
+                return new Resolution(List.of(), findings);
+            }
+            if (account.userName().isBlank()) {
+                Tenant tenant = model.tenants().get(account.tenant());
+                findings.add(Finding.of(
+                        Code.USER_NAME_NEEDS,
+                        "as",
+                        "rule",
+                        tenant.userNameRule().name(),
+                        "tenant",
+                        tenant.name()));
+            }
+            findings.addAll(nameClash(account, model));
+            Optional<Account> has = account.person()
+                    .flatMap(person -> model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
+                            .filter(other -> other.tenant().equals(account.tenant()))
+                            .findFirst());
+            if (has.isPresent() && !has.get().id().equals(account.id())) {
+                return has.get().isOpen() ? Resolution.nothing() : Resolution.blocked(exists(has.get()));
+            }
+            return has.map(known -> Resolution.replace(known, account, findings))
+                    .orElseGet(() -> Resolution.make(account, findings));
+        }
+
+        private Finding exists(Account known) {
+            return Finding.of(
+                    Code.ACCOUNT_EXISTS,
+                    "tenant",
+                    "userName",
+                    known.userName(),
+                    "id",
+                    known.id().toString());
+        }
+
+        @Override
+        public String form() {
+            return "account.open";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(account, names);
+        }
+    }
+
+    /** The login's name, attributes or state are others from now on. */
+    record Edit(Account account) implements AccountChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.table(Kind.ACCOUNT)
+                    .find(account.id())
+                    .map(before -> Resolution.replace(before, account, nameClash(account, model)))
+                    .orElseGet(() -> gone(account.id()));
+        }
+
+        @Override
+        public String form() {
+            return "account.edit";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(account, names);
+        }
+    }
+
+    /** Nobody can sign in with it any more; it stays, with its history. */
+    record Close(Account account) implements AccountChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Account> found = model.table(Kind.ACCOUNT).find(account.id());
+            if (found.isEmpty()) {
+                return gone(account.id());
+            }
+            Account before = found.get();
+            if (before.kind() == AccountKind.EMERGENCY) {
+                return Resolution.blocked(Finding.of(Code.EMERGENCY_ACCOUNT, "account", "userName", before.userName()));
+            }
+            return Resolution.replace(before, closed(before), List.of());
+        }
+
+        @Override
+        public String form() {
+            return "account.close";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return new Slots()
+                    .put("person", names.owner(account.id()))
+                    .put("tenant", names.tenant(account.tenant()))
+                    .map();
+        }
+    }
+
+    private static Account closed(Account open) {
+        return new Account(
+                open.id(),
+                open.tenant(),
+                open.kind(),
+                open.person(),
+                open.userName(),
+                Account.State.CLOSED,
+                open.attributes());
+    }
+
+    private static Resolution gone(Id<Account> id) {
+        return Resolution.blocked(Finding.of(Code.FACT_GONE, "account", "id", id.toString()));
+    }
+
+    private static List<Finding> nameClash(Account account, Model model) {
+        return UserNames.holder(model, account.tenant(), account.userName(), account.id())
+                .map(holder -> Finding.of(
+                        Code.USER_NAME_TAKEN,
+                        "as",
+                        "value",
+                        account.userName(),
+                        "free",
+                        UserNames.free(model, account.tenant(), account.userName(), account.id())))
+                .map(List::of)
+                .orElse(List.of());
+    }
+
+    private static Map<String, String> describe(Account account, Names names) {
+        return new Slots()
+                .put("person", account.person().map(names::person).orElse(""))
+                .put("tenant", names.tenant(account.tenant()))
+                .put("as", account.userName())
+                .put(
+                        "with",
+                        account.attributes().entrySet().stream()
+                                .map(attribute -> attribute.getKey() + "=" + attribute.getValue())
+                                .collect(Collectors.joining(", ")))
+                .map();
+    }
+}

@@ -1,0 +1,151 @@
+package wexa.core.change;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Engagement;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+
+/** Changes to why people are here. First days may lie in the past: they say what was agreed, not what was given. */
+public sealed interface EngagementChange extends Change {
+    /** A person is engaged. */
+    record Begin(Engagement engagement) implements EngagementChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            List<Finding> findings = check(engagement, model);
+            return model.table(Kind.ENGAGEMENT)
+                    .find(engagement.id())
+                    .map(known -> Resolution.replace(known, engagement, findings))
+                    .orElseGet(() -> Resolution.make(engagement, findings));
+        }
+
+        @Override
+        public String form() {
+            return "engagement.begin";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(engagement, names);
+        }
+    }
+
+    /** The engagement as it should be from now on. */
+    record Edit(Engagement engagement) implements EngagementChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.table(Kind.ENGAGEMENT)
+                    .find(engagement.id())
+                    .map(before -> Resolution.replace(before, engagement, check(engagement, model)))
+                    .orElseGet(() -> gone(engagement.id()));
+        }
+
+        @Override
+        public String form() {
+            return "engagement.edit";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(engagement, names);
+        }
+    }
+
+    /** The engagement ends at an instant; what it alone gave ends with it. */
+    record End(Engagement engagement, Instant at) implements EngagementChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.table(Kind.ENGAGEMENT)
+                    .find(engagement.id())
+                    .map(before -> before.window().endsBy(at)
+                            ? Resolution.nothing()
+                            : Resolution.replace(before, ended(before), List.of()))
+                    .orElseGet(() -> gone(engagement.id()));
+        }
+
+        private Engagement ended(Engagement before) {
+            return new Engagement(
+                    before.id(),
+                    before.person(),
+                    before.kind(),
+                    before.staffNumber(),
+                    before.unit(),
+                    before.job(),
+                    before.manager(),
+                    before.window().endingAt(at));
+        }
+
+        @Override
+        public String form() {
+            return "engagement.end";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return new Slots()
+                    .put("person", names.person(engagement.person()))
+                    .put("kind", engagement.kind().name().toLowerCase(Locale.ROOT))
+                    .put("number", engagement.staffNumber())
+                    .put("until", names.lastDay(at))
+                    .map();
+        }
+    }
+
+    private static Resolution gone(Id<Engagement> id) {
+        return Resolution.blocked(Finding.of(Code.FACT_GONE, "engagement", "id", id.toString()));
+    }
+
+    private static Map<String, String> describe(Engagement engagement, Names names) {
+        return new Slots()
+                .put("person", names.person(engagement.person()))
+                .put("kind", engagement.kind().name().toLowerCase(Locale.ROOT))
+                .put("number", engagement.staffNumber())
+                .put("job", engagement.job())
+                .put("unit", names.unit(engagement.unit()))
+                .put("manager", engagement.manager().map(names::person))
+                .put("from", names.from(engagement.window()))
+                .put("until", names.until(engagement.window()))
+                .map();
+    }
+
+    private static List<Finding> check(Engagement engagement, Model model) {
+        List<Finding> findings = new ArrayList<>();
+        if (model.people().find(engagement.person()).isEmpty()) {
+            findings.add(References.unresolved("person", engagement.person()));
+            return findings;
+        }
+        if (model.table(Kind.UNIT).find(engagement.unit()).isEmpty()) {
+            findings.add(References.unresolved("unit", engagement.unit()));
+        }
+        engagement
+                .manager()
+                .filter(manager -> model.people().find(manager).isEmpty())
+                .ifPresent(manager -> findings.add(References.unresolved("manager", manager)));
+        Person person = model.people().get(engagement.person());
+        engagement.staffNumber().ifPresent(number -> {
+            for (Engagement other : model.table(Kind.ENGAGEMENT).by(Engagement.BY_STAFF_NUMBER, number)) {
+                Person holder = model.people().get(other.person());
+                if (!holder.id().equals(person.id()) && holder.home().equals(person.home())) {
+                    findings.add(Finding.of(
+                            Code.STAFF_NUMBER_TAKEN,
+                            "number",
+                            "value",
+                            number,
+                            "holder",
+                            holder.name(),
+                            "holderHandle",
+                            holder.handle().text()));
+                    break;
+                }
+            }
+        });
+        return findings;
+    }
+}

@@ -1,0 +1,193 @@
+package wexa.core.change;
+
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Subject;
+
+/** Changes to who is in assigned groups (rule 1). */
+public sealed interface MembershipChange extends Change {
+    /** Somebody, or a whole group, is put in. */
+    record Put(Membership membership) implements MembershipChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Membership wanted = starting(membership, now);
+            List<Finding> findings = new ArrayList<>();
+            if (!References.exists(wanted.member(), model)) {
+                findings.add(References.unresolved("member", wanted.member()));
+            }
+            Optional<Group> group = model.groups().find(wanted.group());
+            if (group.isEmpty()) {
+                findings.add(References.unresolved("group", wanted.group()));
+                return new Resolution(List.of(), findings);
+            }
+            if (group.get().kind() != GroupKind.ASSIGNED) {
+                findings.add(Finding.of(
+                        Code.GROUP_NOT_ASSIGNED,
+                        "group",
+                        "value",
+                        group.get().key().text(),
+                        "kind",
+                        group.get().kind().name()));
+            }
+            for (Membership other : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, wanted.member())) {
+                if (other.group().equals(wanted.group()) && other.window().overlaps(wanted.window())) {
+                    if (!other.window().until().isBefore(wanted.window().until())) {
+                        return findings.isEmpty() ? Resolution.nothing() : new Resolution(List.of(), findings);
+                    }
+                    findings.add(Finding.of(
+                            Code.MEMBERSHIP_OVERLAPS,
+                            "until",
+                            "until",
+                            other.window().until().toString(),
+                            "id",
+                            other.id().toString()));
+                }
+            }
+            if (wanted.member() instanceof Subject.OfGroup inner) {
+                cycle(inner.group(), wanted.group(), model)
+                        .ifPresent(circle -> findings.add(
+                                Finding.of(Code.MEMBERSHIP_CYCLE, "member", "circle", String.join(" → ", circle))));
+            }
+            return Resolution.make(wanted, findings);
+        }
+
+        @Override
+        public String form() {
+            return "membership.put";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(membership, names);
+        }
+    }
+
+    /** The membership's span or reason is another from now on. */
+    record Edit(Membership membership) implements MembershipChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.table(Kind.MEMBERSHIP)
+                    .find(membership.id())
+                    .map(before -> Resolution.replace(before, membership, List.of()))
+                    .orElseGet(() -> gone(membership.id()));
+        }
+
+        @Override
+        public String form() {
+            return "membership.edit";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(membership, names);
+        }
+    }
+
+    /** Taken out at an instant; one that has not begun by then is withdrawn. */
+    record End(Membership membership, Instant at) implements MembershipChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Membership> found = model.table(Kind.MEMBERSHIP).find(membership.id());
+            if (found.isEmpty()) {
+                return Resolution.nothing();
+            }
+            Membership before = found.get();
+            Instant end = at.isBefore(now) ? now : at;
+            if (before.window().endsBy(end)) {
+                return Resolution.nothing();
+            }
+            return before.window().from().isBefore(end)
+                    ? Resolution.replace(
+                            before,
+                            new Membership(
+                                    before.id(),
+                                    before.member(),
+                                    before.group(),
+                                    before.window().endingAt(end),
+                                    before.reason()),
+                            List.of())
+                    : Resolution.drop(before);
+        }
+
+        @Override
+        public String form() {
+            return "membership.end";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return new Slots()
+                    .put("member", names.subject(membership.member()))
+                    .put("group", names.group(membership.group()))
+                    .put("until", names.lastDay(at))
+                    .map();
+        }
+    }
+
+    private static Resolution gone(Id<Membership> id) {
+        return Resolution.blocked(Finding.of(Code.FACT_GONE, "membership", "id", id.toString()));
+    }
+
+    private static Membership starting(Membership membership, Instant now) {
+        return new Membership(
+                membership.id(),
+                membership.member(),
+                membership.group(),
+                membership.window().notBefore(now),
+                membership.reason());
+    }
+
+    private static Map<String, String> describe(Membership membership, Names names) {
+        return new Slots()
+                .put("member", names.subject(membership.member()))
+                .put("group", names.group(membership.group()))
+                .put("from", names.from(membership.window()))
+                .put("until", names.until(membership.window()))
+                .put("because", membership.reason())
+                .map();
+    }
+
+    /** Keys of the groups on the circle that putting {@code inner} into {@code outer} would close. */
+    private static Optional<List<String>> cycle(Id<Group> inner, Id<Group> outer, Model model) {
+        Map<Id<Group>, Id<Group>> cameFrom = new HashMap<>();
+        Deque<Id<Group>> open = new ArrayDeque<>();
+        cameFrom.put(outer, outer);
+        open.add(outer);
+        while (!open.isEmpty()) {
+            Id<Group> at = open.remove();
+            if (at.equals(inner)) {
+                List<String> circle = new ArrayList<>();
+                for (Id<Group> back = at; ; back = cameFrom.getOrDefault(back, outer)) {
+                    circle.add(model.groups().get(back).key().text());
+                    if (back.equals(outer)) {
+                        break;
+                    }
+                }
+                Collections.reverse(circle);
+                circle.add(0, model.groups().get(inner).key().text());
+                return Optional.of(circle);
+            }
+            for (Membership above : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfGroup(at))) {
+                if (cameFrom.putIfAbsent(above.group(), at) == null) {
+                    open.add(above.group());
+                }
+            }
+        }
+        return Optional.empty();
+    }
+}

@@ -1,0 +1,45 @@
+package wexa.core.change;
+
+import java.util.List;
+import wexa.core.finding.Finding;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+
+/** What a change comes to on one model: its effects, and what was found. Blocked changes have no effects. */
+public record Resolution(List<Effect> effects, List<Finding> findings) {
+    public Resolution {
+        effects = findings.stream().anyMatch(Finding::blocks) ? List.of() : List.copyOf(effects);
+        findings = List.copyOf(findings);
+    }
+
+    static Resolution make(Fact fact, List<Finding> findings) {
+        return new Resolution(List.of(Effect.make(fact)), findings);
+    }
+
+    static Resolution replace(Fact before, Fact after, List<Finding> findings) {
+        return before.equals(after)
+                ? new Resolution(List.of(), findings)
+                : new Resolution(List.of(Effect.replace(before, after)), findings);
+    }
+
+    static Resolution drop(Fact before) {
+        return new Resolution(List.of(Effect.drop(before)), List.of());
+    }
+
+    static Resolution blocked(Finding finding) {
+        return new Resolution(List.of(), List.of(finding));
+    }
+
+    static Resolution nothing() {
+        return new Resolution(List.of(), List.of());
+    }
+
+    /** Nothing stands in the way and nothing is left to do: the model already says so. */
+    public boolean isAlreadySo() {
+        return effects.isEmpty() && !isBlocked();
+    }
+
+    public boolean isBlocked() {
+        return findings.stream().anyMatch(Finding::blocks);
+    }
+}

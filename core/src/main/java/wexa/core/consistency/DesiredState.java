@@ -1,0 +1,211 @@
+package wexa.core.consistency;
+
+import java.time.Instant;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import wexa.core.access.AccessIndex;
+import wexa.core.lifecycle.Standing;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Capability;
+import wexa.core.model.Group;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Window;
+
+/**
+ * What one tenant should hold at one instant, object by object. Groups come to a tenant when an assignment or a carried
+ * mapping there names them, with members flattened to the accounts wanted there; a tenant that knows no groups gets one
+ * assignment for each account instead. What a tenant did not announce is left out.
+ */
+public final class DesiredState {
+    private final Model model;
+    private final AccessIndex index;
+    private final Tenant tenant;
+    private final Instant at;
+
+    public DesiredState(Model model, AccessIndex index, Tenant tenant, Instant at) {
+        this.model = model;
+        this.index = index;
+        this.tenant = tenant;
+        this.at = at;
+    }
+
+    /** Everything the tenant should hold. */
+    public SortedMap<ObjectKey, TenantObject> all() {
+        SortedMap<ObjectKey, TenantObject> all = new TreeMap<>();
+        for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
+            account(account).ifPresent(state -> all.put(ObjectKey.account(account.id()), state));
+        }
+        for (Wanted wanted : wanted(grant -> true)) {
+            addGrant(wanted, all);
+        }
+        return all;
+    }
+
+    /** What these people's accounts should be, and whatever reaches the tenant because of grants to them or their groups. */
+    public SortedMap<ObjectKey, TenantObject> about(Collection<Id<Person>> people) {
+        SortedMap<ObjectKey, TenantObject> found = new TreeMap<>();
+        Set<Subject> subjects = new LinkedHashSet<>();
+        for (Id<Person> person : people) {
+            subjects.add(new Subject.OfPerson(person));
+            index.groupsOf(person, at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
+            accountOf(person)
+                    .ifPresent(account ->
+                            account(account).ifPresent(state -> found.put(ObjectKey.account(account.id()), state)));
+        }
+        for (Wanted wanted : wanted(subjects::contains)) {
+            addGrant(wanted, found);
+        }
+        return found;
+    }
+
+    /** A role wanted for a subject, by an assignment or a carried mapping. */
+    private record Wanted(ObjectKey key, Subject subject, Id<Role> role, Optional<Id<Area>> area, Window window) {}
+
+    private Set<Wanted> wanted(Predicate<Subject> concerns) {
+        Set<Wanted> found = new LinkedHashSet<>();
+        if (!tenant.can(Capability.ASSIGNMENTS)) {
+            return found;
+        }
+        for (Assignment assignment : model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
+            if (concerns.test(assignment.subject())) {
+                assignment
+                        .effective(model)
+                        .filter(window -> window.contains(at))
+                        .ifPresent(window -> found.add(new Wanted(
+                                ObjectKey.assignment(assignment.id()),
+                                assignment.subject(),
+                                assignment.role(),
+                                assignment.area(),
+                                window)));
+            }
+        }
+        for (Mapping mapping : model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id())) {
+            Subject subject = new Subject.OfGroup(mapping.directoryGroup());
+            if (mapping.carriage() == Mapping.Carriage.CARRIED && concerns.test(subject)) {
+                found.add(new Wanted(
+                        ObjectKey.assignment(mapping.id()), subject, mapping.role(), mapping.area(), Window.ALWAYS));
+            }
+        }
+        boolean needsArea = model.appOf(tenant).needsArea();
+        found.removeIf(wanted -> needsArea && wanted.area().isEmpty());
+        return found;
+    }
+
+    private void addGrant(Wanted wanted, Map<ObjectKey, TenantObject> into) {
+        ObjectKey role = ObjectKey.role(wanted.role());
+        if (wanted.subject() instanceof Subject.OfGroup many) {
+            if (tenant.can(Capability.GROUPS)) {
+                ObjectKey group = ObjectKey.group(many.group());
+                into.putIfAbsent(group, group(many.group()));
+                into.put(wanted.key(), assignment(wanted, group));
+            } else {
+                for (ObjectKey account : accountsIn(many.group())) {
+                    into.put(ObjectKey.share(wanted.key(), account), assignment(wanted, account));
+                }
+            }
+        } else if (wanted.subject() instanceof Subject.OfPerson one) {
+            Optional<Account> account = accountOf(one.person()).filter(this::isOpen);
+            if (account.isEmpty()) {
+                return;
+            }
+            into.put(
+                    wanted.key(),
+                    assignment(wanted, ObjectKey.account(account.get().id())));
+        }
+        if (tenant.can(Capability.ROLES)) {
+            into.putIfAbsent(role, role(wanted.role()));
+        }
+    }
+
+    private TenantObject assignment(Wanted wanted, ObjectKey subject) {
+        return new TenantObject.AssignmentState(
+                subject.toString(),
+                ObjectKey.role(wanted.role()).toString(),
+                wanted.area().map(area -> model.table(Kind.AREA).get(area).key().text()),
+                wanted.window().isOpenEnded()
+                        ? Optional.empty()
+                        : Optional.of(wanted.window().until()));
+    }
+
+    private TenantObject group(Id<Group> group) {
+        Set<String> members =
+                accountsIn(group).stream().map(ObjectKey::toString).collect(Collectors.toSet());
+        return new TenantObject.GroupState(model.groups().get(group).name(), members);
+    }
+
+    private Set<ObjectKey> accountsIn(Id<Group> group) {
+        Set<ObjectKey> accounts = new TreeSet<>();
+        for (Id<Person> person : index.membersOf(group, at).all()) {
+            accountOf(person).filter(this::isOpen).ifPresent(account -> accounts.add(ObjectKey.account(account.id())));
+        }
+        return accounts;
+    }
+
+    private TenantObject role(Id<Role> role) {
+        Key app = model.appOf(tenant).key();
+        Set<String> permissions = index.permissionsOf(role).stream()
+                .filter(permission -> permission.app().equals(app))
+                .map(Permission::toString)
+                .collect(Collectors.toSet());
+        return new TenantObject.RoleState(model.roles().get(role).name(), permissions);
+    }
+
+    private Optional<Account> accountOf(Id<Person> person) {
+        return model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
+                .filter(account -> account.tenant().equals(tenant.id()))
+                .findFirst();
+    }
+
+    private boolean isOpen(Account account) {
+        return account.isOpen()
+                && account.person()
+                        .map(person -> Standing.of(model, person, at) == Standing.HERE)
+                        .orElse(true);
+    }
+
+    private Optional<TenantObject> account(Account account) {
+        if (account.kind() == AccountKind.EMERGENCY) {
+            return Optional.empty();
+        }
+        Optional<Person> person = account.person().flatMap(model.people()::find);
+        boolean open = isOpen(account);
+        Set<String> seats = open && tenant.can(Capability.SEATS) ? seatsOf(account) : Set.of();
+        return Optional.of(new TenantObject.AccountState(
+                account.userName(),
+                person.map(Person::givenName).orElse(""),
+                person.map(Person::familyName).orElse(account.userName()),
+                person.flatMap(Person::mail).map(Object::toString),
+                person.flatMap(Person::phone).map(Object::toString),
+                open ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,
+                seats,
+                tenant.can(Capability.SEATS) ? account.attributes() : Map.of()));
+    }
+
+    private Set<String> seatsOf(Account account) {
+        return model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
+                .filter(seat -> seat.window().contains(at))
+                .map(seat -> seat.kind().text())
+                .collect(Collectors.toSet());
+    }
+}

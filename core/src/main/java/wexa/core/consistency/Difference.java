@@ -1,0 +1,51 @@
+package wexa.core.consistency;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedSet;
+import java.util.TreeSet;
+
+/** How one object stands: what it should be against what was read. */
+public record Difference(ObjectKey object, Kind kind, Optional<TenantObject> desired, Optional<TenantObject> observed) {
+    /** The ways in which the two sides may stand to each other. */
+    public enum Kind {
+        SAME,
+        MISSING,
+        EXTRA,
+        DIFFERS
+    }
+
+    /** Every object of either side, in order. Closed accounts that should not be there are not extra. */
+    public static List<Difference> all(Map<ObjectKey, TenantObject> desired, Observation observed) {
+        SortedSet<ObjectKey> keys = new TreeSet<>(desired.keySet());
+        keys.addAll(observed.objects().keySet());
+        List<Difference> differences = new ArrayList<>(keys.size());
+        for (ObjectKey key : keys) {
+            of(key, Optional.ofNullable(desired.get(key)), observed.find(key).map(Observation.Seen::state))
+                    .ifPresent(differences::add);
+        }
+        return differences;
+    }
+
+    /** How one object stands; empty where it is neither wanted nor usable. */
+    public static Optional<Difference> of(
+            ObjectKey key, Optional<TenantObject> desired, Optional<TenantObject> observed) {
+        if (desired.isEmpty() && observed.isEmpty()) {
+            return Optional.empty();
+        }
+        if (desired.isEmpty()) {
+            boolean closed = observed.get() instanceof TenantObject.AccountState account
+                    && account.activity() == TenantObject.Activity.CLOSED;
+            return closed ? Optional.empty() : Optional.of(new Difference(key, Kind.EXTRA, desired, observed));
+        }
+        if (observed.isEmpty()) {
+            boolean unneeded = desired.get() instanceof TenantObject.AccountState account
+                    && account.activity() == TenantObject.Activity.CLOSED;
+            return unneeded ? Optional.empty() : Optional.of(new Difference(key, Kind.MISSING, desired, observed));
+        }
+        Kind kind = desired.get().equals(observed.get()) ? Kind.SAME : Kind.DIFFERS;
+        return Optional.of(new Difference(key, kind, desired, observed));
+    }
+}

@@ -1,0 +1,80 @@
+package wexa.core.consistency;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import wexa.core.consistency.TenantObject.AccountState;
+import wexa.core.consistency.TenantObject.AssignmentState;
+import wexa.core.consistency.TenantObject.GroupState;
+import wexa.core.consistency.TenantObject.RoleState;
+
+/**
+ * What an account can do according to what was read from the tenant (the second of the three answers of rule 4): its own
+ * assignments there and those of groups that name it, with the roles' contents as read.
+ */
+public final class ObservedAccess {
+    private final Observation observed;
+    private final Map<String, String> areaParents;
+    private final List<AssignmentState> assignments = new ArrayList<>();
+    private final Optional<AccountState> account;
+
+    /** {@code areaParents}: for each area's key the key above it; top areas are not in it. */
+    public ObservedAccess(Observation observed, ObjectKey account, Map<String, String> areaParents, Instant at) {
+        this.observed = observed;
+        this.areaParents = areaParents;
+        this.account = observed.find(account).map(seen -> (AccountState) seen.state());
+        for (Observation.Seen seen : observed.objects().values()) {
+            if (seen.state() instanceof AssignmentState assignment
+                    && isFor(assignment.subject(), account)
+                    && assignment.until().map(end -> end.isAfter(at)).orElse(true)) {
+                assignments.add(assignment);
+            }
+        }
+    }
+
+    private boolean isFor(String subject, ObjectKey account) {
+        if (subject.equals(account.toString())) {
+            return true;
+        }
+        return subject.startsWith(ObjectKey.Type.GROUP.name())
+                && observed.find(ObjectKey.parse(subject))
+                        .map(seen -> ((GroupState) seen.state()).members().contains(account.toString()))
+                        .orElse(false);
+    }
+
+    public Optional<AccountState> account() {
+        return account;
+    }
+
+    /** Whether a permission holds at an area, or everywhere if none is given. */
+    public boolean holds(String permission, Optional<String> area) {
+        boolean open = account.map(state -> state.activity() == TenantObject.Activity.OPEN)
+                .orElse(false);
+        return open
+                && assignments.stream()
+                        .anyMatch(
+                                assignment -> reaches(assignment.area(), area) && gives(assignment.role(), permission));
+    }
+
+    private boolean gives(String role, String permission) {
+        return observed.find(ObjectKey.parse(role))
+                .map(seen -> ((RoleState) seen.state()).permissions().contains(permission))
+                .orElse(false);
+    }
+
+    private boolean reaches(Optional<String> given, Optional<String> asked) {
+        if (given.isEmpty()) {
+            return true;
+        }
+        Optional<String> at = asked;
+        while (at.isPresent()) {
+            if (at.equals(given)) {
+                return true;
+            }
+            at = Optional.ofNullable(areaParents.get(at.get()));
+        }
+        return false;
+    }
+}

@@ -1,0 +1,83 @@
+package wexa.core.consistency;
+
+import java.util.Optional;
+import wexa.core.consistency.TenantObject.AccountState;
+import wexa.core.consistency.TenantObject.AssignmentState;
+import wexa.core.consistency.TenantObject.GroupState;
+
+/**
+ * One request to a tenant. The target is the whole state wanted afterwards, so that sending a step twice equals once
+ * (rule 15); a removal has none.
+ */
+public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target) {
+    /** What a step does; {@code SEAT} sets the seats of an account and leaves the rest of it alone. */
+    public enum Verb {
+        CREATE,
+        AMEND,
+        SEAT,
+        REMOVE
+    }
+
+    public Step {
+        if (target.isPresent() == (verb == Verb.REMOVE)) {
+            throw new IllegalArgumentException(
+                    verb + " of " + object + ": a removal has no target, every other step one");
+        }
+    }
+
+    /** Users, groups, roles, seats, assignments on the way in; the reverse on the way out. */
+    int phase() {
+        int type = object.type().ordinal();
+        return switch (verb) {
+            case REMOVE -> -type;
+            case SEAT -> ObjectKey.Type.ROLE.ordinal() * 2 + 1;
+            case CREATE, AMEND -> 1 + type * 2 - (object.type() == ObjectKey.Type.ASSIGNMENT ? 0 : 1);
+        };
+    }
+
+    /** Whether the other step has to be done first: it makes something that this one names. */
+    boolean needs(Step other) {
+        if (other.verb() != Verb.CREATE || equals(other)) {
+            return false;
+        }
+        String made = other.object().toString();
+        TenantObject wanted = target.orElse(null);
+        if (verb == Verb.SEAT) {
+            return other.object().equals(object);
+        }
+        if (wanted instanceof GroupState group) {
+            return group.members().contains(made);
+        }
+        return wanted instanceof AssignmentState assignment
+                && (assignment.subject().equals(made) || assignment.role().equals(made));
+    }
+
+    /** Whether the step would leave the object as it was seen. */
+    boolean isDone(Optional<Observation.Seen> seen) {
+        if (verb == Verb.REMOVE) {
+            return seen.isEmpty();
+        }
+        if (seen.isEmpty()) {
+            return false;
+        }
+        if (target.orElseThrow() instanceof AccountState wanted && seen.get().state() instanceof AccountState is) {
+            return verb == Verb.SEAT
+                    ? wanted.seats().equals(is.seats())
+                    : wanted.withSeats(is.seats()).equals(is);
+        }
+        return target.get().equals(seen.get().state());
+    }
+
+    /** The object after the step, as a tenant that does what it is told would show it. */
+    public TenantObject after(Optional<TenantObject> before) {
+        TenantObject wanted = target.orElseThrow();
+        if (wanted instanceof AccountState account && verb != Verb.SEAT) {
+            return account.withSeats(
+                    before.map(was -> ((AccountState) was).seats()).orElse(java.util.Set.of()));
+        }
+        if (wanted instanceof AccountState account && before.isPresent()) {
+            return ((AccountState) before.get()).withSeats(account.seats());
+        }
+        return wanted;
+    }
+}

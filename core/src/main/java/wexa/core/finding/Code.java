@@ -1,0 +1,56 @@
+package wexa.core.finding;
+
+import static wexa.core.finding.Severity.BLOCK;
+import static wexa.core.finding.Severity.WARN;
+
+/** The stable codes of findings (rule 16). Codes are never renamed: API users and stored drafts hold them. */
+public enum Code {
+    FIELD_MISSING("field.missing", BLOCK),
+    FIELD_MALFORMED("field.malformed", BLOCK),
+    FIELD_TOO_LONG("field.too-long", BLOCK),
+    FIELD_CONTROL_CHARACTERS("field.control-characters", BLOCK),
+    FIELD_MARKUP("field.markup", BLOCK),
+    FIELD_UNKNOWN("field.unknown", BLOCK),
+    DATE_MALFORMED("date.malformed", BLOCK),
+    DATE_BEFORE_START("date.before-start", BLOCK),
+    FORM_UNKNOWN("form.unknown", BLOCK),
+    REFERENCE_UNRESOLVED("reference.unresolved", BLOCK),
+    FACT_GONE("fact.gone", BLOCK),
+    HANDLE_TAKEN("person.handle-taken", BLOCK),
+    MAIL_TAKEN("person.mail-taken", BLOCK),
+    DIRECTORY_ENTRY_TAKEN("person.directory-entry-taken", BLOCK),
+    STAFF_NUMBER_TAKEN("engagement.staff-number-taken", BLOCK),
+    GROUP_NOT_ASSIGNED("membership.group-not-assigned", BLOCK),
+    MEMBERSHIP_OVERLAPS("membership.overlaps", BLOCK),
+    MEMBERSHIP_CYCLE("membership.cycle", BLOCK),
+    ACCOUNT_EXISTS("account.exists", BLOCK),
+    USER_NAME_TAKEN("account.user-name-taken", BLOCK),
+    USER_NAME_NEEDS("account.user-name-needs", BLOCK),
+    EMERGENCY_ACCOUNT("account.emergency", BLOCK),
+    SEAT_KIND_UNKNOWN("seat.kind-unknown", BLOCK),
+    SEAT_HELD("seat.held", BLOCK),
+    SEAT_POOL_EMPTY("seat.pool-empty", BLOCK),
+    SEAT_ATTRIBUTE_MISSING("seat.attribute-missing", BLOCK),
+    ASSIGNMENT_OVERLAPS("assignment.overlaps", BLOCK),
+    AREA_NOT_IN_TENANT("assignment.area-not-in-tenant", BLOCK),
+    ENGAGEMENT_OF_OTHER("assignment.engagement-of-other", BLOCK),
+    ROLE_GIVES_NOTHING("assignment.role-gives-nothing", WARN),
+    ASSIGNMENT_INERT("assignment.inert", WARN),
+    NOT_MANAGED("tenant.not-managed", WARN);
+
+    private final String text;
+    private final Severity severity;
+
+    Code(String text, Severity severity) {
+        this.text = text;
+        this.severity = severity;
+    }
+
+    public String text() {
+        return text;
+    }
+
+    public Severity severity() {
+        return severity;
+    }
+}

@@ -1,0 +1,177 @@
+package wexa.core.intake;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Id;
+import wexa.core.model.Window;
+
+/** Reads the fields of one entry and collects everything that is wrong with them, each finding under its field's name. */
+final class Fields {
+    static final int LONGEST_TEXT = 200;
+
+    private final Map<String, String> values;
+    private final ZoneId zone;
+    private final List<Finding> findings = new ArrayList<>();
+    private final Set<String> asked = new HashSet<>();
+
+    Fields(Map<String, String> values, ZoneId zone) {
+        this.values = values;
+        this.zone = zone;
+    }
+
+    List<Finding> findings() {
+        for (String name : values.keySet()) {
+            if (!asked.contains(name) && !name.startsWith("with.")) {
+                findings.add(Finding.of(Code.FIELD_UNKNOWN, name, "fields", String.join(", ", asked)));
+            }
+        }
+        return findings;
+    }
+
+    boolean has(String name) {
+        return !raw(name).isEmpty();
+    }
+
+    String raw(String name) {
+        asked.add(name);
+        return values.getOrDefault(name, "").strip();
+    }
+
+    void report(Finding finding) {
+        findings.add(finding);
+    }
+
+    /** Free text for people to read; empty when missing, which is reported if it is needed. */
+    String text(String name) {
+        String value = raw(name);
+        if (value.isEmpty()) {
+            findings.add(Finding.of(Code.FIELD_MISSING, name));
+        }
+        return checked(name, value);
+    }
+
+    String optionalText(String name) {
+        return checked(name, raw(name));
+    }
+
+    private String checked(String name, String value) {
+        if (value.length() > LONGEST_TEXT) {
+            findings.add(Finding.of(
+                    Code.FIELD_TOO_LONG,
+                    name,
+                    "length",
+                    Integer.toString(value.length()),
+                    "most",
+                    Integer.toString(LONGEST_TEXT)));
+        }
+        if (value.codePoints().anyMatch(Fields::isControl)) {
+            findings.add(Finding.of(Code.FIELD_CONTROL_CHARACTERS, name));
+        }
+        if (value.indexOf('<') >= 0 || value.indexOf('>') >= 0) {
+            findings.add(
+                    Finding.of(Code.FIELD_MARKUP, name, "value", value.substring(0, Math.min(40, value.length()))));
+        }
+        return value;
+    }
+
+    /** Control characters, and marks that turn the direction of text around. */
+    private static boolean isControl(int point) {
+        int type = Character.getType(point);
+        return type == Character.CONTROL
+                || type == Character.FORMAT
+                || type == Character.SURROGATE
+                || type == Character.UNASSIGNED;
+    }
+
+    /** A value of a type that says what it accepts; absent when missing or wrong. */
+    <T> Optional<T> value(String name, Predicate<String> accepts, Function<String, T> make) {
+        if (raw(name).isEmpty()) {
+            findings.add(Finding.of(Code.FIELD_MISSING, name));
+            return Optional.empty();
+        }
+        return optionalValue(name, accepts, make);
+    }
+
+    <T> Optional<T> optionalValue(String name, Predicate<String> accepts, Function<String, T> make) {
+        String value = raw(name);
+        if (value.isEmpty()) {
+            return Optional.empty();
+        }
+        if (!accepts.test(value)) {
+            findings.add(
+                    Finding.of(Code.FIELD_MALFORMED, name, "value", value.substring(0, Math.min(80, value.length()))));
+            return Optional.empty();
+        }
+        return Optional.of(make.apply(value));
+    }
+
+    <T extends Enum<T>> Optional<T> choice(String name, Class<T> type) {
+        return value(
+                name,
+                text -> java.util.Arrays.stream(type.getEnumConstants())
+                        .anyMatch(one -> one.name().equalsIgnoreCase(text)),
+                text -> Enum.valueOf(type, text.toUpperCase(java.util.Locale.ROOT)));
+    }
+
+    /** The id of the fact that this entry makes or is about. */
+    <T> Optional<Id<T>> id(String name) {
+        return value(name, Fields::isId, Id::<T>of);
+    }
+
+    static boolean isId(String text) {
+        try {
+            return java.util.UUID.fromString(text).toString().equalsIgnoreCase(text);
+        } catch (IllegalArgumentException notAnId) {
+            return false;
+        }
+    }
+
+    /** {@code from} a first day, {@code until} a last one (rule 9). A missing start is {@code fallback}. */
+    Optional<Window> window(Instant fallback) {
+        Optional<Instant> from = has("from") ? day("from", 0) : Optional.of(fallback);
+        Optional<Instant> until = has("until") ? day("until", 1) : Optional.of(Instant.MAX);
+        if (from.isEmpty() || until.isEmpty()) {
+            return Optional.empty();
+        }
+        if (!from.get().isBefore(until.get())) {
+            findings.add(Finding.of(Code.DATE_BEFORE_START, "until", "from", raw("from"), "until", raw("until")));
+            return Optional.empty();
+        }
+        return Optional.of(Window.of(from.get(), until.get()));
+    }
+
+    /** The end of the last day named, or {@code fallback} where none is. */
+    Optional<Instant> end(Instant fallback) {
+        return has("until") ? day("until", 1) : Optional.of(fallback);
+    }
+
+    /** Midnight at which the day begins in the zone, some days on; an instant of RFC 3339 is taken as it is. */
+    private Optional<Instant> day(String name, int later) {
+        String value = raw(name);
+        try {
+            return Optional.of(
+                    value.contains("T")
+                            ? Instant.parse(value)
+                            : LocalDate.parse(value)
+                                    .plusDays(later)
+                                    .atStartOfDay(zone)
+                                    .toInstant());
+        } catch (DateTimeParseException unreadable) {
+            findings.add(
+                    Finding.of(Code.DATE_MALFORMED, name, "value", value.substring(0, Math.min(40, value.length()))));
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,231 @@
+package wexa.core.intake;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import wexa.core.change.AccountChange;
+import wexa.core.change.AssignmentChange;
+import wexa.core.change.Change;
+import wexa.core.change.EngagementChange;
+import wexa.core.change.MembershipChange;
+import wexa.core.change.SeatChange;
+import wexa.core.change.UserNames;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
+import wexa.core.model.Assignment;
+import wexa.core.model.Engagement;
+import wexa.core.model.EngagementKind;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Window;
+
+/** Reads entries into changes against one model. All problems of an entry are reported at once. */
+public final class Intake {
+    private final Model model;
+    private final ZoneId zone;
+    private final Instant now;
+
+    /** What an entry came to: a change, or the findings that prevent one. */
+    public record Reading(Optional<Change> change, List<Finding> findings) {}
+
+    public Intake(Model model, ZoneId zone, Instant now) {
+        this.model = model;
+        this.zone = zone;
+        this.now = now;
+    }
+
+    public Reading read(Entry entry) {
+        Fields fields = new Fields(entry.fields(), zone);
+        Lookups lookups = new Lookups(model, fields);
+        Optional<? extends Change> change = switch (entry.form()) {
+            case "person.add", "person.edit" -> new PersonReader(model, fields, lookups).read(entry.form());
+            case "engagement.begin" ->
+                engagement(fields, lookups, fields.id("id")).map(EngagementChange.Begin::new);
+            case "engagement.edit" ->
+                lookups.fact("engagement", Kind.ENGAGEMENT)
+                        .flatMap(known -> engagement(fields, lookups, Optional.of(known.id())))
+                        .map(EngagementChange.Edit::new);
+            case "engagement.end" ->
+                ending(lookups.fact("engagement", Kind.ENGAGEMENT), fields, EngagementChange.End::new);
+            case "membership.put" ->
+                membership(fields, lookups, fields.id("id")).map(MembershipChange.Put::new);
+            case "membership.edit" ->
+                lookups.fact("membership", Kind.MEMBERSHIP)
+                        .flatMap(known -> edited(known, fields))
+                        .map(MembershipChange.Edit::new);
+            case "membership.end" ->
+                ending(lookups.fact("membership", Kind.MEMBERSHIP), fields, MembershipChange.End::new);
+            case "account.open" -> account(fields, lookups).map(AccountChange.Open::new);
+            case "account.edit" ->
+                lookups.fact("account", Kind.ACCOUNT)
+                        .map(known -> edited(known, fields))
+                        .map(AccountChange.Edit::new);
+            case "account.close" -> lookups.fact("account", Kind.ACCOUNT).map(AccountChange.Close::new);
+            case "seat.give" -> seat(fields, lookups).map(SeatChange.Give::new);
+            case "seat.swap" ->
+                lookups.fact("seat", Kind.SEAT)
+                        .flatMap(known -> fields.value("kind", Key::accepts, Key::of)
+                                .map(kind -> new Seat(known.id(), known.account(), kind, known.window())))
+                        .map(SeatChange.Swap::new);
+            case "seat.return" -> ending(lookups.fact("seat", Kind.SEAT), fields, SeatChange.Return::new);
+            case "assignment.give" -> assignment(fields, lookups).map(AssignmentChange.Give::new);
+            case "assignment.edit" ->
+                lookups.fact("assignment", Kind.ASSIGNMENT)
+                        .flatMap(known -> edited(known, fields, lookups))
+                        .map(AssignmentChange.Edit::new);
+            case "assignment.end" ->
+                ending(lookups.fact("assignment", Kind.ASSIGNMENT), fields, AssignmentChange.End::new);
+            default -> unknownForm(entry.form(), fields);
+        };
+        List<Finding> findings = fields.findings();
+        boolean blocked = findings.stream().anyMatch(Finding::blocks);
+        return new Reading(blocked ? Optional.empty() : change.map(Change.class::cast), findings);
+    }
+
+    private static Optional<Change> unknownForm(String form, Fields fields) {
+        fields.report(Finding.of(Code.FORM_UNKNOWN, "form", "value", form));
+        return Optional.empty();
+    }
+
+    /** Makes the change that ends a fact. */
+    private interface Ending<T, C> {
+        C of(T fact, Instant at);
+    }
+
+    private <T, C extends Change> Optional<C> ending(Optional<T> fact, Fields fields, Ending<T, C> make) {
+        Optional<Instant> end = fields.end(now);
+        return fact.flatMap(known -> end.map(at -> make.of(known, at)));
+    }
+
+    private Optional<Engagement> engagement(Fields fields, Lookups lookups, Optional<Id<Engagement>> id) {
+        fields.raw("engagement");
+        Optional<Id<Person>> person = lookups.person("person");
+        Optional<EngagementKind> kind = fields.choice("kind", EngagementKind.class);
+        Optional<Id<wexa.core.model.Unit>> unit = lookups.unit("unit");
+        String job = fields.text("job");
+        Optional<Id<Person>> manager = lookups.optionalPerson("manager");
+        Optional<String> number = fields.optionalValue("number", Intake::isStaffNumber, text -> text);
+        Optional<Window> window = fields.window(now);
+        if (id.isEmpty() || person.isEmpty() || kind.isEmpty() || unit.isEmpty() || window.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(
+                new Engagement(id.get(), person.get(), kind.get(), number, unit.get(), job, manager, window.get()));
+    }
+
+    private static boolean isStaffNumber(String text) {
+        return text.matches("[A-Za-z0-9-]{1,20}");
+    }
+
+    private Optional<Membership> membership(Fields fields, Lookups lookups, Optional<Id<Membership>> id) {
+        Optional<Subject> member = lookups.subject("member");
+        Optional<Id<wexa.core.model.Group>> group = lookups.group("group");
+        Optional<Window> window = fields.window(now);
+        String because = fields.optionalText("because");
+        if (id.isEmpty() || member.isEmpty() || group.isEmpty() || window.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new Membership(id.get(), member.get(), group.get(), window.get(), because));
+    }
+
+    private Optional<Membership> edited(Membership known, Fields fields) {
+        String because = fields.has("because") ? fields.optionalText("because") : known.reason();
+        return fields.window(known.window().from())
+                .map(window -> new Membership(known.id(), known.member(), known.group(), window, because));
+    }
+
+    private Optional<Account> account(Fields fields, Lookups lookups) {
+        Optional<Id<Account>> id = fields.id("id");
+        Optional<Id<Person>> person = lookups.person("person");
+        Optional<Id<Tenant>> tenant = lookups.tenant("tenant");
+        String given = fields.optionalText("as");
+        if (id.isEmpty() || person.isEmpty() || tenant.isEmpty()) {
+            return Optional.empty();
+        }
+        String userName = given.isEmpty()
+                ? UserNames.byRule(
+                                model,
+                                model.tenants().get(tenant.get()),
+                                model.people().get(person.get()),
+                                now)
+                        .orElse("")
+                : given;
+        return Optional.of(new Account(
+                id.get(), tenant.get(), AccountKind.PERSON, person, userName, Account.State.OPEN, attributes(fields)));
+    }
+
+    private Account edited(Account known, Fields fields) {
+        Map<String, String> attributes = new TreeMap<>(known.attributes());
+        attributes.putAll(attributes(fields));
+        String userName = fields.has("as") ? fields.optionalText("as") : known.userName();
+        return new Account(
+                known.id(), known.tenant(), known.kind(), known.person(), userName, known.state(), attributes);
+    }
+
+    /** What the app needs besides, such as {@code with.device}. */
+    private static Map<String, String> attributes(Fields fields) {
+        Map<String, String> found = new TreeMap<>();
+        if (fields.has("with.device")) {
+            found.put("device", fields.optionalText("with.device"));
+        }
+        return found;
+    }
+
+    private Optional<Seat> seat(Fields fields, Lookups lookups) {
+        Optional<Id<Seat>> id = fields.id("id");
+        Optional<Account> account = lookups.fact("account", Kind.ACCOUNT);
+        Optional<Key> kind = fields.value("kind", Key::accepts, Key::of);
+        Optional<Window> window = fields.window(now);
+        if (id.isEmpty() || account.isEmpty() || kind.isEmpty() || window.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new Seat(id.get(), account.get().id(), kind.get(), window.get()));
+    }
+
+    private Optional<Assignment> assignment(Fields fields, Lookups lookups) {
+        Optional<Id<Assignment>> id = fields.id("id");
+        Optional<Subject> subject = lookups.subject("subject");
+        Optional<Id<Role>> role = lookups.role("role");
+        Optional<Id<Tenant>> tenant = lookups.tenant("tenant");
+        Optional<Id<wexa.core.model.Area>> area = lookups.optionalArea("area", tenant);
+        Optional<Window> window = fields.window(now);
+        Optional<Id<Engagement>> engagement = fields.has("engagement")
+                ? lookups.fact("engagement", Kind.ENGAGEMENT).map(Engagement::id)
+                : Optional.empty();
+        String because = fields.optionalText("because");
+        if (id.isEmpty() || subject.isEmpty() || role.isEmpty() || tenant.isEmpty() || window.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new Assignment(
+                id.get(), subject.get(), role.get(), tenant.get(), area, window.get(), engagement, because));
+    }
+
+    private Optional<Assignment> edited(Assignment known, Fields fields, Lookups lookups) {
+        Optional<Id<wexa.core.model.Area>> area =
+                fields.has("area") ? lookups.optionalArea("area", Optional.of(known.tenant())) : known.area();
+        String because = fields.has("because") ? fields.optionalText("because") : known.reason();
+        return fields.window(known.window().from())
+                .map(window -> new Assignment(
+                        known.id(),
+                        known.subject(),
+                        known.role(),
+                        known.tenant(),
+                        area,
+                        window,
+                        known.engagement(),
+                        because));
+    }
+}

@@ -1,0 +1,45 @@
+package wexa.core.model;
+
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/** A login in one tenant, and whether it should be open. Attributes are what the app needs besides, such as a device id. */
+public record Account(
+        Id<Account> id,
+        Id<Tenant> tenant,
+        AccountKind kind,
+        Optional<Id<Person>> person,
+        String userName,
+        State state,
+        Map<String, String> attributes)
+        implements Fact {
+    public static final Lookup<Account, Id<Person>> BY_PERSON =
+            Lookup.by(account -> account.person().orElse(null));
+    public static final Lookup<Account, Id<Tenant>> BY_TENANT = Lookup.by(Account::tenant);
+    public static final Lookup<Account, String> BY_USER_NAME = Lookup.by(Account::uniqueName);
+
+    /** Whether somebody can sign in with it. */
+    public enum State {
+        OPEN,
+        CLOSED
+    }
+
+    public Account {
+        attributes = java.util.Collections.unmodifiableMap(new TreeMap<>(attributes));
+    }
+
+    public boolean isOpen() {
+        return state == State.OPEN;
+    }
+
+    /** User names are compared without regard to case (RFC 7643 4.1.1), within their tenant. */
+    public static String uniqueName(Id<Tenant> tenant, String userName) {
+        return tenant + " " + userName.toLowerCase(Locale.ROOT);
+    }
+
+    private String uniqueName() {
+        return uniqueName(tenant, userName);
+    }
+}

@@ -1,0 +1,75 @@
+package wexa.core.model;
+
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** A kind of business application: what can be done in it, and what a person needs there. */
+public record App(
+        Id<App> id,
+        Key key,
+        String name,
+        List<ResourceType> resourceTypes,
+        List<SeatKind> seatKinds,
+        List<AttributeNeed> needs,
+        AreaUse areaUse)
+        implements Fact {
+    public static final Lookup<App, Key> BY_KEY = Lookup.by(App::key);
+
+    public App {
+        resourceTypes = List.copyOf(resourceTypes);
+        seatKinds = List.copyOf(seatKinds);
+        needs = List.copyOf(needs);
+    }
+
+    /** A type of record, and what can be done with it, in the app's own words. */
+    public record ResourceType(Key key, String name, List<Action> actions) {
+        public ResourceType {
+            actions = List.copyOf(actions);
+        }
+    }
+
+    /** One thing that can be done with a type of record. */
+    public record Action(Key key, String label, Sort sort) {}
+
+    /** A licence kind and the permissions that cannot be used without one such. Listed from the least to the most. */
+    public record SeatKind(Key key, String name, Set<Permission> carries) {
+        public SeatKind {
+            carries = Collections.unmodifiableSet(new TreeSet<>(carries));
+        }
+    }
+
+    /** An attribute of the account without which the app gives no seat of that kind. */
+    public record AttributeNeed(String attribute, Key seatKind) {}
+
+    /** Whether roles of this app do anything without an area (rule 5). */
+    public enum AreaUse {
+        OPTIONAL,
+        REQUIRED
+    }
+
+    public Optional<SeatKind> seatKind(Key kind) {
+        return seatKinds.stream()
+                .filter(candidate -> candidate.key().equals(kind))
+                .findFirst();
+    }
+
+    /** The seat kinds that carry a permission, least first; empty if it needs no seat. */
+    public List<SeatKind> carriersOf(Permission permission) {
+        return seatKinds.stream()
+                .filter(kind -> kind.carries().contains(permission))
+                .toList();
+    }
+
+    public boolean needsArea() {
+        return areaUse == AreaUse.REQUIRED;
+    }
+
+    public List<Permission> permissions() {
+        return resourceTypes.stream()
+                .flatMap(type -> type.actions().stream().map(action -> new Permission(key, type.key(), action.key())))
+                .toList();
+    }
+}

@@ -1,0 +1,12 @@
+package wexa.core.model;
+
+/** What a tenant announced that it can take and tell. What is not here is not managed there. */
+public enum Capability {
+    USERS,
+    GROUPS,
+    SEATS,
+    AREAS,
+    ROLES,
+    ASSIGNMENTS,
+    EVALUATION
+}

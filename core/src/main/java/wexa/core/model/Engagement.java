@@ -1,0 +1,19 @@
+package wexa.core.model;
+
+import java.util.Optional;
+
+/** A span of time for which a person is here, and as what. A person's engagements may overlap or follow one another. */
+public record Engagement(
+        Id<Engagement> id,
+        Id<Person> person,
+        EngagementKind kind,
+        Optional<String> staffNumber,
+        Id<Unit> unit,
+        String job,
+        Optional<Id<Person>> manager,
+        Window window)
+        implements Fact {
+    public static final Lookup<Engagement, Id<Person>> BY_PERSON = Lookup.by(Engagement::person);
+    public static final Lookup<Engagement, String> BY_STAFF_NUMBER =
+            Lookup.by(engagement -> engagement.staffNumber().orElse(null));
+}

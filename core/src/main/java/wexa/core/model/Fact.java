@@ -1,0 +1,20 @@
+package wexa.core.model;
+
+/** One thing that the model holds to be so. Facts are values: a change replaces a fact by another with the same id. */
+public sealed interface Fact
+        permits Unit,
+                Person,
+                Engagement,
+                Group,
+                Membership,
+                App,
+                Tenant,
+                Area,
+                PermissionSet,
+                Role,
+                Account,
+                Seat,
+                Assignment,
+                Mapping {
+    Id<? extends Fact> id();
+}

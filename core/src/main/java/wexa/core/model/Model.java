@@ -1,0 +1,110 @@
+package wexa.core.model;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** Everything Wexa holds to be so, as one immutable value. Applying effects gives another that shares the rest. */
+public final class Model {
+    private static final Model EMPTY =
+            new Model(Kind.all().stream().map(kind -> Table.of(List.of())).toList());
+
+    private final List<Table<?>> tables;
+
+    private Model(List<? extends Table<?>> tables) {
+        this.tables = List.copyOf(tables);
+    }
+
+    public static Model empty() {
+        return EMPTY;
+    }
+
+    /** A model of the given facts, each kind in the order given. */
+    public static Model of(Iterable<? extends Fact> facts) {
+        List<List<Fact>> sorted = new ArrayList<>();
+        Kind.all().forEach(kind -> sorted.add(new ArrayList<>()));
+        facts.forEach(fact -> sorted.get(Kind.of(fact).position()).add(fact));
+        return new Model(sorted.stream().map(Table::of).toList());
+    }
+
+    @SuppressWarnings("unchecked") // tables stand in the order of their kinds
+    public <T extends Fact> Table<T> table(Kind<T> kind) {
+        return (Table<T>) tables.get(kind.position());
+    }
+
+    /** Applies effects in order. An effect whose {@code before} is not what stands there is refused. */
+    public Model with(List<Effect> effects) {
+        if (effects.isEmpty()) {
+            return this;
+        }
+        List<Map<Id<?>, Optional<Fact>>> edits = new ArrayList<>();
+        Kind.all().forEach(kind -> edits.add(new LinkedHashMap<>()));
+        for (Effect effect : effects) {
+            Map<Id<?>, Optional<Fact>> edited = edits.get(effect.kind().position());
+            Optional<Fact> stands =
+                    edited.containsKey(effect.id()) ? edited.get(effect.id()) : find(effect.kind(), effect.id());
+            if (!effect.before().equals(stands)) {
+                throw new StaleEffectException(effect, stands);
+            }
+            edited.put(effect.id(), effect.after());
+        }
+        List<Table<?>> next = new ArrayList<>();
+        for (Kind<?> kind : Kind.all()) {
+            next.add(edited(kind, edits.get(kind.position())));
+        }
+        return new Model(next);
+    }
+
+    @SuppressWarnings({"unchecked", "rawtypes"}) // an effect's facts are of its kind
+    private Table<?> edited(Kind<?> kind, Map<Id<?>, Optional<Fact>> edits) {
+        return ((Table) tables.get(kind.position())).with((Map) edits);
+    }
+
+    @SuppressWarnings({"unchecked", "rawtypes"}) // the id of a fact of this kind
+    public Optional<Fact> find(Kind<?> kind, Id<?> id) {
+        return ((Table) tables.get(kind.position())).find((Id) id);
+    }
+
+    /** The same facts with every layer folded in: what an index is compiled from. */
+    public Model folded() {
+        boolean already = tables.stream().allMatch(Table::isFolded);
+        return already ? this : new Model(tables.stream().map(Table::folded).toList());
+    }
+
+    public Table<Person> people() {
+        return table(Kind.PERSON);
+    }
+
+    public Table<Group> groups() {
+        return table(Kind.GROUP);
+    }
+
+    public Table<Role> roles() {
+        return table(Kind.ROLE);
+    }
+
+    public Table<Tenant> tenants() {
+        return table(Kind.TENANT);
+    }
+
+    public App appOf(Tenant tenant) {
+        return table(Kind.APP).get(tenant.app());
+    }
+
+    /** The tenant's name in sentences: {@code app/tenant}. */
+    public String path(Tenant tenant) {
+        return appOf(tenant).key() + "/" + tenant.key();
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Model model && tables.equals(model.tables);
+    }
+
+    @Override
+    public int hashCode() {
+        return tables.hashCode();
+    }
+}

@@ -1,0 +1,38 @@
+package wexa.core.model;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+
+/**
+ * A human known to the organisation. {@code home} is the key of the directory where the identity was born: the own
+ * organisation's or a partner's. {@code directoryEntry} is the user id there.
+ */
+public record Person(
+        Id<Person> id,
+        Handle handle,
+        String givenName,
+        String familyName,
+        Optional<Mail> mail,
+        Optional<Phone> phone,
+        Key home,
+        Optional<String> directoryEntry,
+        Map<String, String> custom,
+        List<Window> pauses)
+        implements Fact {
+    public static final Lookup<Person, Handle> BY_HANDLE = Lookup.by(Person::handle);
+    public static final Lookup<Person, Mail> BY_MAIL =
+            Lookup.by(person -> person.mail().orElse(null));
+    public static final Lookup<Person, String> BY_DIRECTORY_ENTRY = Lookup.by(person ->
+            person.directoryEntry().map(entry -> person.home() + "/" + entry).orElse(null));
+
+    public Person {
+        custom = java.util.Collections.unmodifiableMap(new TreeMap<>(custom));
+        pauses = List.copyOf(pauses);
+    }
+
+    public String name() {
+        return (givenName + " " + familyName).strip();
+    }
+}

@@ -1,0 +1,27 @@
+package wexa.core.model;
+
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** A job role: permission sets and other roles put together, less its exceptions. */
+public record Role(
+        Id<Role> id,
+        Key key,
+        String name,
+        String description,
+        Optional<Id<Person>> owner,
+        List<Id<PermissionSet>> sets,
+        List<Id<Role>> includes,
+        Set<Permission> exceptions)
+        implements Fact {
+    public static final Lookup<Role, Key> BY_KEY = Lookup.by(Role::key);
+
+    public Role {
+        sets = List.copyOf(sets);
+        includes = List.copyOf(includes);
+        exceptions = Collections.unmodifiableSet(new TreeSet<>(exceptions));
+    }
+}

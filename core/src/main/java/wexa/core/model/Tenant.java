@@ -1,0 +1,32 @@
+package wexa.core.model;
+
+import java.util.Collections;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+
+/** One instance of an app. {@code colour} numbers the tenant's place in the palette of the screens, from 0. */
+public record Tenant(
+        Id<Tenant> id,
+        Key key,
+        Id<App> app,
+        String name,
+        Environment environment,
+        int colour,
+        Map<Key, Integer> pools,
+        UserNameRule userNameRule,
+        Set<Capability> capabilities)
+        implements Fact {
+    public static final Lookup<Tenant, Key> BY_KEY = Lookup.by(Tenant::key);
+    public static final Lookup<Tenant, Id<App>> BY_APP = Lookup.by(Tenant::app);
+
+    public Tenant {
+        pools = Collections.unmodifiableMap(new TreeMap<>(pools));
+        capabilities = Collections.unmodifiableSet(new TreeSet<>(capabilities));
+    }
+
+    public boolean can(Capability capability) {
+        return capabilities.contains(capability);
+    }
+}

@@ -1,0 +1,64 @@
+package wexa.core.model;
+
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+
+/**
+ * A half-open interval of UTC instants, in whole seconds: {@code from} is inside, {@code until} is not.
+ * {@link Instant#MIN} and {@link Instant#MAX} stand for open ends.
+ */
+public record Window(Instant from, Instant until) {
+    public static final Window ALWAYS = new Window(Instant.MIN, Instant.MAX);
+
+    public Window {
+        if (!from.isBefore(until)) {
+            throw new IllegalArgumentException(
+                    "window is empty: from " + from + " until " + until + "; the end must come after the beginning");
+        }
+    }
+
+    /** Truncates both ends to whole seconds. */
+    public static Window of(Instant from, Instant until) {
+        if (from.equals(Instant.MIN) && until.equals(Instant.MAX)) {
+            return ALWAYS;
+        }
+        return new Window(whole(from), whole(until));
+    }
+
+    public static Window from(Instant from) {
+        return of(from, Instant.MAX);
+    }
+
+    private static Instant whole(Instant instant) {
+        return instant.equals(Instant.MIN) || instant.equals(Instant.MAX)
+                ? instant
+                : instant.truncatedTo(ChronoUnit.SECONDS);
+    }
+
+    public boolean contains(Instant instant) {
+        return !instant.isBefore(from) && instant.isBefore(until);
+    }
+
+    public boolean overlaps(Window other) {
+        return from.isBefore(other.until) && other.from.isBefore(until);
+    }
+
+    public boolean endsBy(Instant instant) {
+        return !until.isAfter(instant);
+    }
+
+    public boolean isOpenEnded() {
+        return until.equals(Instant.MAX);
+    }
+
+    /** The same window with the given end, or with a moved start where the end would not come after it. */
+    public Window endingAt(Instant end) {
+        return of(from.isBefore(end) ? from : end.minusSeconds(1), end);
+    }
+
+    /** A beginning in the past is moved to {@code now}: nobody can have been given something before it was said. */
+    public Window notBefore(Instant now) {
+        Instant start = whole(now);
+        return from.isBefore(start) && start.isBefore(until) ? of(start, until) : this;
+    }
+}

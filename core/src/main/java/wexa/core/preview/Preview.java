@@ -1,0 +1,185 @@
+package wexa.core.preview;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import wexa.core.access.AccessIndex;
+import wexa.core.change.Change;
+import wexa.core.change.Resolution;
+import wexa.core.finding.Finding;
+import wexa.core.intake.Entry;
+import wexa.core.intake.Intake;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.sentence.Sentences;
+
+/**
+ * What a draft would do on a snapshot: each entry read and resolved in order, on top of those before it. Pure; costs what
+ * the entries touch.
+ */
+public final class Preview {
+    private final Snapshot snapshot;
+    private final Instant now;
+    private final List<Outcome> outcomes;
+    private final List<Effect> effects;
+    private final Model model;
+    private final AccessIndex index;
+
+    /** How an entry stands. */
+    public enum State {
+        READY,
+        ALREADY_SO,
+        TO_SETTLE
+    }
+
+    /** One entry with its sentence, if it could be read at all, and what was found. */
+    public record Outcome(Entry entry, State state, Optional<String> sentence, List<Finding> findings) {}
+
+    private Preview(Snapshot snapshot, Instant now, List<Outcome> outcomes, List<Effect> effects, Model model) {
+        this.snapshot = snapshot;
+        this.now = now;
+        this.outcomes = List.copyOf(outcomes);
+        this.effects = effects;
+        this.model = model;
+        this.index = effects.isEmpty() ? snapshot.index() : snapshot.index().updated(model, effects);
+    }
+
+    public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone) {
+        List<Outcome> outcomes = new ArrayList<>();
+        List<Effect> effects = new ArrayList<>();
+        Model model = snapshot.model();
+        for (Entry entry : entries) {
+            Intake.Reading reading = new Intake(model, zone, now).read(entry);
+            List<Finding> findings = new ArrayList<>(reading.findings());
+            State state = State.TO_SETTLE;
+            Optional<String> sentence = Optional.empty();
+            if (reading.change().isPresent()) {
+                Change change = reading.change().get();
+                Resolution resolution = change.resolve(model, now);
+                findings.addAll(resolution.findings());
+                if (!resolution.isBlocked()) {
+                    state = resolution.isAlreadySo() ? State.ALREADY_SO : State.READY;
+                    model = model.with(resolution.effects());
+                    effects.addAll(resolution.effects());
+                }
+                sentence = Optional.of(Sentences.write(change, model, zone));
+            }
+            outcomes.add(new Outcome(entry, state, sentence, findings));
+        }
+        return new Preview(snapshot, now, outcomes, merged(effects), model);
+    }
+
+    /** Several effects on one fact as one; those that cancel out are left out. */
+    private static List<Effect> merged(List<Effect> effects) {
+        Map<Id<?>, Effect> byFact = new LinkedHashMap<>();
+        for (Effect effect : effects) {
+            Effect earlier = byFact.get(effect.id());
+            if (earlier == null) {
+                byFact.put(effect.id(), effect);
+            } else if (earlier.before().isEmpty() && effect.after().isEmpty()) {
+                byFact.remove(effect.id());
+            } else {
+                byFact.put(effect.id(), new Effect(effect.kind(), effect.id(), earlier.before(), effect.after()));
+            }
+        }
+        return byFact.values().stream()
+                .filter(effect -> !effect.before().equals(effect.after()))
+                .sorted(java.util.Comparator.comparingInt(Preview::rank))
+                .toList();
+    }
+
+    /** Facts that others refer to come first, so that effects can be applied one by one. */
+    private static int rank(Effect effect) {
+        int place = Kind.all().indexOf(effect.kind());
+        return effect.after().isPresent() ? place : Kind.all().size() * 2 - place;
+    }
+
+    public Snapshot snapshot() {
+        return snapshot;
+    }
+
+    public Instant now() {
+        return now;
+    }
+
+    public List<Outcome> outcomes() {
+        return outcomes;
+    }
+
+    public List<Effect> effects() {
+        return effects;
+    }
+
+    /** The model as it would be. */
+    public Model model() {
+        return model;
+    }
+
+    /** The index as it would be. */
+    public AccessIndex index() {
+        return index;
+    }
+
+    public List<String> readySentences() {
+        return outcomes.stream()
+                .filter(outcome -> outcome.state() == State.READY)
+                .flatMap(outcome -> outcome.sentence().stream())
+                .toList();
+    }
+
+    /** What the draft brings about for people's access at an instant. */
+    public Impact impactAt(Instant at) {
+        return Impact.of(snapshot, model, index, effects, at);
+    }
+
+    /** Instants after now at which something that the draft brings begins or ends, in order. */
+    public List<Instant> boundaries() {
+        return effects.stream()
+                .flatMap(effect -> effect.after().stream())
+                .flatMap(fact -> Boundaries.of(fact).stream())
+                .filter(boundary -> boundary.isAfter(now) && !boundary.equals(Instant.MAX))
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
+    /**
+     * SHA-256 over what a reader of the review is shown: entries with state, sentence and findings, and who gains and
+     * loses what now. It does not move with the clock, but with anything that would be done otherwise than shown.
+     */
+    public String digest() {
+        StringBuilder shown = new StringBuilder();
+        for (Outcome outcome : outcomes) {
+            shown.append(outcome.entry().id())
+                    .append(' ')
+                    .append(outcome.state())
+                    .append(' ');
+            outcome.sentence().ifPresent(shown::append);
+            outcome.findings()
+                    .forEach(finding -> shown.append(' ').append(finding.code().text()));
+            shown.append('\n');
+        }
+        for (Effect effect : effects) {
+            shown.append(effect.kind()).append(' ').append(effect.id()).append(' ');
+            shown.append(effect.before().map(Fact::toString).orElse("-")).append('\n');
+        }
+        try {
+            byte[] hash =
+                    MessageDigest.getInstance("SHA-256").digest(shown.toString().getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(hash);
+        } catch (NoSuchAlgorithmException impossible) {
+            throw new IllegalStateException("every Java platform has SHA-256", impossible);
+        }
+    }
+}

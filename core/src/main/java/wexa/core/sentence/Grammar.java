@@ -1,0 +1,61 @@
+package wexa.core.sentence;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/**
+ * The one table of sentence forms, in the order verb, thing, for whom, where, when, why. In a template {@code {slot}} is
+ * a key, {@code {"slot"}} a quoted text, and a clause in brackets stands only when its slot is filled.
+ */
+public final class Grammar {
+    private static final Map<String, Template> FORMS = new LinkedHashMap<>();
+
+    static {
+        form("person.add", "add person {handle} {\"name\"}[ mail {mail}][ phone {phone}][ entry {entry}] home {home}");
+        form(
+                "person.edit",
+                "edit person {handle} {\"name\"}[ mail {mail}][ phone {phone}][ entry {entry}] home {home}");
+        form(
+                "engagement.begin",
+                "engage {person} as {kind}[ {number}] job {\"job\"} unit {unit}[ under {manager}][ from {from}][ until {until}]");
+        form(
+                "engagement.edit",
+                "keep {person} engaged as {kind}[ {number}] job {\"job\"} unit {unit}[ under {manager}][ from {from}][ until {until}]");
+        form("engagement.end", "end engagement of {person} as {kind}[ {number}] until {until}");
+        form("membership.put", "put {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
+        form("membership.edit", "keep {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
+        form("membership.end", "take {member} out of group {group} until {until}");
+        form("account.open", "open account for {person} in {tenant} as {as}[ with {\"with\"}]");
+        form("account.edit", "edit account of {person} in {tenant} as {as}[ with {\"with\"}]");
+        form("account.close", "close account of {person} in {tenant}");
+        form("seat.give", "seat {person} as {kind} in {tenant}[ from {from}][ until {until}]");
+        form("seat.swap", "swap seat of {person} to {kind} in {tenant}[ from {from}][ until {until}]");
+        form("seat.return", "return seat of {person} in {tenant} until {until}");
+        form(
+                "assignment.give",
+                "give role {role} to {subject} in {tenant}[ at {area}][ from {from}][ until {until}][ because {\"because\"}]");
+        form(
+                "assignment.edit",
+                "keep role {role} for {subject} in {tenant}[ at {area}][ from {from}][ until {until}][ because {\"because\"}]");
+        form("assignment.end", "take role {role} from {subject} in {tenant}[ at {area}] until {until}");
+    }
+
+    private Grammar() {}
+
+    private static void form(String name, String template) {
+        FORMS.put(name, Template.of(template));
+    }
+
+    /** The template of a form; every form of change has one. */
+    static Template template(String form) {
+        Template template = FORMS.get(form);
+        if (template == null) {
+            throw new IllegalArgumentException("there is no sentence form '" + form + "'; known: " + FORMS.keySet());
+        }
+        return template;
+    }
+
+    public static java.util.Set<String> forms() {
+        return java.util.Collections.unmodifiableSet(FORMS.keySet());
+    }
+}

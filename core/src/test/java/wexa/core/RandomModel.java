@@ -1,0 +1,299 @@
+package wexa.core;
+
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Capability;
+import wexa.core.model.Condition;
+import wexa.core.model.Engagement;
+import wexa.core.model.EngagementKind;
+import wexa.core.model.Environment;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Handle;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Mail;
+import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Seat;
+import wexa.core.model.Sort;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.model.UserNameRule;
+import wexa.core.model.Window;
+
+/** A small model made at random from a seed, with every kind of fact and awkward windows around {@link #NOW}. */
+public final class RandomModel {
+    public static final Instant NOW = Instant.parse("2026-11-23T08:00:00Z");
+
+    public final Random random;
+    public final List<Unit> units = new ArrayList<>();
+    public final List<Person> people = new ArrayList<>();
+    public final List<Engagement> engagements = new ArrayList<>();
+    public final List<Group> groups = new ArrayList<>();
+    public final List<Membership> memberships = new ArrayList<>();
+    public final List<App> apps = new ArrayList<>();
+    public final List<Tenant> tenants = new ArrayList<>();
+    public final List<Area> areas = new ArrayList<>();
+    public final List<PermissionSet> sets = new ArrayList<>();
+    public final List<Role> roles = new ArrayList<>();
+    public final List<Account> accounts = new ArrayList<>();
+    public final List<Seat> seats = new ArrayList<>();
+    public final List<Assignment> assignments = new ArrayList<>();
+    public final List<Mapping> mappings = new ArrayList<>();
+
+    public RandomModel(long seed) {
+        this.random = new Random(seed);
+        for (int number = 0; number < 3; number++) {
+            units.add(new Unit(id(), Key.of("unit-" + number), "Unit " + number, Optional.empty(), ZoneOffset.UTC));
+        }
+        makeApps();
+        makeRoles();
+        makePeople();
+        makeGroups();
+        makeGrants();
+    }
+
+    public Model model() {
+        List<Fact> facts = new ArrayList<>();
+        List.of(
+                        units,
+                        people,
+                        engagements,
+                        groups,
+                        memberships,
+                        apps,
+                        tenants,
+                        areas,
+                        sets,
+                        roles,
+                        accounts,
+                        seats,
+                        assignments,
+                        mappings)
+                .forEach(facts::addAll);
+        return Model.of(facts);
+    }
+
+    public <T> Id<T> id() {
+        return Id.of(new UUID(random.nextLong(), random.nextLong()));
+    }
+
+    public <T> T pick(List<T> from) {
+        return from.get(random.nextInt(from.size()));
+    }
+
+    public Window window() {
+        Instant start = NOW.plusSeconds(86_400L * (random.nextInt(20) - 12));
+        return switch (random.nextInt(4)) {
+            case 0 -> Window.ALWAYS;
+            case 1 -> Window.from(start);
+            default -> Window.of(start, start.plusSeconds(86_400L * (1 + random.nextInt(14))));
+        };
+    }
+
+    private void makeApps() {
+        for (int number = 0; number < 3; number++) {
+            Key key = Key.of("app-" + number);
+            List<App.ResourceType> types = new ArrayList<>();
+            for (int type = 0; type < 2 + number * 9; type++) {
+                types.add(new App.ResourceType(
+                        Key.of("type-" + type),
+                        "Type " + type,
+                        List.of(
+                                new App.Action(Key.of("see"), "see", Sort.LOOK),
+                                new App.Action(Key.of("change"), "change", Sort.WORK),
+                                new App.Action(Key.of("approve"), "approve", Sort.DECIDE))));
+            }
+            Permission carried = new Permission(key, Key.of("type-0"), Key.of("change"));
+            apps.add(new App(
+                    id(),
+                    key,
+                    "App " + number,
+                    types,
+                    List.of(new App.SeatKind(Key.of("full"), "Full", Set.of(carried))),
+                    List.of(),
+                    number == 0 ? App.AreaUse.REQUIRED : App.AreaUse.OPTIONAL));
+        }
+        for (int number = 0; number < 4; number++) {
+            Set<Capability> capabilities = number == 3
+                    ? Set.of(Capability.USERS, Capability.SEATS, Capability.ROLES, Capability.ASSIGNMENTS)
+                    : Set.of(Capability.values());
+            tenants.add(new Tenant(
+                    id(),
+                    Key.of("tenant-" + number),
+                    apps.get(number % 3).id(),
+                    "Tenant " + number,
+                    Environment.LIVE,
+                    number,
+                    Map.of(Key.of("full"), 5),
+                    UserNameRule.HANDLE,
+                    capabilities));
+            for (int area = 0; area < 5; area++) {
+                Optional<Id<Area>> parent = area == 0
+                        ? Optional.empty()
+                        : Optional.of(areas.get(areas.size() - 1 - random.nextInt(area))
+                                .id());
+                areas.add(new Area(
+                        id(), tenants.get(number).id(), Key.of("area-" + number + "-" + area), "Area", parent));
+            }
+        }
+    }
+
+    private void makeRoles() {
+        for (int number = 0; number < 6; number++) {
+            App app = apps.get(number % 3);
+            Set<Permission> permissions = new TreeSet<>();
+            for (int time = 0; time < 4; time++) {
+                permissions.add(pick(app.permissions()));
+            }
+            sets.add(new PermissionSet(id(), Key.of("set-" + number), "Set", "", app.id(), permissions));
+        }
+        for (int number = 0; number < 8; number++) {
+            List<Id<Role>> includes = new ArrayList<>();
+            for (int time = 0; number > 0 && time < random.nextInt(3); time++) {
+                includes.add(roles.get(random.nextInt(number)).id());
+            }
+            Set<Permission> exceptions = random.nextInt(3) == 0
+                    ? Set.of(pick(new ArrayList<>(pick(sets).permissions())))
+                    : Set.of();
+            roles.add(new Role(
+                    id(),
+                    Key.of("role-" + number),
+                    "Role " + number,
+                    "",
+                    Optional.empty(),
+                    List.of(pick(sets).id()),
+                    includes,
+                    exceptions));
+        }
+    }
+
+    private void makePeople() {
+        for (int number = 0; number < 12; number++) {
+            Person person = new Person(
+                    id(),
+                    Handle.of("person." + number),
+                    "Given" + number,
+                    "Family",
+                    Optional.of(Mail.of("person." + number + "@skerrow.example")),
+                    Optional.empty(),
+                    Key.of("skerrow"),
+                    Optional.empty(),
+                    Map.of(),
+                    random.nextInt(6) == 0 ? List.of(Window.from(NOW.minusSeconds(5))) : List.of());
+            people.add(person);
+            for (int time = 0; time < random.nextInt(3); time++) {
+                engagements.add(new Engagement(
+                        id(),
+                        person.id(),
+                        pick(List.of(EngagementKind.values())),
+                        Optional.of("4" + number + time),
+                        pick(units).id(),
+                        "Keeper",
+                        Optional.empty(),
+                        window()));
+            }
+            for (Tenant tenant : tenants) {
+                if (random.nextInt(3) > 0) {
+                    Account account = new Account(
+                            id(),
+                            tenant.id(),
+                            AccountKind.PERSON,
+                            Optional.of(person.id()),
+                            person.handle().text(),
+                            random.nextInt(5) == 0 ? Account.State.CLOSED : Account.State.OPEN,
+                            Map.of());
+                    accounts.add(account);
+                    if (random.nextBoolean()) {
+                        seats.add(new Seat(id(), account.id(), Key.of("full"), window()));
+                    }
+                }
+            }
+        }
+    }
+
+    private void makeGroups() {
+        for (int number = 0; number < 8; number++) {
+            GroupKind kind = number < 5 ? GroupKind.ASSIGNED : number == 5 ? GroupKind.DIRECTORY : GroupKind.RULED;
+            Optional<Condition> condition = kind == GroupKind.RULED
+                    ? Optional.of(new Condition(
+                            new TreeSet<>(List.of(pick(List.of(EngagementKind.values())), EngagementKind.EMPLOYEE)),
+                            number == 6 ? Set.of() : Set.of(units.get(0).id()),
+                            Set.of()))
+                    : Optional.empty();
+            groups.add(new Group(id(), Key.of("group-" + number), "Group " + number, kind, "", List.of(), condition));
+        }
+        for (int number = 0; number < 20; number++) {
+            memberships.add(new Membership(
+                    id(),
+                    new Subject.OfPerson(pick(people).id()),
+                    groups.get(random.nextInt(6)).id(),
+                    window(),
+                    ""));
+        }
+        for (int number = 0; number < 6; number++) {
+            int outer = random.nextInt(4);
+            int inner = outer + 1 + random.nextInt(7 - outer);
+            memberships.add(new Membership(
+                    id(),
+                    new Subject.OfGroup(groups.get(inner).id()),
+                    groups.get(outer).id(),
+                    window(),
+                    ""));
+        }
+    }
+
+    private void makeGrants() {
+        for (int number = 0; number < 24; number++) {
+            Tenant tenant = pick(tenants);
+            Subject subject = random.nextBoolean()
+                    ? new Subject.OfPerson(pick(people).id())
+                    : new Subject.OfGroup(pick(groups).id());
+            Optional<Id<Engagement>> engagement = subject instanceof Subject.OfPerson one
+                    ? engagements.stream()
+                            .filter(candidate -> candidate.person().equals(one.person()))
+                            .findFirst()
+                            .map(Engagement::id)
+                    : Optional.empty();
+            assignments.add(new Assignment(
+                    id(), subject, pick(roles).id(), tenant.id(), areaIn(tenant), window(), engagement, ""));
+        }
+        mappings.add(new Mapping(
+                id(),
+                groups.get(5).id(),
+                pick(roles).id(),
+                tenants.get(1).id(),
+                Optional.empty(),
+                pick(List.of(Mapping.Carriage.values()))));
+    }
+
+    public Optional<Id<Area>> areaIn(Tenant tenant) {
+        return random.nextInt(4) == 0
+                ? Optional.empty()
+                : Optional.of(pick(areas.stream()
+                                .filter(area -> area.tenant().equals(tenant.id()))
+                                .toList())
+                        .id());
+    }
+}

@@ -1,0 +1,101 @@
+package wexa.core.model;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.RandomModel;
+
+/** Effects and tables: what is applied can be taken back, and a layered table is as good as a fresh one. */
+class ModelLawsTest {
+    static LongStream seeds() {
+        return LongStream.range(1, 31);
+    }
+
+    private static List<Effect> effects(RandomModel made, Model model) {
+        Unit unit = made.pick(made.units);
+        Unit renamed = new Unit(unit.id(), unit.key(), "Renamed", unit.parent(), unit.zone());
+        Membership dropped = made.pick(made.memberships);
+        Unit added = new Unit(made.id(), Key.of("added"), "Added", Optional.empty(), unit.zone());
+        Unit twice = new Unit(added.id(), added.key(), "Added, then renamed", Optional.empty(), unit.zone());
+        return List.of(
+                Effect.replace(unit, renamed), Effect.drop(dropped), Effect.make(added), Effect.replace(added, twice));
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void effectsThenSwappedEffectsInReverseLeaveTheModelAsItWas(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        List<Effect> effects = effects(made, model);
+        List<Effect> back =
+                new ArrayList<>(effects.stream().map(Effect::swapped).toList());
+        Collections.reverse(back);
+        assertThat(model.with(effects)).isNotEqualTo(model);
+        assertThat(model.with(effects).with(back)).isEqualTo(model);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void layeredTablesFindWhatFoldedOnesFind(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        Model layered = model.with(effects(made, model));
+        Model folded = layered.folded();
+        assertThat(layered).isEqualTo(folded);
+        made.people.forEach(person -> assertThat(
+                        layered.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfPerson(person.id())))
+                .containsExactlyInAnyOrderElementsOf(
+                        folded.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfPerson(person.id()))));
+        made.units.forEach(unit -> assertThat(layered.table(Kind.UNIT).by(Unit.BY_KEY, unit.key()))
+                .isEqualTo(folded.table(Kind.UNIT).by(Unit.BY_KEY, unit.key())));
+        assertThat(layered.table(Kind.UNIT).size())
+                .isEqualTo(folded.table(Kind.UNIT).stream().count());
+    }
+
+    @Test
+    void anEffectMadeFromAnotherVersionIsRefused() {
+        RandomModel made = new RandomModel(1);
+        Unit unit = made.units.get(0);
+        Unit other = new Unit(unit.id(), unit.key(), "Other", unit.parent(), unit.zone());
+        assertThatThrownBy(() -> made.model().with(List.of(Effect.replace(other, unit))))
+                .isInstanceOf(StaleEffectException.class)
+                .hasMessageContaining("resolve the change again");
+    }
+
+    @Test
+    void manyEditsFoldIntoANewBaseWithoutLosingAny() {
+        RandomModel made = new RandomModel(2);
+        Table<Unit> table = made.model().table(Kind.UNIT);
+        for (int number = 0; number < 5_000; number++) {
+            Unit unit = new Unit(made.id(), Key.of("u" + number), "U", Optional.empty(), java.time.ZoneOffset.UTC);
+            table = table.with(Map.of(unit.id(), Optional.of(unit)));
+        }
+        assertThat(table.size()).isEqualTo(5_003);
+        assertThat(table.by(Unit.BY_KEY, Key.of("u17"))).hasSize(1);
+        assertThat(table.by(Unit.BY_KEY, Key.of("u4999"))).hasSize(1);
+    }
+
+    @Test
+    void valuesRefuseWhatTheyAreNot() {
+        assertThat(Set.of("ines.abara", "a1")).allMatch(Handle::accepts);
+        assertThat(Set.of("Ines", ".ines", "ines.", "a", "ines abara", "")).noneMatch(Handle::accepts);
+        assertThat(Set.of("lagoon-night", "a")).allMatch(Key::accepts);
+        assertThat(Set.of("-a", "a--b", "A", "")).noneMatch(Key::accepts);
+        assertThat(Mail.accepts("Ines.Abara@skerrow.example")).isTrue();
+        assertThat(Set.of("ines", "ines@", "ines@skerrow", "a b@skerrow.example"))
+                .noneMatch(Mail::accepts);
+        assertThat(Phone.of("+44 (1632) 960-123").text()).isEqualTo("+441632960123");
+        assertThat(Set.of("01632 960123", "+0123456789", "+44")).noneMatch(Phone::accepts);
+        assertThatThrownBy(() -> Permission.of("pelagia:treatment")).hasMessageContaining("app:type:action");
+    }
+}
