@@ -26,6 +26,7 @@ final class TenantFiles {
     Map<String, Object> of(Place place) {
         Map<String, Object> file = new LinkedHashMap<>();
         file.put("key", place.path());
+        file.put("app", place.app());
         file.put("name", place.name());
         file.put("capabilities", place.capabilities());
         file.put("delayMillis", place.delayMillis());

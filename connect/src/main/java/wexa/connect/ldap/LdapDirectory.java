@@ -1,0 +1,141 @@
+package wexa.connect.ldap;
+
+import com.unboundid.asn1.ASN1OctetString;
+import com.unboundid.ldap.sdk.Entry;
+import com.unboundid.ldap.sdk.Filter;
+import com.unboundid.ldap.sdk.LDAPConnection;
+import com.unboundid.ldap.sdk.LDAPConnectionOptions;
+import com.unboundid.ldap.sdk.LDAPException;
+import com.unboundid.ldap.sdk.LDAPSearchException;
+import com.unboundid.ldap.sdk.ResultCode;
+import com.unboundid.ldap.sdk.SearchRequest;
+import com.unboundid.ldap.sdk.SearchResult;
+import com.unboundid.ldap.sdk.SearchScope;
+import com.unboundid.ldap.sdk.controls.SimplePagedResultsControl;
+import com.unboundid.util.StaticUtils;
+import java.text.ParseException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Date;
+import java.util.List;
+import java.util.Optional;
+import wexa.connect.Outcome;
+
+/** People in one directory: searched from the first letters, or all, by paging (RFC 2696). Referrals are not followed. */
+public final class LdapDirectory {
+    private static final Duration PATIENCE = Duration.ofSeconds(5);
+    private static final int PAGE = 500;
+    private static final String[] ATTRIBUTES = {
+        "uid", "givenName", "sn", "mail", "mobile", "employeeNumber", "employeeType", "title", "ou", "createTimestamp"
+    };
+
+    private final Settings settings;
+
+    /** Where a directory is and how to read it. */
+    public record Settings(
+            String host, int port, String bindDn, String bindPassword, String peopleDn, Duration limit) {}
+
+    public LdapDirectory(Settings settings) {
+        this.settings = settings;
+    }
+
+    /**
+     * At most {@code limit} people whose user id, name, address or number begins with the text. What was typed is escaped
+     * (RFC 4515 3): an asterisk finds an asterisk.
+     */
+    public Outcome<List<DirectoryEntry>> search(String typed, int limit) {
+        List<Filter> filters = new ArrayList<>();
+        for (String attribute : List.of("uid", "givenName", "sn", "cn", "mail", "employeeNumber")) {
+            filters.add(Filter.createSubInitialFilter(attribute, typed));
+        }
+        Filter filter = Filter.createANDFilter(
+                Filter.createEqualityFilter("objectClass", "inetOrgPerson"), Filter.createORFilter(filters));
+        return connected(connection -> {
+            SearchRequest request = request(filter);
+            request.setSizeLimit(limit);
+            try {
+                return connection.search(request).getSearchEntries();
+            } catch (LDAPSearchException cut) {
+                if (cut.getResultCode() == ResultCode.SIZE_LIMIT_EXCEEDED) {
+                    return cut.getSearchEntries();
+                }
+                throw cut;
+            }
+        });
+    }
+
+    /** Everybody, page by page. A reading that fails half-way is no reading. */
+    public Outcome<List<DirectoryEntry>> readAll() {
+        return connected(connection -> {
+            List<Entry> all = new ArrayList<>();
+            ASN1OctetString cookie = null;
+            do {
+                SearchRequest request = request(Filter.createEqualityFilter("objectClass", "inetOrgPerson"));
+                request.addControl(new SimplePagedResultsControl(PAGE, cookie));
+                SearchResult page = connection.search(request);
+                all.addAll(page.getSearchEntries());
+                SimplePagedResultsControl answer = SimplePagedResultsControl.get(page);
+                cookie = answer != null && answer.moreResultsToReturn() ? answer.getCookie() : null;
+            } while (cookie != null);
+            return all;
+        });
+    }
+
+    private SearchRequest request(Filter filter) {
+        SearchRequest request = new SearchRequest(settings.peopleDn(), SearchScope.SUB, filter, ATTRIBUTES);
+        request.setTimeLimitSeconds((int) Math.max(1, settings.limit().toSeconds()));
+        return request;
+    }
+
+    /** Something to do on an open connection. */
+    private interface Work {
+        List<? extends Entry> on(LDAPConnection connection) throws LDAPException;
+    }
+
+    private Outcome<List<DirectoryEntry>> connected(Work work) {
+        LDAPConnectionOptions options = new LDAPConnectionOptions();
+        options.setConnectTimeoutMillis((int) settings.limit().toMillis());
+        options.setResponseTimeoutMillis(settings.limit().toMillis());
+        options.setFollowReferrals(false);
+        try (LDAPConnection connection = new LDAPConnection(
+                options, settings.host(), settings.port(), settings.bindDn(), settings.bindPassword())) {
+            return new Outcome.Done<>(
+                    work.on(connection).stream().map(LdapDirectory::entry).toList());
+        } catch (LDAPException failed) {
+            return failed.getResultCode().isConnectionUsable() && failed.getResultCode() != ResultCode.BUSY
+                    ? new Outcome.Refused<>(
+                            failed.getResultCode().intValue(),
+                            failed.getResultCode().getName(),
+                            StaticUtils.getExceptionMessage(failed))
+                    : new Outcome.TryLater<>(PATIENCE, "the directory cannot be reached");
+        }
+    }
+
+    private static DirectoryEntry entry(Entry entry) {
+        return new DirectoryEntry(
+                Optional.ofNullable(entry.getAttributeValue("uid")).orElse(""),
+                Optional.ofNullable(entry.getAttributeValue("givenName")).orElse(""),
+                Optional.ofNullable(entry.getAttributeValue("sn")).orElse(""),
+                Optional.ofNullable(entry.getAttributeValue("mail")),
+                Optional.ofNullable(entry.getAttributeValue("mobile")),
+                Optional.ofNullable(entry.getAttributeValue("employeeNumber")),
+                Optional.ofNullable(entry.getAttributeValue("employeeType")),
+                Optional.ofNullable(entry.getAttributeValue("title")),
+                Optional.ofNullable(entry.getAttributeValue("ou")),
+                created(entry));
+    }
+
+    private static Optional<Instant> created(Entry entry) {
+        String value = entry.getAttributeValue("createTimestamp");
+        if (value == null) {
+            return Optional.empty();
+        }
+        try {
+            Date date = StaticUtils.decodeGeneralizedTime(value);
+            return Optional.of(date.toInstant());
+        } catch (ParseException unreadable) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,198 @@
+package wexa.sandbox;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.unboundid.scim2.common.GenericScimResource;
+import com.unboundid.scim2.common.exceptions.ScimException;
+import com.unboundid.scim2.common.filters.Filter;
+import com.unboundid.scim2.common.messages.PatchRequest;
+import com.unboundid.scim2.common.utils.FilterEvaluator;
+import com.unboundid.scim2.common.utils.JsonUtils;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/** SCIM 2.0 over one tenant's resources: discovery (RFC 7644 4), query (3.4.2), create, PATCH (3.5.2), replace, delete. */
+final class ScimEndpoint {
+    private static final int LARGEST_PAGE = 200;
+
+    private final TenantState tenant;
+
+    ScimEndpoint(TenantState tenant) {
+        this.tenant = tenant;
+    }
+
+    /** A request without its transport. */
+    record Request(
+            String method, List<String> path, Map<String, String> query, String body, Optional<String> ifMatch) {}
+
+    /** An answer without its transport; no body for 204. */
+    record Answer(int status, Optional<ObjectNode> body) {
+        static Answer of(int status, ObjectNode body) {
+            return new Answer(status, Optional.of(body));
+        }
+    }
+
+    Answer handle(Request request) {
+        try {
+            return request.path().size() == 1 ? onType(request) : onResource(request);
+        } catch (Refusal refusal) {
+            return error(refusal.status(), refusal.scimType(), String.valueOf(refusal.getMessage()));
+        } catch (ScimException bad) {
+            return error(bad.getScimError().getStatus(), "invalidValue", String.valueOf(bad.getMessage()));
+        } catch (JsonProcessingException malformed) {
+            return error(400, "invalidSyntax", "the body is not JSON");
+        }
+    }
+
+    static Answer error(int status, String scimType, String detail) {
+        ObjectNode body = JsonNodeFactory.instance.objectNode();
+        body.putArray("schemas").add("urn:ietf:params:scim:api:messages:2.0:Error");
+        body.put("status", Integer.toString(status));
+        if (!scimType.isEmpty()) {
+            body.put("scimType", scimType);
+        }
+        body.put("detail", detail);
+        return Answer.of(status, body);
+    }
+
+    private Answer onType(Request request) throws ScimException, JsonProcessingException {
+        String type = request.path().get(0);
+        return switch (type) {
+            case "ServiceProviderConfig" -> Answer.of(200, serviceProviderConfig());
+            case "ResourceTypes" ->
+                Answer.of(200, listOf(resourceTypes(), 1, resourceTypes().size()));
+            case "Schemas" -> Answer.of(200, listOf(schemas(), 1, schemas().size()));
+            default ->
+                request.method().equals("POST")
+                        ? Answer.of(201, tenant.create(type, parse(request.body())))
+                        : Answer.of(200, query(type, request.query()));
+        };
+    }
+
+    private Answer onResource(Request request) throws ScimException, JsonProcessingException {
+        String type = request.path().get(0);
+        String id = request.path().get(1);
+        switch (request.method()) {
+            case "GET":
+                return Answer.of(200, tenant.get(type, id));
+            case "PUT":
+                return Answer.of(200, tenant.replace(type, id, parse(request.body()), request.ifMatch()));
+            case "PATCH":
+                PatchRequest patch =
+                        JsonUtils.getObjectReader().forType(PatchRequest.class).readValue(request.body());
+                GenericScimResource resource = new GenericScimResource(tenant.get(type, id));
+                patch.apply(resource);
+                return Answer.of(200, tenant.replace(type, id, resource.getObjectNode(), request.ifMatch()));
+            case "DELETE":
+                tenant.delete(type, id, request.ifMatch());
+                return new Answer(204, Optional.empty());
+            default:
+                return error(405, "", "method " + request.method() + " is not allowed");
+        }
+    }
+
+    private static ObjectNode parse(String body) throws JsonProcessingException {
+        JsonNode read = JsonUtils.getObjectReader().readTree(body);
+        if (read instanceof ObjectNode object) {
+            return object;
+        }
+        throw new Refusal(400, "invalidSyntax", "the body is not a JSON object");
+    }
+
+    private ObjectNode query(String type, Map<String, String> query) throws ScimException {
+        List<ObjectNode> found = new ArrayList<>();
+        String text = query.getOrDefault("filter", "");
+        Filter filter = text.isEmpty() ? null : Filter.fromString(text);
+        for (ObjectNode resource : tenant.list(type)) {
+            if (filter == null || FilterEvaluator.evaluate(filter, resource)) {
+                found.add(resource);
+            }
+        }
+        int start = Math.max(1, number(query, "startIndex", 1));
+        int count = Math.min(LARGEST_PAGE, Math.max(0, number(query, "count", LARGEST_PAGE)));
+        return listOf(found, start, count);
+    }
+
+    private static int number(Map<String, String> query, String name, int otherwise) {
+        try {
+            return Integer.parseInt(query.getOrDefault(name, Integer.toString(otherwise)));
+        } catch (NumberFormatException wrong) {
+            throw new Refusal(400, "invalidValue", name + " is not a number");
+        }
+    }
+
+    private static ObjectNode listOf(List<ObjectNode> all, int start, int count) {
+        ObjectNode list = JsonNodeFactory.instance.objectNode();
+        list.putArray("schemas").add("urn:ietf:params:scim:api:messages:2.0:ListResponse");
+        list.put("totalResults", all.size());
+        list.put("startIndex", start);
+        ArrayNode page = list.putArray("Resources");
+        all.stream().skip(start - 1L).limit(count).forEach(page::add);
+        list.put("itemsPerPage", page.size());
+        return list;
+    }
+
+    private static ObjectNode serviceProviderConfig() {
+        ObjectNode config = JsonNodeFactory.instance.objectNode();
+        config.putArray("schemas").add("urn:ietf:params:scim:schemas:core:2.0:ServiceProviderConfig");
+        config.putObject("patch").put("supported", true);
+        config.putObject("bulk").put("supported", false).put("maxOperations", 0).put("maxPayloadSize", 0);
+        config.putObject("filter").put("supported", true).put("maxResults", LARGEST_PAGE);
+        config.putObject("changePassword").put("supported", false);
+        config.putObject("sort").put("supported", false);
+        config.putObject("etag").put("supported", true);
+        config.putArray("authenticationSchemes")
+                .addObject()
+                .put("type", "oauthbearertoken")
+                .put("name", "Bearer token")
+                .put("description", "RFC 6750");
+        return config;
+    }
+
+    private List<ObjectNode> resourceTypes() {
+        List<ObjectNode> types = new ArrayList<>();
+        for (String type : TenantState.TYPES) {
+            String capability = type.equals("Users") ? "USERS" : type.toUpperCase(java.util.Locale.ROOT);
+            if (tenant.can(capability)) {
+                ObjectNode made = JsonNodeFactory.instance.objectNode();
+                made.put("id", type.substring(0, type.length() - 1));
+                made.put("name", type.substring(0, type.length() - 1));
+                made.put("endpoint", "/" + type);
+                made.put("schema", TenantState.schemaOf(type));
+                if (type.equals("Users") && tenant.can("SEATS")) {
+                    made.putArray("schemaExtensions")
+                            .addObject()
+                            .put("schema", TenantState.SEATS)
+                            .put("required", false);
+                }
+                types.add(made);
+            }
+        }
+        return types;
+    }
+
+    private List<ObjectNode> schemas() {
+        List<ObjectNode> schemas = new ArrayList<>();
+        for (ObjectNode type : resourceTypes()) {
+            schemas.add(schema(type.get("schema").asText(), type.get("name").asText()));
+        }
+        if (tenant.can("SEATS")) {
+            schemas.add(schema(TenantState.SEATS, "Seat"));
+        }
+        return schemas;
+    }
+
+    private static ObjectNode schema(String id, String name) {
+        ObjectNode schema = JsonNodeFactory.instance.objectNode();
+        schema.putArray("schemas").add("urn:ietf:params:scim:schemas:core:2.0:Schema");
+        schema.put("id", id);
+        schema.put("name", name);
+        schema.putArray("attributes");
+        return schema;
+    }
+}
