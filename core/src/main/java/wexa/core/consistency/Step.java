@@ -53,7 +53,7 @@ public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target) {
     }
 
     /** Whether the step would leave the object as it was seen. */
-    boolean isDone(Optional<Observation.Seen> seen) {
+    public boolean isDone(Optional<Observation.Seen> seen) {
         if (verb == Verb.REMOVE) {
             return seen.isEmpty();
         }

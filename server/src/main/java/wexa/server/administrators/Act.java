@@ -1,0 +1,10 @@
+package wexa.server.administrators;
+
+/** What an administrator may do in Wexa. */
+public enum Act {
+    LOOK,
+    PREPARE,
+    APPLY,
+    APPROVE,
+    GOVERN
+}

@@ -1,0 +1,57 @@
+package wexa.server.apply;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.server.administrators.Actor;
+import wexa.server.jobs.JobService;
+import wexa.server.snapshot.Applied;
+
+/** Applying over HTTP, and what was applied. */
+@RestController
+@RequestMapping("/api/v1")
+class ApplyController {
+    private static final int PAGE = 50;
+
+    private final ApplyService apply;
+    private final JobService jobs;
+    private final ChangesetService changesets;
+
+    ApplyController(ApplyService apply, JobService jobs, ChangesetService changesets) {
+        this.apply = apply;
+        this.jobs = jobs;
+        this.changesets = changesets;
+    }
+
+    /** {@code requestId} is made by the caller: sent twice, it applies once. */
+    record ApplyInput(
+            @NotNull UUID requestId,
+            long draftVersion,
+            @NotBlank String digest) {}
+
+    record ApplyView(long changeset, @Nullable UUID job) {}
+
+    @PostMapping("/drafts/{id}/apply")
+    ApplyView apply(Actor actor, @PathVariable UUID id, @Valid @RequestBody ApplyInput input) {
+        ApplyService.Result result = apply.apply(
+                actor, new ApplyService.Request(input.requestId(), id, input.draftVersion(), input.digest()));
+        Optional<UUID> job = result.job().or(() -> jobs.ofChangeset(actor, result.changeset()));
+        return new ApplyView(result.changeset(), job.orElse(null));
+    }
+
+    @GetMapping("/changesets")
+    List<Applied> changesets(Actor actor, @RequestParam(required = false) @Nullable Long before) {
+        return changesets.list(actor, before == null ? Long.MAX_VALUE : before, PAGE);
+    }
+}

@@ -1,0 +1,226 @@
+package wexa.server.apply;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.transaction.support.TransactionTemplate;
+import wexa.core.model.Account;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.preview.Impact;
+import wexa.core.preview.Preview;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.drafts.Draft;
+import wexa.server.drafts.DraftStore;
+import wexa.server.drafts.Previews;
+import wexa.server.jobs.HaltHooks;
+import wexa.server.jobs.JobPlanner;
+import wexa.server.jobs.Lanes;
+import wexa.server.log.Log;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.Applied;
+import wexa.server.snapshot.Changeset;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.Ids;
+
+/**
+ * Applies drafts. The preview is made outside the lock; under it, the head must still be where the preview began, else
+ * everything is validated anew, after three tries while the lock is held.
+ */
+@UseCases
+public class ApplyService {
+    private static final int TRIES_OUTSIDE = 3;
+
+    private final SnapshotStore snapshots;
+    private final DraftStore drafts;
+    private final Previews previews;
+    private final JobPlanner planner;
+    private final Log log;
+    private final Lanes.Waker waker;
+    private final TransactionTemplate transactions;
+    private final Ids ids;
+    private final HaltHooks hooks;
+
+    /** Which draft is applied, as its reader saw it. */
+    public record Request(UUID requestId, UUID draft, long draftVersion, String digest) {}
+
+    /** What came of it. */
+    public record Result(long changeset, Optional<UUID> job) {}
+
+    ApplyService(
+            SnapshotStore snapshots,
+            DraftStore drafts,
+            Previews previews,
+            JobPlanner planner,
+            Log log,
+            Lanes.Waker waker,
+            TransactionTemplate transactions,
+            Ids ids,
+            HaltHooks hooks) {
+        this.snapshots = snapshots;
+        this.drafts = drafts;
+        this.previews = previews;
+        this.planner = planner;
+        this.log = log;
+        this.waker = waker;
+        this.transactions = transactions;
+        this.ids = ids;
+        this.hooks = hooks;
+    }
+
+    /** What was written, before its lanes are woken. */
+    private record Written(long version, Optional<JobPlanner.Planned> job) {}
+
+    /** Applies what is ready in the draft. The same request sent again gets the answer of the first. */
+    public Result apply(Actor actor, Request request) {
+        actor.require(Act.APPLY);
+        for (int tries = 0; ; tries++) {
+            Optional<Applied> earlier = snapshots.byRequest(request.requestId());
+            if (earlier.isPresent()) {
+                return new Result(earlier.get().version(), Optional.empty());
+            }
+            Optional<Written> written =
+                    tries < TRIES_OUTSIDE ? tryOutside(actor, request) : Optional.of(underLock(actor, request));
+            if (written.isPresent()) {
+                hooks.reach("applied");
+                snapshots.current();
+                written.get().job().ifPresent(job -> waker.wake(job.tenants()));
+                return new Result(written.get().version(), written.get().job().map(JobPlanner.Planned::job));
+            }
+        }
+    }
+
+    private Optional<Written> tryOutside(Actor actor, Request request) {
+        Draft draft = drafts.get(request.draft());
+        Preview preview = checked(draft, request);
+        Optional<Written> written = transactions.execute(status -> {
+            boolean moved = snapshots.lockHead() != preview.snapshot().version();
+            return moved ? Optional.<Written>empty() : Optional.of(write(actor, request, draft, preview));
+        });
+        return written == null ? Optional.empty() : written;
+    }
+
+    private Written underLock(Actor actor, Request request) {
+        Written written = transactions.execute(status -> {
+            snapshots.lockHead();
+            Draft draft = drafts.get(request.draft());
+            return write(actor, request, draft, checked(draft, request));
+        });
+        if (written == null) {
+            throw new IllegalStateException("applying draft " + request.draft() + " came to nothing");
+        }
+        return written;
+    }
+
+    private Preview checked(Draft draft, Request request) {
+        if (draft.version() != request.draftVersion()) {
+            throw new Problem(
+                    409,
+                    "apply.draft-changed",
+                    "The draft was changed since you reviewed it. Review it again, then apply.");
+        }
+        Preview preview = previews.of(draft);
+        if (!preview.digest().equals(request.digest())) {
+            throw new Problem(
+                    409,
+                    "apply.preview-changed",
+                    "What this draft would do has changed since you reviewed it, because somebody else applied something."
+                            + " Review it again, then apply.");
+        }
+        if (preview.effects().isEmpty()) {
+            throw new Problem(
+                    409,
+                    "apply.nothing-ready",
+                    "Nothing in this draft is ready. Settle what the review names, then apply.");
+        }
+        return preview;
+    }
+
+    private Written write(Actor actor, Request request, Draft draft, Preview preview) {
+        List<Preview.Outcome> ready = preview.outcomes().stream()
+                .filter(outcome -> outcome.state() != Preview.State.TO_SETTLE)
+                .toList();
+        long version = snapshots.write(new Changeset(
+                ids.next(),
+                Changeset.Origin.DRAFT,
+                draft.name(),
+                actor.login(),
+                preview.now(),
+                Optional.of(request.requestId()),
+                Optional.of(draft.id()),
+                preview.effects(),
+                preview.readySentences()));
+        log.write(version, preview.now(), actor.login(), lines(preview));
+        Snapshot after = new Snapshot(version, preview.model(), preview.index());
+        Set<Id<Person>> people =
+                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
+        Optional<JobPlanner.Planned> job = planner.plan(version, draft.name(), preview.snapshot(), after, people);
+        drafts.applied(
+                draft.id(),
+                draft.version(),
+                ready.stream().map(outcome -> outcome.entry().id().value()).toList());
+        return new Written(version, job);
+    }
+
+    private static List<Log.Line> lines(Preview preview) {
+        List<Log.Line> lines = new ArrayList<>();
+        for (Preview.Outcome outcome : preview.outcomes()) {
+            if (outcome.state() == Preview.State.READY) {
+                Set<UUID> about = new HashSet<>();
+                preview.effects().stream()
+                        .filter(effect -> outcome.entry()
+                                .fields()
+                                .containsValue(effect.id().toString()))
+                        .forEach(effect -> about.addAll(about(effect, preview.model())));
+                lines.add(new Log.Line(outcome.sentence().orElse(""), about));
+            }
+        }
+        return lines;
+    }
+
+    /** The fact itself and those whose history should show it. */
+    private static Set<UUID> about(Effect effect, Model model) {
+        Set<UUID> ids = new HashSet<>(Set.of(effect.id().value()));
+        Fact fact = effect.subject();
+        if (fact instanceof Engagement engagement) {
+            ids.add(engagement.person().value());
+        } else if (fact instanceof Membership membership) {
+            ids.add(membership.group().value());
+            add(membership.member(), ids);
+        } else if (fact instanceof Assignment assignment) {
+            ids.add(assignment.tenant().value());
+            add(assignment.subject(), ids);
+        } else if (fact instanceof Account account) {
+            ids.add(account.tenant().value());
+            account.person().ifPresent(person -> ids.add(person.value()));
+        } else if (fact instanceof Seat seat) {
+            model.table(Kind.ACCOUNT)
+                    .find(seat.account())
+                    .flatMap(Account::person)
+                    .ifPresent(person -> ids.add(person.value()));
+        }
+        return ids;
+    }
+
+    private static void add(Subject subject, Set<UUID> ids) {
+        ids.add(
+                subject instanceof Subject.OfPerson one
+                        ? one.person().value()
+                        : ((Subject.OfGroup) subject).group().value());
+    }
+}

@@ -1,0 +1,146 @@
+package wexa.server.catalogue;
+
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import wexa.core.lifecycle.SeatPool;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Capability;
+import wexa.core.model.Engagement;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Role;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+
+/** What there is to choose from. */
+@UseCases
+public class CatalogueService {
+    private static final int MOST_JOBS = 100;
+
+    private final SnapshotStore snapshots;
+    private final BusinessClock clock;
+
+    CatalogueService(SnapshotStore snapshots, BusinessClock clock) {
+        this.snapshots = snapshots;
+        this.clock = clock;
+    }
+
+    public CatalogueView get(Actor actor) {
+        actor.require(Act.LOOK);
+        Snapshot snapshot = snapshots.current();
+        Model model = snapshot.model();
+        return new CatalogueView(
+                model.table(Kind.UNIT).stream()
+                        .map(unit -> new CatalogueView.UnitChoice(
+                                unit.id().value(), unit.key().text(), unit.name()))
+                        .toList(),
+                model.table(Kind.ENGAGEMENT).stream()
+                        .map(Engagement::job)
+                        .distinct()
+                        .sorted()
+                        .limit(MOST_JOBS)
+                        .toList(),
+                model.groups().stream()
+                        .filter(group -> group.kind() == GroupKind.ASSIGNED)
+                        .sorted(Comparator.comparing(Group::name))
+                        .map(group -> group(snapshot, group, clock.now()))
+                        .toList(),
+                model.roles().stream()
+                        .sorted(Comparator.comparing(Role::name))
+                        .map(role -> role(snapshot, role))
+                        .toList(),
+                model.tenants().stream()
+                        .sorted(Comparator.comparingInt(Tenant::colour))
+                        .map(tenant -> tenant(model, tenant))
+                        .toList());
+    }
+
+    private static CatalogueView.GroupChoice group(Snapshot snapshot, Group group, Instant now) {
+        Model model = snapshot.model();
+        List<String> gives =
+                model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfGroup(group.id())).stream()
+                        .map(one -> model.roles().get(one.role()).name() + " in "
+                                + model.appOf(model.tenants().get(one.tenant())).name() + " "
+                                + model.tenants().get(one.tenant()).name()
+                                + one.area()
+                                        .map(area -> ", "
+                                                + model.table(Kind.AREA)
+                                                        .get(area)
+                                                        .name())
+                                        .orElse(""))
+                        .toList();
+        return new CatalogueView.GroupChoice(
+                group.id().value(),
+                group.key().text(),
+                group.name(),
+                group.description(),
+                snapshot.index().membersOf(group.id(), now).size(),
+                gives);
+    }
+
+    private static CatalogueView.RoleChoice role(Snapshot snapshot, Role role) {
+        var permissions = snapshot.index().permissionsOf(role.id());
+        return new CatalogueView.RoleChoice(
+                role.id().value(),
+                role.key().text(),
+                role.name(),
+                role.description(),
+                permissions.stream()
+                        .map(permission -> permission.app().text())
+                        .distinct()
+                        .toList(),
+                permissions.size());
+    }
+
+    private CatalogueView.TenantChoice tenant(Model model, Tenant tenant) {
+        App app = model.appOf(tenant);
+        List<CatalogueView.SeatChoice> seats = app.seatKinds().stream()
+                .map(kind -> {
+                    SeatPool pool = SeatPool.of(model, tenant, kind.key());
+                    return new CatalogueView.SeatChoice(
+                            kind.key().text(),
+                            kind.name(),
+                            pool.size() - pool.takenAt(clock.now()),
+                            pool.size(),
+                            kind.carries().stream().map(Permission::toString).toList());
+                })
+                .toList();
+        return new CatalogueView.TenantChoice(
+                tenant.id().value(),
+                model.path(tenant),
+                app.name(),
+                tenant.name(),
+                tenant.colour(),
+                tenant.environment().name(),
+                tenant.userNameRule().name(),
+                app.needsArea(),
+                tenant.can(Capability.ASSIGNMENTS),
+                model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).stream()
+                        .map(area -> new CatalogueView.AreaChoice(
+                                area.id().value(), area.key().text(), area.name(), depth(model, area)))
+                        .toList(),
+                seats);
+    }
+
+    private static int depth(Model model, Area area) {
+        int depth = 0;
+        for (Optional<Id<Area>> at = area.parent(); at.isPresent(); depth++) {
+            at = model.table(Kind.AREA).get(at.get()).parent();
+        }
+        return depth;
+    }
+}

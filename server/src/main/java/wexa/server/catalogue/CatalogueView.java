@@ -1,0 +1,42 @@
+package wexa.server.catalogue;
+
+import java.util.List;
+import java.util.UUID;
+
+/** What pickers offer. */
+public record CatalogueView(
+        List<UnitChoice> units,
+        List<String> jobs,
+        List<GroupChoice> groups,
+        List<RoleChoice> roles,
+        List<TenantChoice> tenants) {
+    /** A unit. */
+    public record UnitChoice(UUID id, String key, String name) {}
+
+    /** A group that people are put into by hand, and what it gives. */
+    public record GroupChoice(UUID id, String key, String name, String description, int people, List<String> gives) {}
+
+    /** A role, what it is for and which apps it is about. */
+    public record RoleChoice(
+            UUID id, String key, String name, String description, List<String> apps, int permissions) {}
+
+    /** A tenant with its areas and seats. */
+    public record TenantChoice(
+            UUID id,
+            String path,
+            String app,
+            String name,
+            int colour,
+            String environment,
+            String userNameRule,
+            boolean needsArea,
+            boolean takesRoles,
+            List<AreaChoice> areas,
+            List<SeatChoice> seats) {}
+
+    /** An area, indented by its depth. */
+    public record AreaChoice(UUID id, String key, String name, int depth) {}
+
+    /** A seat kind with what is left of its pool. */
+    public record SeatChoice(String key, String name, int left, int size, List<String> carries) {}
+}

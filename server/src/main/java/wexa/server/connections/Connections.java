@@ -1,0 +1,75 @@
+package wexa.server.connections;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.data.repository.Repository;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.connect.Exchange;
+import wexa.connect.authzen.Evaluations;
+import wexa.connect.scim.ScimTenant;
+import wexa.core.model.Id;
+import wexa.core.model.Tenant;
+import wexa.server.wiring.Settings;
+
+/** Connections to tenants, made when first needed. */
+@Component
+public class Connections {
+    private final Rows rows;
+    private final TokenVault vault;
+    private final HttpClient http;
+    private final Settings settings;
+    private final Map<UUID, Connection> open = new ConcurrentHashMap<>();
+
+    /** Rows of connections. */
+    interface Rows extends Repository<ConnectionRow, UUID> {
+        Optional<ConnectionRow> findById(UUID tenantId);
+
+        void save(ConnectionRow row);
+    }
+
+    /** A tenant's two doors. */
+    public record Connection(ScimTenant scim, Evaluations evaluations) {}
+
+    Connections(Rows rows, TokenVault vault, HttpClient http, Settings settings) {
+        this.rows = rows;
+        this.vault = vault;
+        this.http = http;
+        this.settings = settings;
+    }
+
+    /** Sets where a tenant is reached. {@code url} ends with a slash; SCIM is at {@code scim/v2/} below it. */
+    @Transactional
+    public void connect(Id<Tenant> tenant, String url, String token) {
+        ConnectionRow row = rows.findById(tenant.value()).orElseGet(ConnectionRow::new);
+        row.tenantId = tenant.value();
+        row.url = url;
+        row.token = vault.seal(tenant.value(), token);
+        rows.save(row);
+        open.remove(tenant.value());
+    }
+
+    /** Empty for a tenant that was never connected. */
+    @Transactional(readOnly = true)
+    public Optional<Connection> of(Id<Tenant> tenant) {
+        Connection known = open.get(tenant.value());
+        if (known != null) {
+            return Optional.of(known);
+        }
+        return rows.findById(tenant.value()).map(row -> {
+            String token = vault.open(row.tenantId, row.token);
+            Connection made = new Connection(
+                    new ScimTenant(exchange(row.url + "scim/v2/", token)), new Evaluations(exchange(row.url, token)));
+            open.put(row.tenantId, made);
+            return made;
+        });
+    }
+
+    private Exchange exchange(String url, String token) {
+        return new Exchange(http, URI.create(url), () -> token, settings.requestLimit());
+    }
+}

@@ -1,0 +1,118 @@
+package wexa.server.demo;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.context.annotation.Profile;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+import wexa.core.model.Id;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Administrators;
+import wexa.server.connections.Connections;
+import wexa.server.log.Log;
+import wexa.server.snapshot.Changeset;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.stored.StoredForms;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+
+/** Fills an empty installation: the scenario's model as changeset 1, two administrators, connections to the stand-ins. */
+@Component
+@Profile("demo")
+@Order(0)
+class DemoLoader implements ApplicationRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+
+    private final SourceSettings settings;
+    private final SnapshotStore snapshots;
+    private final Administrators administrators;
+    private final Connections connections;
+    private final StoredForms forms;
+    private final Log log;
+    private final TransactionTemplate transactions;
+    private final BusinessClock clock;
+    private final Ids ids;
+    private final JsonMapper json;
+
+    /** Where the scenario's source files are, and where the stand-ins answer. */
+    @ConfigurationProperties("wexa.demo")
+    record SourceSettings(Path source, String standIns) {}
+
+    DemoLoader(
+            SourceSettings settings,
+            SnapshotStore snapshots,
+            Administrators administrators,
+            Connections connections,
+            StoredForms forms,
+            Log log,
+            TransactionTemplate transactions,
+            BusinessClock clock,
+            Ids ids,
+            JsonMapper json) {
+        this.settings = settings;
+        this.snapshots = snapshots;
+        this.administrators = administrators;
+        this.connections = connections;
+        this.forms = forms;
+        this.log = log;
+        this.transactions = transactions;
+        this.clock = clock;
+        this.ids = ids;
+        this.json = json;
+    }
+
+    @Override
+    public void run(ApplicationArguments arguments) throws IOException {
+        if (snapshots.isEmpty()) {
+            List<Fact> facts =
+                    forms.readModel(Files.readString(settings.source().resolve("model.json")));
+            transactions.executeWithoutResult(status -> fill(facts));
+            LOG.info("demo scenario loaded: {} facts", facts.size());
+        }
+        connect();
+        snapshots.current();
+    }
+
+    private void fill(List<Fact> facts) {
+        List<Effect> effects = facts.stream().map(Effect::make).toList();
+        String sentence = "load the demo scenario: " + facts.size() + " facts";
+        long version = snapshots.write(new Changeset(
+                ids.next(),
+                Changeset.Origin.DEMO,
+                "Demo scenario",
+                "demo",
+                clock.now(),
+                Optional.empty(),
+                Optional.empty(),
+                effects,
+                List.of(sentence)));
+        log.write(version, clock.now(), "demo", List.of(new Log.Line(sentence, Set.of())));
+        administrators.add(ids.next(), "tove", "Tove Lindqvist", "north-pier-2026", EnumSet.allOf(Act.class));
+        administrators.add(ids.next(), "bram", "Bram Oakenshaw", "south-bay-2026", EnumSet.of(Act.LOOK));
+    }
+
+    /** The stand-ins' port may be another than last time. */
+    private void connect() throws IOException {
+        for (JsonNode one : json.readTree(Files.readString(settings.source().resolve("tenants.json")))) {
+            connections.connect(
+                    Id.of(one.path("tenant").asString()),
+                    settings.standIns() + "/" + one.path("key").asString() + "/",
+                    one.path("token").asString());
+        }
+    }
+}

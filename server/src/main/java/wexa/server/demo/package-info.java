@@ -1,0 +1,5 @@
+/** Fills an empty installation with the demo scenario. */
+@NullMarked
+package wexa.server.demo;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,288 @@
+package wexa.server.desk;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import wexa.core.access.AccessIndex;
+import wexa.core.lifecycle.SeatPool;
+import wexa.core.model.Account;
+import wexa.core.model.App;
+import wexa.core.model.Assignment;
+import wexa.core.model.Engagement;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.directory.Directories;
+import wexa.server.directory.Found;
+import wexa.server.jobs.JobService;
+import wexa.server.jobs.StepView;
+import wexa.server.readings.Freshness;
+import wexa.server.readings.Observations;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.tenants.Differences;
+import wexa.server.wiring.BusinessClock;
+
+/** Gathers the Desk. Everything on it is computed from the model, the readings and the jobs as they are now. */
+@UseCases
+public class DeskService {
+    private static final Duration SOON = Duration.ofDays(8);
+    private static final int NEWCOMERS = 20;
+    private static final int HANGING = 20;
+    private static final double NEARLY_EMPTY = 0.1;
+
+    private final SnapshotStore snapshots;
+    private final Directories directories;
+    private final JobService jobs;
+    private final Observations observations;
+    private final Differences differences;
+    private final BusinessClock clock;
+
+    DeskService(
+            SnapshotStore snapshots,
+            Directories directories,
+            JobService jobs,
+            Observations observations,
+            Differences differences,
+            BusinessClock clock) {
+        this.snapshots = snapshots;
+        this.directories = directories;
+        this.jobs = jobs;
+        this.observations = observations;
+        this.differences = differences;
+        this.clock = clock;
+    }
+
+    public DeskView get(Actor actor) {
+        actor.require(Act.LOOK);
+        Snapshot snapshot = snapshots.current();
+        Instant now = clock.now();
+        List<DeskView.Item> items = new ArrayList<>();
+        addNewcomers(items, now);
+        addHanging(actor, items);
+        addPeople(snapshot.model(), now, items);
+        addTenants(snapshot, now, items);
+        addEnding(snapshot.model(), now, items);
+        addInert(snapshot.model(), items);
+        addUnmapped(snapshot.model(), snapshot.index(), now, items);
+        return new DeskView(items, items.size());
+    }
+
+    /** People in a directory whom nobody has engaged: those of the last days first. */
+    private void addNewcomers(List<DeskView.Item> items, Instant now) {
+        for (Found entry : directories.newcomers(NEWCOMERS)) {
+            boolean recent = entry.created() != null && entry.created().isAfter(now.minus(SOON));
+            if (recent) {
+                String job = entry.title() == null ? "" : entry.title() + ". ";
+                items.add(new DeskView.Item(
+                        "NEWCOMER",
+                        entry.givenName() + " " + entry.familyName(),
+                        job + "In the directory, and has nothing yet",
+                        "Onboard",
+                        entry.userId(),
+                        entry.created(),
+                        null,
+                        null));
+            }
+        }
+    }
+
+    private void addHanging(Actor actor, List<DeskView.Item> items) {
+        for (Map.Entry<UUID, List<StepView>> hanging :
+                jobs.hanging(actor, HANGING).entrySet()) {
+            StepView first = hanging.getValue().get(0);
+            boolean refused = first.state().equals("REFUSED");
+            items.add(new DeskView.Item(
+                    refused ? "STEP_REFUSED" : "STEP_WAITING",
+                    first.tenant() + (refused ? " refused a step" : " keeps a step waiting"),
+                    first.text() + ": " + first.detail(),
+                    "See the job",
+                    hanging.getKey().toString(),
+                    null,
+                    first.tenantId(),
+                    first.colour()));
+        }
+    }
+
+    private static void addPeople(Model model, Instant now, List<DeskView.Item> items) {
+        List<DeskView.Item> coming = new ArrayList<>();
+        for (Engagement engagement : model.table(Kind.ENGAGEMENT).stream().toList()) {
+            Instant from = engagement.window().from();
+            Instant until = engagement.window().until();
+            Person person = model.people().get(engagement.person());
+            if (until.isAfter(now) && until.isBefore(now.plus(SOON))) {
+                coming.add(person("LEAVER", person, engagement, until, "Last day soon"));
+            } else if (from.isAfter(now) && from.isBefore(now.plus(SOON)) && hasNothing(model, person)) {
+                coming.add(person("COMING", person, engagement, from, "Starts soon and has no account yet"));
+            }
+        }
+        coming.sort(Comparator.comparing(item -> item.at() == null ? Instant.MAX : item.at()));
+        items.addAll(coming);
+    }
+
+    private static boolean hasNothing(Model model, Person person) {
+        return model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()).isEmpty();
+    }
+
+    private static DeskView.Item person(String kind, Person person, Engagement engagement, Instant at, String text) {
+        return new DeskView.Item(
+                kind,
+                person.name(),
+                engagement.job() + ", " + engagement.kind().name().toLowerCase(Locale.ROOT) + ". " + text,
+                kind.equals("COMING") ? "Prepare" : "Open",
+                person.id().toString(),
+                at,
+                null,
+                null);
+    }
+
+    private void addTenants(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
+        Model model = snapshot.model();
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        for (Tenant tenant : model.tenants().stream()
+                .sorted(Comparator.comparingInt(Tenant::colour))
+                .toList()) {
+            App app = model.appOf(tenant);
+            String name = app.name() + " " + tenant.name();
+            Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
+            if (fresh.isPresent() && fresh.get().state() == Freshness.State.FAILED) {
+                items.add(tenant(
+                        "TENANT_SILENT",
+                        tenant,
+                        name + " could not be read",
+                        fresh.get().detail(),
+                        "Open"));
+            }
+            int count = fresh.flatMap(Freshness::doneAt).isPresent()
+                    ? differences.of(snapshot, tenant).size()
+                    : 0;
+            if (count > 0) {
+                items.add(tenant(
+                        "DIFFERENCE",
+                        tenant,
+                        name + ": " + count + (count == 1 ? " difference" : " differences"),
+                        "The tenant does not hold what it should",
+                        "See what differs"));
+            }
+            int unknown = observations.of(tenant.id()).strangers().size();
+            if (unknown > 0) {
+                items.add(tenant(
+                        "UNKNOWN",
+                        tenant,
+                        name + ": " + unknown + (unknown == 1 ? " unknown account" : " unknown accounts"),
+                        "Nobody here knows whose they are",
+                        "See them"));
+            }
+            addSeats(model, tenant, app, now, items);
+        }
+    }
+
+    private static void addSeats(Model model, Tenant tenant, App app, Instant now, List<DeskView.Item> items) {
+        for (App.SeatKind kind : app.seatKinds()) {
+            SeatPool pool = SeatPool.of(model, tenant, kind.key());
+            int left = pool.size() - pool.takenAt(now);
+            if (pool.size() > 0 && left <= pool.size() * NEARLY_EMPTY) {
+                items.add(tenant(
+                        "SEATS",
+                        tenant,
+                        app.name() + " " + tenant.name() + ": " + left + " left of " + pool.size(),
+                        kind.name() + " seats are running out",
+                        "See seats"));
+            }
+        }
+    }
+
+    private static DeskView.Item tenant(String kind, Tenant tenant, String title, String text, String act) {
+        return new DeskView.Item(
+                kind,
+                title,
+                text,
+                act,
+                tenant.id().toString(),
+                null,
+                tenant.id().value(),
+                tenant.colour());
+    }
+
+    private static void addEnding(Model model, Instant now, List<DeskView.Item> items) {
+        for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
+            Instant until = assignment.window().until();
+            if (until.isAfter(now)
+                    && until.isBefore(now.plus(SOON))
+                    && assignment.subject() instanceof Subject.OfPerson one) {
+                Person person = model.people().get(one.person());
+                Tenant tenant = model.tenants().get(assignment.tenant());
+                items.add(new DeskView.Item(
+                        "ENDING",
+                        person.name(),
+                        model.roles().get(assignment.role()).name() + " in "
+                                + model.appOf(tenant).name() + " " + tenant.name() + " ends",
+                        "Open",
+                        person.id().toString(),
+                        until,
+                        tenant.id().value(),
+                        tenant.colour()));
+            }
+        }
+    }
+
+    private static void addInert(Model model, List<DeskView.Item> items) {
+        for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
+            Tenant tenant = model.tenants().get(assignment.tenant());
+            App app = model.appOf(tenant);
+            if (assignment.area().isEmpty()
+                    && app.needsArea()
+                    && assignment.subject() instanceof Subject.OfPerson one) {
+                items.add(new DeskView.Item(
+                        "INERT",
+                        model.people().get(one.person()).name(),
+                        model.roles().get(assignment.role()).name() + " in " + app.name() + " " + tenant.name()
+                                + " does nothing without a place",
+                        "Open",
+                        one.person().toString(),
+                        null,
+                        tenant.id().value(),
+                        tenant.colour()));
+            }
+        }
+    }
+
+    private static void addUnmapped(Model model, AccessIndex index, Instant now, List<DeskView.Item> items) {
+        for (Group group : model.groups().stream().toList()) {
+            boolean leadsNowhere = group.kind() == GroupKind.DIRECTORY
+                    && model.table(Kind.MAPPING)
+                            .by(Mapping.BY_GROUP, group.id())
+                            .isEmpty()
+                    && model.table(Kind.ASSIGNMENT)
+                            .by(Assignment.BY_SUBJECT, new Subject.OfGroup(group.id()))
+                            .isEmpty();
+            int people = index.membersOf(group.id(), now).size();
+            if (leadsNowhere && people > 0) {
+                items.add(new DeskView.Item(
+                        "UNMAPPED",
+                        group.name(),
+                        "Directory group of " + people + (people == 1 ? " person" : " people") + " that leads nowhere",
+                        "Open",
+                        group.id().toString(),
+                        null,
+                        null,
+                        null));
+            }
+        }
+    }
+}

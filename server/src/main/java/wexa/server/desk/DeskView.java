@@ -1,0 +1,23 @@
+package wexa.server.desk;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/** What needs a hand today, most urgent first. */
+public record DeskView(List<Item> items, int total) {
+    /**
+     * One thing to do. {@code kind} tells what it is about; {@code act} the one next act, {@code target} what it opens:
+     * a person's, tenant's or job's id, or a directory entry's user id.
+     */
+    public record Item(
+            String kind,
+            String title,
+            String text,
+            String act,
+            String target,
+            @Nullable Instant at,
+            @Nullable UUID tenantId,
+            @Nullable Integer colour) {}
+}

@@ -1,0 +1,172 @@
+package wexa.server.directory;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+import wexa.connect.Outcome;
+import wexa.connect.ldap.DirectoryEntry;
+import wexa.connect.ldap.LdapDirectory;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.server.readings.Reader;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+
+/** The directories: searched as one types, and read whole at an interval. */
+@Component
+public class Directories {
+    private static final Logger LOG = LoggerFactory.getLogger(Directories.class);
+    private static final Duration LIMIT = Duration.ofSeconds(3);
+
+    private final DirectorySettings settings;
+    private final Rows rows;
+    private final ReadingRows readings;
+    private final SnapshotStore snapshots;
+    private final BusinessClock clock;
+    private final TransactionTemplate transactions;
+    private final JsonMapper json;
+
+    /** Rows of entries. */
+    interface Rows extends JpaRepository<EntryRow, EntryRow.Name> {
+        List<EntryRow> findByNameDirectory(String directory);
+
+        @Query("select entry from EntryRow entry where entry.createdAt is not null order by entry.createdAt desc")
+        List<EntryRow> newest(Limit limit);
+    }
+
+    /** Rows of readings. */
+    interface ReadingRows extends JpaRepository<DirectoryReadingRow, String> {}
+
+    Directories(
+            DirectorySettings settings,
+            Rows rows,
+            ReadingRows readings,
+            SnapshotStore snapshots,
+            BusinessClock clock,
+            TransactionTemplate transactions,
+            JsonMapper json) {
+        this.settings = settings;
+        this.rows = rows;
+        this.readings = readings;
+        this.snapshots = snapshots;
+        this.clock = clock;
+        this.transactions = transactions;
+        this.json = json;
+    }
+
+    /** What a search found, and which directories did not answer. */
+    public record Search(List<Found> found, List<String> silent) {}
+
+    /** Asks each directory; one that does not answer is named and does not hold up the others' results. */
+    Search search(String typed, int limit) {
+        List<Found> found = new ArrayList<>();
+        List<String> silent = new ArrayList<>();
+        Model model = snapshots.current().model();
+        for (DirectorySettings.Source source : settings.sources()) {
+            Outcome<List<DirectoryEntry>> outcome = directory(source).search(typed, limit);
+            if (outcome instanceof Outcome.Done<List<DirectoryEntry>> done) {
+                done.value().forEach(entry -> found.add(found(model, source.key(), entry)));
+            } else {
+                silent.add(source.name() + ": " + Reader.words(outcome));
+            }
+        }
+        return new Search(found.subList(0, Math.min(limit, found.size())), silent);
+    }
+
+    private static LdapDirectory directory(DirectorySettings.Source source) {
+        return new LdapDirectory(new LdapDirectory.Settings(
+                source.host(), source.port(), source.bindDn(), source.bindPassword(), source.peopleDn(), LIMIT));
+    }
+
+    private static Found found(Model model, String directory, DirectoryEntry entry) {
+        Optional<UUID> person = model.people().by(Person.BY_DIRECTORY_ENTRY, directory + "/" + entry.userId()).stream()
+                .map(one -> one.id().value())
+                .findFirst();
+        return new Found(
+                directory,
+                entry.userId(),
+                entry.givenName(),
+                entry.familyName(),
+                entry.mail().orElse(null),
+                entry.phone().orElse(null),
+                entry.employeeNumber().orElse(null),
+                entry.employeeType().orElse(null),
+                entry.title().orElse(null),
+                entry.unit().orElse(null),
+                entry.created().orElse(null),
+                person.orElse(null));
+    }
+
+    /** Reads all directories. An empty or broken reading removes nobody (rule 17). */
+    public void readAll() {
+        for (DirectorySettings.Source source : settings.sources()) {
+            Outcome<List<DirectoryEntry>> outcome = directory(source).readAll();
+            boolean whole = outcome instanceof Outcome.Done<List<DirectoryEntry>> done
+                    && !done.value().isEmpty();
+            if (whole && outcome instanceof Outcome.Done<List<DirectoryEntry>> done) {
+                transactions.executeWithoutResult(status -> keep(source.key(), done.value()));
+            } else {
+                String detail = outcome instanceof Outcome.Done ? "the reading was empty" : Reader.words(outcome);
+                LOG.info("reading of directory {} failed: {}", source.key(), detail);
+                transactions.executeWithoutResult(status -> note(source.key(), "FAILED", detail, Optional.empty(), 0));
+            }
+        }
+    }
+
+    private void keep(String directory, List<DirectoryEntry> entries) {
+        Map<String, EntryRow> known = new HashMap<>();
+        rows.findByNameDirectory(directory).forEach(row -> known.put(row.name.userId(), row));
+        for (DirectoryEntry entry : entries) {
+            EntryRow row = known.remove(entry.userId());
+            String body = json.writeValueAsString(entry);
+            if (row == null) {
+                Instant created = entry.created().orElse(null);
+                rows.save(new EntryRow(new EntryRow.Name(directory, entry.userId()), body, created));
+            } else if (!row.body.equals(body)) {
+                row.body = body;
+            }
+        }
+        rows.deleteAll(known.values());
+        note(directory, "DONE", "", Optional.of(clock.now()), entries.size());
+    }
+
+    private void note(String directory, String state, String detail, Optional<Instant> done, int entries) {
+        DirectoryReadingRow row = readings.findById(directory).orElseGet(DirectoryReadingRow::new);
+        row.directory = directory;
+        row.state = state;
+        row.detail = detail.substring(0, Math.min(2_000, detail.length()));
+        row.triedAt = clock.now();
+        done.ifPresent(at -> {
+            row.doneAt = at;
+            row.entries = entries;
+        });
+        readings.save(row);
+    }
+
+    /** The newest entries that no person here is linked to. */
+    public List<Found> newcomers(int limit) {
+        Model model = snapshots.current().model();
+        return rows.newest(Limit.of(limit * 5)).stream()
+                .map(row -> found(model, row.name.directory(), json.readValue(row.body, DirectoryEntry.class)))
+                .filter(entry -> entry.person() == null)
+                .limit(limit)
+                .toList();
+    }
+
+    Duration interval() {
+        return settings.interval();
+    }
+}

@@ -1,0 +1,18 @@
+package wexa.server.directory;
+
+import java.time.Duration;
+import java.util.List;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+
+/** The directories that are read. {@code key} is the home of the people in it. */
+@ConfigurationProperties("wexa.directory")
+public record DirectorySettings(List<Source> sources, Duration interval) {
+    public DirectorySettings {
+        sources = sources == null ? List.of() : List.copyOf(sources);
+        interval = interval == null ? Duration.ofMinutes(10) : interval;
+    }
+
+    /** One directory. */
+    public record Source(
+            String key, String name, String host, int port, String bindDn, String bindPassword, String peopleDn) {}
+}

@@ -1,0 +1,20 @@
+package wexa.server.directory;
+
+import java.time.Instant;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/** A directory entry as offered, with the person it is linked to, if there is one. */
+public record Found(
+        String directory,
+        String userId,
+        String givenName,
+        String familyName,
+        @Nullable String mail,
+        @Nullable String phone,
+        @Nullable String number,
+        @Nullable String kind,
+        @Nullable String title,
+        @Nullable String unit,
+        @Nullable Instant created,
+        @Nullable UUID person) {}

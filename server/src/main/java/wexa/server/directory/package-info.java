@@ -1,0 +1,5 @@
+/** Directories: look-up and periodic reading. */
+@NullMarked
+package wexa.server.directory;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,108 @@
+package wexa.server.drafts;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.core.intake.Entry;
+import wexa.server.administrators.Actor;
+import wexa.server.problems.Problem;
+
+/** Drafts over HTTP. Writes carry the draft's version in {@code If-Match} (RFC 9110 13.1.1). */
+@RestController
+@RequestMapping("/api/v1/drafts")
+class DraftController {
+    private final DraftService drafts;
+
+    DraftController(DraftService drafts) {
+        this.drafts = drafts;
+    }
+
+    record NewDraft(@NotBlank @Size(max = 200) String name) {}
+
+    record EntryInput(
+            @NotNull UUID id,
+            @NotBlank @Size(max = 40) String form,
+            @NotNull @Size(max = 40) Map<String, String> fields) {}
+
+    record Edits(
+            @NotNull @Valid @Size(max = 500) List<EntryInput> put,
+            @NotNull @Size(max = 2000) List<UUID> taken) {}
+
+    record Move(@Nullable @Size(min = 1, max = 200) String name, Draft.@Nullable State state) {}
+
+    @GetMapping
+    List<DraftView> live(Actor actor) {
+        return drafts.live(actor);
+    }
+
+    @GetMapping("/{id}")
+    ResponseEntity<DraftView> get(Actor actor, @PathVariable UUID id) {
+        return tagged(drafts.get(actor, id));
+    }
+
+    @PostMapping
+    ResponseEntity<DraftView> create(Actor actor, @Valid @RequestBody NewDraft draft) {
+        DraftView made = drafts.create(actor, draft.name());
+        return ResponseEntity.status(HttpStatus.CREATED).eTag(tag(made)).body(made);
+    }
+
+    @PutMapping("/{id}/entries")
+    ResponseEntity<DraftView> edit(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestHeader("If-Match") String ifMatch,
+            @Valid @RequestBody Edits edits) {
+        List<Entry> put = edits.put().stream()
+                .map(entry -> new Entry(new Entry.Id(entry.id()), entry.form(), entry.fields()))
+                .toList();
+        return tagged(drafts.edit(actor, id, version(ifMatch), put, edits.taken()));
+    }
+
+    @PatchMapping("/{id}")
+    ResponseEntity<DraftView> move(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestHeader("If-Match") String ifMatch,
+            @Valid @RequestBody Move move) {
+        if (move.name() != null) {
+            return tagged(drafts.rename(actor, id, version(ifMatch), move.name()));
+        }
+        if (move.state() != null) {
+            return tagged(drafts.move(actor, id, version(ifMatch), move.state()));
+        }
+        throw new Problem(400, "field", "Say a new name or a new state.");
+    }
+
+    private static ResponseEntity<DraftView> tagged(DraftView view) {
+        return ResponseEntity.ok().eTag(tag(view)).body(view);
+    }
+
+    private static String tag(DraftView view) {
+        return "\"" + view.version() + "\"";
+    }
+
+    private static long version(String ifMatch) {
+        try {
+            return Long.parseLong(ifMatch.replace("\"", "").strip());
+        } catch (NumberFormatException malformed) {
+            throw Problem.badField(
+                    "If-Match", "field.malformed", "If-Match must be the draft's version, such as \"3\".");
+        }
+    }
+}

@@ -1,0 +1,102 @@
+package wexa.server.drafts;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import wexa.core.intake.Entry;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.Ids;
+
+/** Writing drafts. Nothing here reaches the model or a tenant. */
+@UseCases
+public class DraftService {
+    static final int MOST_ENTRIES = 2_000;
+    private static final int LONGEST_KEPT = 4_000;
+
+    private final DraftStore drafts;
+    private final Previews previews;
+    private final SnapshotStore snapshots;
+    private final Ids ids;
+
+    DraftService(DraftStore drafts, Previews previews, SnapshotStore snapshots, Ids ids) {
+        this.drafts = drafts;
+        this.previews = previews;
+        this.snapshots = snapshots;
+        this.ids = ids;
+    }
+
+    public List<DraftView> live(Actor actor) {
+        actor.require(Act.LOOK);
+        return drafts.live().stream().map(previews::view).toList();
+    }
+
+    public DraftView get(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        return previews.view(drafts.get(id));
+    }
+
+    public DraftView create(Actor actor, String name) {
+        actor.require(Act.PREPARE);
+        return previews.view(
+                drafts.create(name, actor.login(), snapshots.current().version()));
+    }
+
+    /** Keeps what was typed, right or wrong; a new entry that makes a fact gets the fact's id here if it brings none. */
+    public DraftView edit(Actor actor, UUID id, long version, List<Entry> put, List<UUID> taken) {
+        actor.require(Act.PREPARE);
+        Draft before = drafts.get(id);
+        if (before.entries().size() + put.size() > MOST_ENTRIES) {
+            throw new Problem(
+                    400, "draft.full", "A draft holds " + MOST_ENTRIES + " entries. Apply this one and start another.");
+        }
+        List<Entry> kept = new ArrayList<>();
+        for (Entry entry : put) {
+            kept.add(withId(checked(entry)));
+        }
+        return previews.view(drafts.edit(id, version, kept, taken));
+    }
+
+    private static Entry checked(Entry entry) {
+        if (!Entry.isForm(entry.form())) {
+            throw Problem.badField("form", "form.unknown", "“" + entry.form() + "” is not the name of a change.");
+        }
+        entry.fields().forEach((name, value) -> {
+            if (value.length() > LONGEST_KEPT) {
+                throw Problem.badField(
+                        name,
+                        "field.too-long",
+                        "This has " + value.length() + " characters; " + LONGEST_KEPT + " are kept.");
+            }
+        });
+        return entry;
+    }
+
+    private Entry withId(Entry entry) {
+        boolean makes = entry.form().matches(".*\\.(add|begin|put|open|give)");
+        if (!makes || entry.fields().containsKey("id")) {
+            return entry;
+        }
+        Map<String, String> fields = new HashMap<>(entry.fields());
+        fields.put("id", ids.next().toString());
+        return new Entry(entry.id(), entry.form(), fields);
+    }
+
+    public DraftView rename(Actor actor, UUID id, long version, String name) {
+        actor.require(Act.PREPARE);
+        return previews.view(drafts.rename(id, version, name));
+    }
+
+    public DraftView move(Actor actor, UUID id, long version, Draft.State state) {
+        actor.require(Act.PREPARE);
+        if (state == Draft.State.APPLIED) {
+            throw Problem.badField("state", "field.malformed", "A draft becomes applied by applying it.");
+        }
+        return previews.view(drafts.move(id, version, state));
+    }
+}

@@ -1,0 +1,177 @@
+package wexa.server.drafts;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.intake.Entry;
+import wexa.server.problems.Problem;
+import wexa.server.stored.StoredForms;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+
+/** Drafts in rows. Every write names the version that it was made on, and gives the next. */
+@Component
+public class DraftStore {
+    private static final int MOST_LISTED = 200;
+
+    private final Rows rows;
+    private final EntryRows entries;
+    private final StoredForms forms;
+    private final Ids ids;
+    private final BusinessClock clock;
+
+    /** Rows of drafts. */
+    interface Rows extends JpaRepository<DraftRow, UUID> {
+        List<DraftRow> findByStateInOrderByChangedAtDesc(List<String> states, Limit limit);
+
+        @Lock(jakarta.persistence.LockModeType.PESSIMISTIC_WRITE)
+        @Query("select draft from DraftRow draft where draft.id = :id")
+        java.util.Optional<DraftRow> lock(UUID id);
+    }
+
+    /** Rows of entries. */
+    interface EntryRows extends JpaRepository<DraftEntryRow, UUID> {
+        List<DraftEntryRow> findByDraftIdOrderByPlace(UUID draftId);
+
+        List<DraftEntryRow> findByDraftIdInOrderByPlace(List<UUID> draftIds);
+    }
+
+    DraftStore(Rows rows, EntryRows entries, StoredForms forms, Ids ids, BusinessClock clock) {
+        this.rows = rows;
+        this.entries = entries;
+        this.forms = forms;
+        this.ids = ids;
+        this.clock = clock;
+    }
+
+    @Transactional
+    public Draft create(String name, String owner, long baseVersion) {
+        DraftRow row = new DraftRow();
+        row.id = ids.next();
+        row.name = name;
+        row.owner = owner;
+        row.state = Draft.State.OPEN.name();
+        row.baseVersion = baseVersion;
+        row.version = 1;
+        row.createdAt = clock.now();
+        row.changedAt = row.createdAt;
+        rows.save(row);
+        return draft(row, List.of());
+    }
+
+    /** Live drafts, the last touched first, with their entries: two queries however many. */
+    @Transactional(readOnly = true)
+    public List<Draft> live() {
+        List<DraftRow> found = rows.findByStateInOrderByChangedAtDesc(
+                List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name()), Limit.of(MOST_LISTED));
+        Map<UUID, List<DraftEntryRow>> byDraft =
+                entries
+                        .findByDraftIdInOrderByPlace(
+                                found.stream().map(row -> row.id).toList())
+                        .stream()
+                        .collect(Collectors.groupingBy(row -> row.draftId));
+        return found.stream()
+                .map(row -> draft(row, byDraft.getOrDefault(row.id, List.of())))
+                .toList();
+    }
+
+    @Transactional(readOnly = true)
+    public Draft get(UUID id) {
+        DraftRow row = rows.findById(id).orElseThrow(() -> Problem.notFound("draft", id));
+        return draft(row, entries.findByDraftIdOrderByPlace(id));
+    }
+
+    /** Puts entries in, over those with the same ids, and takes others out. */
+    @Transactional
+    public Draft edit(UUID id, long version, List<Entry> put, List<UUID> taken) {
+        DraftRow row = locked(id, version);
+        Map<UUID, DraftEntryRow> known = entries.findByDraftIdOrderByPlace(id).stream()
+                .collect(Collectors.toMap(entry -> entry.id, Function.identity()));
+        int place = known.values().stream().mapToInt(entry -> entry.place).max().orElse(0);
+        for (Entry entry : put) {
+            DraftEntryRow target = known.get(entry.id().value());
+            if (target == null) {
+                target = new DraftEntryRow();
+                target.id = entry.id().value();
+                target.draftId = id;
+                target.place = ++place;
+            }
+            target.form = entry.form();
+            target.fields = forms.writeFields(entry.fields());
+            entries.save(target);
+        }
+        entries.deleteAllById(taken.stream().filter(known::containsKey).toList());
+        return touched(row);
+    }
+
+    @Transactional
+    public Draft rename(UUID id, long version, String name) {
+        DraftRow row = locked(id, version);
+        row.name = name;
+        return touched(row);
+    }
+
+    @Transactional
+    public Draft move(UUID id, long version, Draft.State state) {
+        DraftRow row = locked(id, version);
+        row.state = state.name();
+        return touched(row);
+    }
+
+    /** After applying: what was applied leaves the draft; what was not stays in it, and keeps it open. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void applied(UUID id, long version, List<UUID> applied) {
+        DraftRow row = locked(id, version);
+        List<DraftEntryRow> all = entries.findByDraftIdOrderByPlace(id);
+        if (applied.size() == all.size()) {
+            row.state = Draft.State.APPLIED.name();
+        } else {
+            entries.deleteAllById(applied);
+        }
+        row.version++;
+        row.changedAt = clock.now();
+    }
+
+    private DraftRow locked(UUID id, long version) {
+        DraftRow row = rows.lock(id).orElseThrow(() -> Problem.notFound("draft", id));
+        if (!Draft.State.valueOf(row.state).isLive()) {
+            throw new Problem(
+                    409,
+                    "draft.closed",
+                    "The draft “" + row.name + "” was " + row.state.toLowerCase(java.util.Locale.ROOT)
+                            + " meanwhile. Start another one.");
+        }
+        if (row.version != version) {
+            throw new Problem(
+                    412,
+                    "draft.stale",
+                    "The draft was changed in another window. Its newest state is loaded; look at it and go on.");
+        }
+        return row;
+    }
+
+    private Draft touched(DraftRow row) {
+        row.version++;
+        row.changedAt = clock.now();
+        rows.saveAndFlush(row);
+        return draft(row, entries.findByDraftIdOrderByPlace(row.id));
+    }
+
+    private Draft draft(DraftRow row, List<DraftEntryRow> of) {
+        List<Entry> read = new ArrayList<>();
+        for (DraftEntryRow entry : of) {
+            read.add(new Entry(new Entry.Id(entry.id), entry.form, forms.readFields(entry.fields)));
+        }
+        return new Draft(row.id, row.name, row.owner, Draft.State.valueOf(row.state), row.version, row.changedAt, read);
+    }
+}

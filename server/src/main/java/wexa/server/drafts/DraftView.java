@@ -1,0 +1,43 @@
+package wexa.server.drafts;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+
+/** A draft with what it would do, as screens show it. */
+public record DraftView(
+        UUID id,
+        String name,
+        String owner,
+        String state,
+        long version,
+        Instant changedAt,
+        long modelVersion,
+        String digest,
+        List<EntryView> entries,
+        Summary summary) {
+    /** An entry as typed, its sentence if it can be read, and what was found. */
+    public record EntryView(
+            UUID id,
+            String form,
+            Map<String, String> fields,
+            String state,
+            String sentence,
+            List<FindingView> findings) {}
+
+    /** A finding with its text. */
+    public record FindingView(String code, String path, String severity, String text, Map<String, String> facts) {}
+
+    /** The draft in numbers. Gains and losses are counted at the instant when the most of it has begun. */
+    public record Summary(
+            int ready,
+            int alreadySo,
+            int toSettle,
+            int people,
+            int gains,
+            int losses,
+            int seats,
+            List<String> tenants,
+            Instant countedAt) {}
+}

@@ -1,0 +1,158 @@
+package wexa.server.drafts;
+
+import java.time.Instant;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import wexa.core.finding.Finding;
+import wexa.core.model.Account;
+import wexa.core.model.Assignment;
+import wexa.core.model.Fact;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Seat;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Impact;
+import wexa.core.preview.Preview;
+import wexa.server.problems.Messages;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
+
+/** Previews of drafts on the newest snapshot, and their views. */
+@Component
+public class Previews {
+    private final SnapshotStore snapshots;
+    private final DraftStore drafts;
+    private final BusinessClock clock;
+    private final Settings settings;
+
+    Previews(SnapshotStore snapshots, DraftStore drafts, BusinessClock clock, Settings settings) {
+        this.snapshots = snapshots;
+        this.drafts = drafts;
+        this.clock = clock;
+        this.settings = settings;
+    }
+
+    public Preview of(Draft draft) {
+        return Preview.of(snapshots.current(), draft.entries(), clock.now(), settings.zone());
+    }
+
+    /** The preview of a draft, or of no draft at all: then it is what is. */
+    public Preview of(Optional<UUID> draft) {
+        return draft.map(id -> of(drafts.get(id)))
+                .orElseGet(() -> Preview.of(snapshots.current(), List.of(), clock.now(), settings.zone()));
+    }
+
+    /** When to count what a draft brings: now, or at its last coming beginning. */
+    public static Instant instantOf(Preview preview) {
+        Instant latest = preview.now();
+        for (var effect : preview.effects()) {
+            Optional<Instant> begins = effect.after().flatMap(Previews::beginning);
+            if (begins.isPresent() && begins.get().isAfter(latest)) {
+                latest = begins.get();
+            }
+        }
+        return latest;
+    }
+
+    private static Optional<Instant> beginning(Fact fact) {
+        if (fact instanceof Assignment assignment) {
+            return Optional.of(assignment.window().from());
+        }
+        if (fact instanceof wexa.core.model.Membership membership) {
+            return Optional.of(membership.window().from());
+        }
+        if (fact instanceof wexa.core.model.Engagement engagement) {
+            return Optional.of(engagement.window().from());
+        }
+        return Optional.empty();
+    }
+
+    public DraftView view(Draft draft) {
+        return view(draft, of(draft));
+    }
+
+    public DraftView view(Draft draft, Preview preview) {
+        return new DraftView(
+                draft.id(),
+                draft.name(),
+                draft.owner(),
+                draft.state().name(),
+                draft.version(),
+                draft.changedAt(),
+                preview.snapshot().version(),
+                preview.digest(),
+                preview.outcomes().stream().map(Previews::entry).toList(),
+                summary(preview));
+    }
+
+    private static DraftView.EntryView entry(Preview.Outcome outcome) {
+        return new DraftView.EntryView(
+                outcome.entry().id().value(),
+                outcome.entry().form(),
+                outcome.entry().fields(),
+                outcome.state().name(),
+                outcome.sentence().orElse(""),
+                outcome.findings().stream().map(Previews::finding).toList());
+    }
+
+    private static DraftView.FindingView finding(Finding finding) {
+        return new DraftView.FindingView(
+                finding.code().text(),
+                finding.path(),
+                finding.code().severity().name(),
+                Messages.text(finding),
+                finding.facts());
+    }
+
+    private static DraftView.Summary summary(Preview preview) {
+        Instant at = instantOf(preview);
+        Impact impact = preview.impactAt(at);
+        Set<Id<?>> people = new LinkedHashSet<>();
+        impact.gains().forEach(shift -> people.add(shift.person()));
+        impact.losses().forEach(shift -> people.add(shift.person()));
+        int seats = (int) preview.effects().stream()
+                .filter(effect -> effect.kind() == Kind.SEAT && effect.before().isEmpty())
+                .count();
+        return new DraftView.Summary(
+                count(preview, Preview.State.READY),
+                count(preview, Preview.State.ALREADY_SO),
+                count(preview, Preview.State.TO_SETTLE),
+                people.size(),
+                impact.gains().size(),
+                impact.losses().size(),
+                seats,
+                tenants(preview),
+                at);
+    }
+
+    private static int count(Preview preview, Preview.State state) {
+        return (int) preview.outcomes().stream()
+                .filter(outcome -> outcome.state() == state)
+                .count();
+    }
+
+    private static List<String> tenants(Preview preview) {
+        Model model = preview.model();
+        Set<Id<Tenant>> tenants = new LinkedHashSet<>();
+        for (var effect : preview.effects()) {
+            Fact fact = effect.subject();
+            if (fact instanceof Account account) {
+                tenants.add(account.tenant());
+            } else if (fact instanceof Assignment assignment) {
+                tenants.add(assignment.tenant());
+            } else if (fact instanceof Seat seat) {
+                model.table(Kind.ACCOUNT).find(seat.account()).ifPresent(account -> tenants.add(account.tenant()));
+            }
+        }
+        return tenants.stream()
+                .map(id -> model.tenants().get(id))
+                .map(tenant -> model.appOf(tenant).name() + " " + tenant.name())
+                .toList();
+    }
+}

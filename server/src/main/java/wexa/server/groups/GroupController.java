@@ -1,0 +1,30 @@
+package wexa.server.groups;
+
+import java.util.List;
+import java.util.UUID;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.server.administrators.Actor;
+
+/** Groups over HTTP. */
+@RestController
+@RequestMapping("/api/v1/groups")
+class GroupController {
+    private final GroupService groups;
+
+    GroupController(GroupService groups) {
+        this.groups = groups;
+    }
+
+    @GetMapping
+    List<GroupViews.GroupRow> list(Actor actor) {
+        return groups.list(actor);
+    }
+
+    @GetMapping("/{id}")
+    GroupViews.GroupPage page(Actor actor, @PathVariable UUID id) {
+        return groups.page(actor, id);
+    }
+}

@@ -1,0 +1,53 @@
+package wexa.server.jobs;
+
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import wexa.server.administrators.Actor;
+
+/** Jobs over HTTP; their progress as server-sent events. */
+@RestController
+@RequestMapping("/api/v1/jobs")
+class JobController {
+    private static final int PAGE = 50;
+
+    private final JobService jobs;
+    private final JobEvents events;
+
+    JobController(JobService jobs, JobEvents events) {
+        this.jobs = jobs;
+        this.events = events;
+    }
+
+    @GetMapping
+    List<JobView> list(Actor actor, @RequestParam(required = false) @Nullable Long before) {
+        return jobs.list(actor, before == null ? Long.MAX_VALUE : before, PAGE);
+    }
+
+    @GetMapping("/{id}")
+    JobView get(Actor actor, @PathVariable UUID id) {
+        return jobs.get(actor, id);
+    }
+
+    @GetMapping(path = "/{id}/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+    SseEmitter events(Actor actor, @PathVariable UUID id) {
+        jobs.get(actor, id);
+        return events.listen(id);
+    }
+
+    @PostMapping("/steps/{step}/again")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void tryAgain(Actor actor, @PathVariable UUID step) {
+        jobs.tryAgain(actor, step);
+    }
+}

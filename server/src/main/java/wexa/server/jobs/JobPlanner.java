@@ -1,0 +1,215 @@
+package wexa.server.jobs;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.consistency.DesiredState;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.Plan;
+import wexa.core.consistency.Step;
+import wexa.core.consistency.TenantObject;
+import wexa.core.consistency.Touched;
+import wexa.core.model.Account;
+import wexa.core.model.Capability;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+import wexa.server.readings.Observations;
+import wexa.server.stored.StoredForms;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+
+/** Makes the job of a changeset: for each tenant the steps for what the changeset touched there, then one question. */
+@Component
+public class JobPlanner {
+    private final JobRows jobs;
+    private final StepRows steps;
+    private final Observations observations;
+    private final StoredForms forms;
+    private final BusinessClock clock;
+    private final Ids ids;
+
+    JobPlanner(
+            JobRows jobs, StepRows steps, Observations observations, StoredForms forms, BusinessClock clock, Ids ids) {
+        this.jobs = jobs;
+        this.steps = steps;
+        this.observations = observations;
+        this.forms = forms;
+        this.clock = clock;
+        this.ids = ids;
+    }
+
+    /** A planned job: its id and the tenants whose lanes have work. */
+    public record Planned(UUID job, Set<Id<Tenant>> tenants) {}
+
+    /** Steps for people touched by a changeset; empty when no tenant has to do anything. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Optional<Planned> plan(
+            long version, String name, Snapshot before, Snapshot after, Collection<Id<Person>> people) {
+        List<StepRow> rows = new ArrayList<>();
+        for (Tenant tenant : after.model().tenants().stream().toList()) {
+            Set<ObjectKey> touched = Touched.between(before, after, tenant, clock.now(), people);
+            if (!touched.isEmpty()) {
+                SortedMap<ObjectKey, TenantObject> desired =
+                        new DesiredState(after.model(), after.index(), tenant, clock.now()).about(people);
+                add(tenant, desired, touched, after.model(), people, rows);
+            }
+        }
+        return save(version, name, rows);
+    }
+
+    /** Steps for what has become due by the passing of time. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Optional<Planned> plan(long version, String name, Snapshot snapshot, Map<Tenant, Set<ObjectKey>> due) {
+        List<StepRow> rows = new ArrayList<>();
+        due.forEach((tenant, touched) -> add(
+                tenant,
+                new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now()).all(),
+                touched,
+                snapshot.model(),
+                List.of(),
+                rows));
+        return save(version, name, rows);
+    }
+
+    private Optional<Planned> save(long version, String name, List<StepRow> rows) {
+        if (rows.isEmpty()) {
+            return Optional.empty();
+        }
+        JobRow job = new JobRow();
+        job.id = ids.next();
+        job.number = jobs.last() + 1;
+        job.changesetVersion = version;
+        job.name = name;
+        job.createdAt = clock.now();
+        jobs.save(job);
+        for (StepRow row : rows) {
+            row.jobId = job.id;
+        }
+        steps.saveAll(rows);
+        Set<Id<Tenant>> tenants =
+                rows.stream().map(row -> Id.<Tenant>of(row.tenantId)).collect(Collectors.toSet());
+        return Optional.of(new Planned(job.id, tenants));
+    }
+
+    private void add(
+            Tenant tenant,
+            Map<ObjectKey, TenantObject> desired,
+            Set<ObjectKey> touched,
+            Model model,
+            Collection<Id<Person>> people,
+            List<StepRow> rows) {
+        Plan plan = Plan.between(desired, observations.of(tenant.id()), touched);
+        int first = rows.size();
+        for (Plan.Planned planned : plan.steps()) {
+            String needs = planned.after().stream()
+                    .map(place -> Integer.toString(place + first))
+                    .collect(Collectors.joining(","));
+            rows.add(row(
+                    tenant,
+                    rows.size(),
+                    StepRow.Kind.CARRY,
+                    subject(planned.step(), model),
+                    forms.writeStep(planned.step()),
+                    needs));
+        }
+        if (plan.isEmpty() || !tenant.can(Capability.EVALUATION)) {
+            return;
+        }
+        String all = java.util.stream.IntStream.range(first, rows.size())
+                .mapToObj(Integer::toString)
+                .collect(Collectors.joining(","));
+        for (Id<Person> person : people) {
+            account(person, tenant, model)
+                    .ifPresent(account -> rows.add(row(
+                            tenant,
+                            rows.size(),
+                            StepRow.Kind.ASK,
+                            "ask what " + model.people().get(person).name() + " may do",
+                            account.id().toString(),
+                            all)));
+        }
+    }
+
+    private static Optional<Account> account(Id<Person> person, Tenant tenant, Model model) {
+        return model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
+                .filter(account -> account.tenant().equals(tenant.id()) && account.isOpen())
+                .findFirst();
+    }
+
+    private StepRow row(Tenant tenant, int place, StepRow.Kind kind, String subject, String body, String needs) {
+        StepRow row = new StepRow();
+        row.id = ids.next();
+        row.tenantId = tenant.id().value();
+        row.place = place;
+        row.kind = kind.name();
+        row.subject = subject.substring(0, Math.min(200, subject.length()));
+        row.body = body;
+        row.needs = needs;
+        row.state = StepRow.State.WAITING.name();
+        row.dueAt = clock.now();
+        row.detail = "";
+        return row;
+    }
+
+    /** The step in words: what is done to which object. */
+    private static String subject(Step step, Model model) {
+        String object = name(step, model);
+        return switch (step.verb()) {
+            case CREATE ->
+                switch (step.object().type()) {
+                    case ACCOUNT -> "open account " + object;
+                    case ASSIGNMENT -> "give role " + object;
+                    case GROUP -> "make " + object;
+                    case ROLE -> "make " + object;
+                };
+            case AMEND -> "bring up to date: " + object;
+            case SEAT -> "set seat of " + object;
+            case REMOVE -> "take away " + object;
+        };
+    }
+
+    private static String name(Step step, Model model) {
+        Id<?> id = Id.of(step.object().id());
+        return switch (step.object().type()) {
+            case ACCOUNT ->
+                model.find(Kind.ACCOUNT, id)
+                        .map(fact -> ((Account) fact).userName())
+                        .orElse("account");
+            case GROUP ->
+                "group "
+                        + model.find(Kind.GROUP, id)
+                                .map(fact -> ((wexa.core.model.Group) fact).name())
+                                .orElse("");
+            case ROLE ->
+                "role "
+                        + model.find(Kind.ROLE, id)
+                                .map(fact -> ((wexa.core.model.Role) fact).name())
+                                .orElse("");
+            case ASSIGNMENT ->
+                model.find(Kind.ASSIGNMENT, id)
+                        .map(fact -> assignment((wexa.core.model.Assignment) fact, model))
+                        .orElse("assignment");
+        };
+    }
+
+    private static String assignment(wexa.core.model.Assignment assignment, Model model) {
+        return model.roles().get(assignment.role()).name()
+                + assignment
+                        .area()
+                        .map(area -> " at " + model.table(Kind.AREA).get(area).name())
+                        .orElse("");
+    }
+}

@@ -1,0 +1,128 @@
+package wexa.server.jobs;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.data.domain.Limit;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.model.Id;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.SnapshotStore;
+
+/** Looking at jobs, and trying a refused step again. */
+@UseCases
+public class JobService {
+    private final JobRows jobs;
+    private final StepRows steps;
+    private final StepStore store;
+    private final SnapshotStore snapshots;
+    private final Lanes.Waker waker;
+
+    JobService(JobRows jobs, StepRows steps, StepStore store, SnapshotStore snapshots, Lanes.Waker waker) {
+        this.jobs = jobs;
+        this.steps = steps;
+        this.store = store;
+        this.snapshots = snapshots;
+        this.waker = waker;
+    }
+
+    @Transactional(readOnly = true)
+    public JobView get(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        JobRow job = jobs.findById(id).orElseThrow(() -> Problem.notFound("job", id));
+        return view(job, steps.findByJobIdOrderByPlace(id));
+    }
+
+    /** Newest first: two queries however many. */
+    @Transactional(readOnly = true)
+    public List<JobView> list(Actor actor, long before, int limit) {
+        actor.require(Act.LOOK);
+        List<JobRow> found = jobs.findByNumberLessThanOrderByNumberDesc(before, Limit.of(limit));
+        Map<UUID, List<StepRow>> byJob =
+                steps
+                        .findByJobIdInOrderByPlace(
+                                found.stream().map(job -> job.id).toList())
+                        .stream()
+                        .collect(Collectors.groupingBy(step -> step.jobId));
+        return found.stream()
+                .map(job -> view(job, byJob.getOrDefault(job.id, List.of())))
+                .toList();
+    }
+
+    /** The job of a changeset, if any tenant had to do something for it. */
+    @Transactional(readOnly = true)
+    public Optional<UUID> ofChangeset(Actor actor, long version) {
+        actor.require(Act.LOOK);
+        return jobs.findByChangesetVersion(version).map(job -> job.id);
+    }
+
+    /** Steps that were refused, or wait for a tenant that does not answer, with the jobs they belong to. */
+    @Transactional(readOnly = true)
+    public Map<UUID, List<StepView>> hanging(Actor actor, int limit) {
+        actor.require(Act.LOOK);
+        Map<UUID, List<StepView>> found = new HashMap<>();
+        Model model = snapshots.current().model();
+        for (StepRow step : steps.hanging(Limit.of(limit))) {
+            found.computeIfAbsent(step.jobId, any -> new java.util.ArrayList<>())
+                    .add(view(step, Map.of(), model));
+        }
+        return found;
+    }
+
+    public void tryAgain(Actor actor, UUID step) {
+        actor.require(Act.APPLY);
+        StepRow row = store.again(step);
+        waker.wake(Set.of(Id.of(row.tenantId)));
+    }
+
+    private JobView view(JobRow job, List<StepRow> of) {
+        Model model = snapshots.current().model();
+        Map<Integer, StepRow> byPlace = of.stream().collect(Collectors.toMap(step -> step.place, step -> step));
+        int done = (int)
+                of.stream().filter(step -> step.state() == StepRow.State.DONE).count();
+        int open = (int) of.stream().filter(step -> step.state().isOpen()).count();
+        int refused = (int) of.stream()
+                .filter(step -> step.state() == StepRow.State.REFUSED)
+                .count();
+        String state = refused > 0 ? "REFUSED" : open > 0 ? "RUNNING" : "DONE";
+        List<StepView> views =
+                of.stream().map(step -> view(step, byPlace, model)).toList();
+        return new JobView(
+                job.id, job.number, job.changesetVersion, job.name, job.createdAt, state, done, open, refused, views);
+    }
+
+    private static StepView view(StepRow step, Map<Integer, StepRow> byPlace, Model model) {
+        Optional<Tenant> tenant = model.tenants().find(Id.of(step.tenantId));
+        boolean held = step.state().isOpen() && isHeld(step, byPlace);
+        return new StepView(
+                step.id,
+                step.tenantId,
+                tenant.map(one -> model.appOf(one).name() + " " + one.name()).orElse(""),
+                tenant.map(Tenant::colour).orElse(0),
+                step.subject,
+                step.state,
+                held,
+                step.attempts,
+                step.state().isOpen() ? step.dueAt : null,
+                step.finishedAt,
+                step.detail);
+    }
+
+    /** Whether something that the step needs, directly or further back, was refused. Needs stand before those who need. */
+    private static boolean isHeld(StepRow step, Map<Integer, StepRow> byPlace) {
+        return step.needs().stream()
+                .map(byPlace::get)
+                .anyMatch(needed -> needed != null
+                        && (needed.state() == StepRow.State.REFUSED
+                                || (needed.state().isOpen() && isHeld(needed, byPlace))));
+    }
+}

@@ -1,0 +1,70 @@
+package wexa.server.jobs;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/** One step of a job: the record of what is to be done, was sent, and came of it. */
+@Entity
+@Table(name = "step")
+class StepRow {
+    @Id
+    UUID id;
+
+    UUID jobId;
+    UUID tenantId;
+    int place;
+    String kind;
+    String subject;
+    String body;
+    String needs;
+    String state;
+    int attempts;
+    Instant dueAt;
+
+    @Nullable
+    Instant sentAt;
+
+    @Nullable
+    Instant finishedAt;
+
+    String detail;
+
+    /** What kind of request it makes: a change, or the question whether all is as it should be. */
+    enum Kind {
+        CARRY,
+        ASK
+    }
+
+    /** Where it is. {@code SENT} is written before sending; found so after a crash, its outcome is unknown. */
+    enum State {
+        WAITING,
+        SENT,
+        UNKNOWN,
+        DONE,
+        REFUSED,
+        SKIPPED;
+
+        boolean isOpen() {
+            return this == WAITING || this == SENT || this == UNKNOWN;
+        }
+    }
+
+    @SuppressWarnings("NullAway.Init")
+    protected StepRow() {}
+
+    State state() {
+        return State.valueOf(state);
+    }
+
+    List<Integer> needs() {
+        return needs.isEmpty()
+                ? List.of()
+                : Arrays.stream(needs.split(",")).map(Integer::valueOf).toList();
+    }
+}

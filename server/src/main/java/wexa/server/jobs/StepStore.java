@@ -1,0 +1,129 @@
+package wexa.server.jobs;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.data.domain.Limit;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
+
+/** Step rows on their way: claimed by an update that must hit one row, then settled by what came of them. */
+@Component
+class StepStore {
+    private static final int LOOK_AHEAD = 300;
+    private static final Duration FIRST_PAUSE = Duration.ofMillis(500);
+    private static final Duration LONGEST_PAUSE = Duration.ofMinutes(2);
+
+    private final StepRows steps;
+    private final BusinessClock clock;
+    private final Settings settings;
+
+    /** What a lane does next: a claimed step, or the instant at which something falls due. */
+    record Next(Optional<StepRow> claimed, boolean wasSent, Optional<Instant> due) {}
+
+    StepStore(StepRows steps, BusinessClock clock, Settings settings) {
+        this.steps = steps;
+        this.clock = clock;
+        this.settings = settings;
+    }
+
+    /** Claims the first step of the tenant that is due and whose needs are done. */
+    @Transactional
+    Next claim(UUID tenant) {
+        Instant now = clock.now();
+        List<StepRow> open = steps.open(tenant, Limit.of(LOOK_AHEAD));
+        Map<UUID, Map<Integer, StepRow>> byJob = byJob(open);
+        Optional<Instant> earliest = Optional.empty();
+        for (StepRow step : open) {
+            boolean sent = step.state() == StepRow.State.SENT;
+            Instant due = sent && step.sentAt != null ? step.sentAt.plus(settings.requestLimit()) : step.dueAt;
+            if (!isFree(step, byJob.getOrDefault(step.jobId, Map.of()))) {
+                continue;
+            }
+            if (due.isAfter(now)) {
+                earliest = Optional.of(earliest.filter(due::isAfter).orElse(due));
+                continue;
+            }
+            boolean wasSent = sent || step.state() == StepRow.State.UNKNOWN;
+            if (steps.markSent(step.id, now) == 1) {
+                return new Next(Optional.of(step), wasSent, Optional.empty());
+            }
+        }
+        return new Next(Optional.empty(), false, earliest);
+    }
+
+    private Map<UUID, Map<Integer, StepRow>> byJob(List<StepRow> open) {
+        Set<UUID> jobs = open.stream().map(step -> step.jobId).collect(Collectors.toSet());
+        Map<UUID, Map<Integer, StepRow>> found = new HashMap<>();
+        for (StepRow step : steps.findByJobIdInOrderByPlace(jobs)) {
+            found.computeIfAbsent(step.jobId, any -> new HashMap<>()).put(step.place, step);
+        }
+        return found;
+    }
+
+    private static boolean isFree(StepRow step, Map<Integer, StepRow> job) {
+        return step.needs().stream().allMatch(place -> {
+            StepRow needed = job.get(place);
+            return needed == null || needed.state() == StepRow.State.DONE || needed.state() == StepRow.State.SKIPPED;
+        });
+    }
+
+    @Transactional
+    void done(UUID id, String detail) {
+        settle(id, StepRow.State.DONE, detail);
+    }
+
+    @Transactional
+    void refused(UUID id, String detail) {
+        settle(id, StepRow.State.REFUSED, detail);
+    }
+
+    private void settle(UUID id, StepRow.State state, String detail) {
+        StepRow row = steps.findById(id).orElseThrow();
+        row.state = state.name();
+        row.detail = detail.substring(0, Math.min(2_000, detail.length()));
+        row.finishedAt = clock.now();
+    }
+
+    /** Waits as long as was asked for, and longer from try to try. */
+    @Transactional
+    void later(UUID id, Duration asked, String detail) {
+        StepRow row = steps.findById(id).orElseThrow();
+        Duration own = FIRST_PAUSE.multipliedBy(1L << Math.min(8, Math.max(0, row.attempts - 1)));
+        Duration pause = Comparator.<Duration>naturalOrder().compare(asked, own) > 0 ? asked : own;
+        row.state = StepRow.State.WAITING.name();
+        row.detail = detail;
+        row.dueAt = clock.now().plus(pause.compareTo(LONGEST_PAUSE) > 0 && pause.equals(own) ? LONGEST_PAUSE : pause);
+    }
+
+    /** The request may still land: looked at again when its time limit has run out. */
+    @Transactional
+    void unknown(UUID id, String detail) {
+        StepRow row = steps.findById(id).orElseThrow();
+        row.state = StepRow.State.UNKNOWN.name();
+        row.detail = detail;
+        Instant sent = row.sentAt == null ? clock.now() : row.sentAt;
+        row.dueAt = sent.plus(settings.requestLimit());
+    }
+
+    /** Tries a refused step once more, now. */
+    @Transactional
+    StepRow again(UUID id) {
+        StepRow row = steps.findById(id).orElseThrow(() -> wexa.server.problems.Problem.notFound("step", id));
+        if (row.state() == StepRow.State.REFUSED || row.state() == StepRow.State.WAITING) {
+            row.state = StepRow.State.WAITING.name();
+            row.dueAt = clock.now();
+            row.finishedAt = null;
+        }
+        return row;
+    }
+}

@@ -1,0 +1,5 @@
+/** The log of changes. */
+@NullMarked
+package wexa.server.log;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** The server: one road for every change, and the places that show it. */
+@NullMarked
+package wexa.server;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,84 @@
+package wexa.server.people;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.server.administrators.Actor;
+
+/** People over HTTP. */
+@RestController
+@RequestMapping("/api/v1/people")
+class PeopleController {
+    private final PeopleService people;
+
+    PeopleController(PeopleService people) {
+        this.people = people;
+    }
+
+    /** A stretch of a list; {@code next} is the place at which the following one begins. */
+    record PeoplePage(
+            List<PersonRow> people, int total, @Nullable Integer next) {}
+
+    record CellInput(
+            @NotNull UUID tenant,
+            @NotBlank String permission,
+            @Nullable String area) {}
+
+    @GetMapping
+    PeoplePage list(
+            Actor actor,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "0") @Min(0) int from,
+            @RequestParam(defaultValue = "200") @Min(1) @Max(1000) int limit) {
+        List<PersonRow> found = people.search(actor, q);
+        int start = Math.min(from, found.size());
+        int end = Math.min(start + limit, found.size());
+        return new PeoplePage(found.subList(start, end), found.size(), end < found.size() ? end : null);
+    }
+
+    @GetMapping("/{id}")
+    PersonPage page(Actor actor, @PathVariable UUID id) {
+        return people.page(actor, id);
+    }
+
+    @GetMapping("/{id}/access")
+    AccessView access(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestParam(required = false) @Nullable UUID draft,
+            @RequestParam(required = false) @Nullable Instant at) {
+        return people.access(actor, id, Optional.ofNullable(draft), Optional.ofNullable(at));
+    }
+
+    @GetMapping("/{id}/why")
+    WhyView why(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestParam UUID tenant,
+            @RequestParam String permission,
+            @RequestParam(required = false) @Nullable String area,
+            @RequestParam(required = false) @Nullable UUID draft) {
+        PeopleService.Cell cell = new PeopleService.Cell(tenant, permission, Optional.ofNullable(area));
+        return people.why(actor, id, cell, Optional.ofNullable(draft), Optional.empty());
+    }
+
+    @PostMapping("/{id}/ask")
+    WhyView ask(Actor actor, @PathVariable UUID id, @Valid @RequestBody CellInput cell) {
+        return people.ask(
+                actor, id, new PeopleService.Cell(cell.tenant(), cell.permission(), Optional.ofNullable(cell.area())));
+    }
+}

@@ -1,0 +1,132 @@
+package wexa.server.people;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import wexa.connect.Outcome;
+import wexa.connect.authzen.Evaluations;
+import wexa.core.model.Account;
+import wexa.core.model.Area;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Preview;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.drafts.Previews;
+import wexa.server.problems.Problem;
+import wexa.server.readings.Proofs;
+import wexa.server.readings.Reader;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+
+/** Looking at people, and asking tenants about them. */
+@UseCases
+public class PeopleService {
+    private final SnapshotStore snapshots;
+    private final Previews previews;
+    private final PersonRows rows;
+    private final PersonPages pages;
+    private final AccessViews accesses;
+    private final WhyViews whys;
+    private final Proofs proofs;
+    private final BusinessClock clock;
+
+    /** One thing at one place, as a cell of the page names it. */
+    public record Cell(UUID tenant, String permission, Optional<String> area) {}
+
+    PeopleService(
+            SnapshotStore snapshots,
+            Previews previews,
+            PersonRows rows,
+            PersonPages pages,
+            AccessViews accesses,
+            WhyViews whys,
+            Proofs proofs,
+            BusinessClock clock) {
+        this.snapshots = snapshots;
+        this.previews = previews;
+        this.rows = rows;
+        this.pages = pages;
+        this.accesses = accesses;
+        this.whys = whys;
+        this.proofs = proofs;
+        this.clock = clock;
+    }
+
+    public List<PersonRow> search(Actor actor, String text) {
+        actor.require(Act.LOOK);
+        return rows.search(snapshots.current(), text, clock.now());
+    }
+
+    public PersonPage page(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        Snapshot snapshot = snapshots.current();
+        return pages.of(snapshot, person(snapshot.model(), id), clock.now());
+    }
+
+    /** What the person can do: now, or at the given instant, with the draft's changes if one is named. */
+    public AccessView access(Actor actor, UUID id, Optional<UUID> draft, Optional<Instant> at) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(draft);
+        Instant when = at.orElseGet(() -> draft.isPresent() ? Previews.instantOf(preview) : preview.now());
+        return accesses.of(preview, person(preview.model(), id).id(), when);
+    }
+
+    public WhyView why(Actor actor, UUID id, Cell cell, Optional<UUID> draft, Optional<Instant> at) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(draft);
+        Instant when = at.orElseGet(() -> draft.isPresent() ? Previews.instantOf(preview) : preview.now());
+        return whys.of(preview, question(preview.model(), id, cell), when);
+    }
+
+    /** Asks the tenant again, and answers with everything anew. */
+    public WhyView ask(Actor actor, UUID id, Cell cell) {
+        actor.require(Act.LOOK);
+        Model model = snapshots.current().model();
+        WhyViews.Question question = question(model, id, cell);
+        Account account = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, question.person()).stream()
+                .filter(one -> one.tenant().equals(question.tenant().id()))
+                .findFirst()
+                .orElseThrow(
+                        () -> new Problem(409, "ask.no-account", "There is no account to ask about. Open one first."));
+        Outcome<Proofs.Tally> outcome =
+                proofs.ask(account, List.of(new Evaluations.Question(question.permission(), cell.area())));
+        if (!(outcome instanceof Outcome.Done<Proofs.Tally>)) {
+            throw new Problem(
+                    503,
+                    "ask.no-answer",
+                    "The tenant did not answer: " + Reader.words(outcome)
+                            + ". The last answer stays, with its age; try again in a moment.");
+        }
+        return why(actor, id, cell, Optional.empty(), Optional.empty());
+    }
+
+    private static Person person(Model model, UUID id) {
+        return model.people().find(Id.of(id)).orElseThrow(() -> Problem.notFound("person", id));
+    }
+
+    private static WhyViews.Question question(Model model, UUID person, Cell cell) {
+        Tenant tenant =
+                model.tenants().find(Id.of(cell.tenant())).orElseThrow(() -> Problem.notFound("tenant", cell.tenant()));
+        Permission permission;
+        try {
+            permission = Permission.of(cell.permission());
+        } catch (IllegalArgumentException malformed) {
+            throw Problem.badField("permission", "field.malformed", "Write a permission as app:type:action.");
+        }
+        Optional<Area> area = cell.area()
+                .map(key -> model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).stream()
+                        .filter(one -> one.key().text().equals(key))
+                        .findFirst()
+                        .orElseThrow(() -> Problem.badField(
+                                "area", "reference.unresolved", "There is no area “" + key + "” in this tenant.")));
+        return new WhyViews.Question(person(model, person).id(), tenant, permission, area);
+    }
+}

@@ -1,0 +1,259 @@
+package wexa.server.people;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import wexa.core.consistency.DesiredState;
+import wexa.core.consistency.Difference;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.Observation;
+import wexa.core.consistency.TenantObject;
+import wexa.core.consistency.TenantObject.AccountState;
+import wexa.core.model.Account;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Capability;
+import wexa.core.model.Engagement;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Window;
+import wexa.core.preview.Snapshot;
+import wexa.server.log.Log;
+import wexa.server.readings.Freshness;
+import wexa.server.readings.Observations;
+import wexa.server.readings.Proofs;
+
+/** Gathers a person's page from the snapshot, the readings and the log. */
+@Component
+class PersonPages {
+    private static final int HISTORY = 50;
+
+    private final PersonRows rows;
+    private final Observations observations;
+    private final Proofs proofs;
+    private final Log log;
+
+    PersonPages(PersonRows rows, Observations observations, Proofs proofs, Log log) {
+        this.rows = rows;
+        this.observations = observations;
+        this.proofs = proofs;
+        this.log = log;
+    }
+
+    PersonPage of(Snapshot snapshot, Person person, Instant at) {
+        Model model = snapshot.model();
+        Map<Id<Tenant>, Map<ObjectKey, String>> squares = new HashMap<>();
+        List<PersonPage.AccountView> accounts = accounts(snapshot, person, at, squares);
+        return new PersonPage(
+                rows.row(model, person, at),
+                person.givenName(),
+                person.familyName(),
+                person.mail().map(Object::toString).orElse(null),
+                person.phone().map(Object::toString).orElse(null),
+                person.directoryEntry().orElse(null),
+                model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                        .sorted(Comparator.comparing(
+                                engagement -> engagement.window().from()))
+                        .map(engagement -> engagement(model, engagement))
+                        .toList(),
+                accounts,
+                groups(snapshot, person, at),
+                roles(snapshot, person, at, squares),
+                log.about(person.id().value(), HISTORY));
+    }
+
+    private static PersonPage.EngagementView engagement(Model model, Engagement engagement) {
+        return new PersonPage.EngagementView(
+                engagement.id().value(),
+                engagement.kind().name(),
+                engagement.staffNumber().orElse(null),
+                engagement.job(),
+                model.table(Kind.UNIT).get(engagement.unit()).name(),
+                engagement.unit().value(),
+                engagement.window().from().equals(Instant.MIN)
+                        ? null
+                        : engagement.window().from(),
+                until(engagement.window()));
+    }
+
+    private static @Nullable Instant until(Window window) {
+        return window.isOpenEnded() ? null : window.until();
+    }
+
+    private List<PersonPage.AccountView> accounts(
+            Snapshot snapshot, Person person, Instant at, Map<Id<Tenant>, Map<ObjectKey, String>> squares) {
+        Model model = snapshot.model();
+        List<Account> accounts = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id());
+        Map<Id<Account>, Map<String, Proofs.Proof>> proved =
+                proofs.about(accounts.stream().map(Account::id).toList());
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        List<PersonPage.AccountView> views = new ArrayList<>();
+        for (Account account : accounts) {
+            Tenant tenant = model.tenants().get(account.tenant());
+            App app = model.appOf(tenant);
+            Observation observed = observations.of(tenant.id());
+            Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
+            Map<ObjectKey, TenantObject> desired =
+                    new DesiredState(model, snapshot.index(), tenant, at).about(List.of(person.id()));
+            squares.put(tenant.id(), squaresOf(desired, observed, fresh));
+            ObjectKey key = ObjectKey.account(account.id());
+            Optional<TenantObject> wanted = Optional.ofNullable(desired.get(key));
+            Optional<TenantObject> seen = observed.find(key).map(Observation.Seen::state);
+            views.add(new PersonPage.AccountView(
+                    account.id().value(),
+                    tenant.id().value(),
+                    app.name(),
+                    tenant.name(),
+                    tenant.colour(),
+                    account.userName(),
+                    account.state().name(),
+                    seat(model, app, account, at),
+                    squares.get(tenant.id()).getOrDefault(key, fresh.isEmpty() ? "NOT_READ" : "NONE"),
+                    differenceInWords(wanted, seen),
+                    fresh.flatMap(Freshness::doneAt).orElse(null),
+                    tenant.can(Capability.EVALUATION),
+                    tally(proved.getOrDefault(account.id(), Map.of()))));
+        }
+        views.sort(Comparator.comparingInt(PersonPage.AccountView::colour));
+        return views;
+    }
+
+    private static Map<ObjectKey, String> squaresOf(
+            Map<ObjectKey, TenantObject> desired, Observation observed, Optional<Freshness> fresh) {
+        Map<ObjectKey, String> found = new HashMap<>();
+        desired.forEach((key, wanted) -> {
+            String kind = Difference.of(
+                            key, Optional.of(wanted), observed.find(key).map(Observation.Seen::state))
+                    .map(difference -> difference.kind().name())
+                    .orElse("NONE");
+            found.put(
+                    key,
+                    fresh.flatMap(Freshness::doneAt).isEmpty()
+                                    && observed.find(key).isEmpty()
+                            ? "NOT_READ"
+                            : kind);
+        });
+        return found;
+    }
+
+    private static @Nullable String seat(Model model, App app, Account account, Instant at) {
+        return model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
+                .filter(seat -> seat.window().contains(at))
+                .findFirst()
+                .flatMap(seat -> app.seatKind(seat.kind()))
+                .map(App.SeatKind::name)
+                .orElse(null);
+    }
+
+    private static Map<String, Integer> tally(Map<String, Proofs.Proof> proofs) {
+        int yes = (int) proofs.values().stream().filter(Proofs.Proof::permitted).count();
+        return Map.of("asked", proofs.size(), "yes", yes);
+    }
+
+    /** What is different about an account, in words; empty where nothing is. */
+    static String differenceInWords(Optional<TenantObject> wanted, Optional<TenantObject> seen) {
+        if (wanted.isEmpty() || wanted.equals(seen)) {
+            return "";
+        }
+        AccountState should = (AccountState) wanted.get();
+        if (seen.isEmpty()) {
+            return should.activity() == TenantObject.Activity.CLOSED ? "" : "not in the tenant";
+        }
+        AccountState is = (AccountState) seen.get();
+        List<String> found = new ArrayList<>();
+        if (should.activity() != is.activity()) {
+            found.add(
+                    is.activity() == TenantObject.Activity.OPEN ? "still open in the tenant" : "closed in the tenant");
+        }
+        if (!should.userName().equals(is.userName())) {
+            found.add("signs in there as " + is.userName());
+        }
+        if (!should.seats().equals(is.seats())) {
+            found.add(is.seats().isEmpty() ? "no seat in the tenant" : "seat there: " + String.join(", ", is.seats()));
+        }
+        if (found.isEmpty()) {
+            found.add("name, address or phone differ");
+        }
+        return String.join(", ", found);
+    }
+
+    private static List<PersonPage.GroupView> groups(Snapshot snapshot, Person person, Instant at) {
+        Model model = snapshot.model();
+        List<PersonPage.GroupView> views = new ArrayList<>();
+        for (Id<Group> id : snapshot.index().groupsOf(person.id(), at)) {
+            Group group = model.groups().get(id);
+            Optional<Membership> membership =
+                    model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfPerson(person.id())).stream()
+                            .filter(one ->
+                                    one.group().equals(id) && one.window().contains(at))
+                            .findFirst();
+            boolean nested = membership.isEmpty() && group.kind() == GroupKind.ASSIGNED;
+            views.add(new PersonPage.GroupView(
+                    group.id().value(),
+                    group.name(),
+                    nested ? "NESTED" : group.kind().name(),
+                    group.kind() == GroupKind.ASSIGNED
+                            ? membership.map(one -> one.id().value()).orElse(null)
+                            : null,
+                    membership.map(one -> until(one.window())).orElse(null),
+                    membership.map(Membership::reason).orElse("")));
+        }
+        return views;
+    }
+
+    private static List<PersonPage.RoleView> roles(
+            Snapshot snapshot, Person person, Instant at, Map<Id<Tenant>, Map<ObjectKey, String>> squares) {
+        Model model = snapshot.model();
+        List<Assignment> found = new ArrayList<>(
+                model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfPerson(person.id())));
+        for (Id<Group> group : snapshot.index().groupsOf(person.id(), at)) {
+            found.addAll(model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfGroup(group)));
+        }
+        List<PersonPage.RoleView> views = new ArrayList<>();
+        for (Assignment assignment : found) {
+            Optional<Window> window =
+                    assignment.effective(model).filter(span -> span.until().isAfter(at));
+            if (window.isEmpty()) {
+                continue;
+            }
+            Tenant tenant = model.tenants().get(assignment.tenant());
+            App app = model.appOf(tenant);
+            views.add(new PersonPage.RoleView(
+                    assignment.id().value(),
+                    assignment.role().value(),
+                    model.roles().get(assignment.role()).name(),
+                    app.name(),
+                    tenant.name(),
+                    tenant.colour(),
+                    assignment
+                            .area()
+                            .map(model.table(Kind.AREA)::get)
+                            .map(Area::name)
+                            .orElse(null),
+                    assignment.subject() instanceof Subject.OfGroup many
+                            ? model.groups().get(many.group()).name()
+                            : null,
+                    until(window.get()),
+                    app.needsArea() && assignment.area().isEmpty(),
+                    squares.getOrDefault(tenant.id(), Map.of())
+                            .getOrDefault(ObjectKey.assignment(assignment.id()), "NONE")));
+        }
+        views.sort(Comparator.comparingInt(PersonPage.RoleView::colour));
+        return views;
+    }
+}

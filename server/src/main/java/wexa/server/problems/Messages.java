@@ -1,0 +1,120 @@
+package wexa.server.problems;
+
+import java.util.Map;
+import wexa.core.finding.Finding;
+
+/** The one catalogue of texts made from findings: what is wrong, the value seen, and the way out. */
+public final class Messages {
+    private static final Map<String, String> FIELD_NAMES = Map.ofEntries(
+            Map.entry("given", "Given name"),
+            Map.entry("family", "Family name"),
+            Map.entry("handle", "Handle"),
+            Map.entry("mail", "E-mail"),
+            Map.entry("phone", "Mobile number"),
+            Map.entry("kind", "Kind"),
+            Map.entry("number", "Staff number"),
+            Map.entry("unit", "Unit"),
+            Map.entry("job", "Job"),
+            Map.entry("manager", "Manager"),
+            Map.entry("from", "First day"),
+            Map.entry("until", "Last day"),
+            Map.entry("group", "Group"),
+            Map.entry("member", "Member"),
+            Map.entry("tenant", "Tenant"),
+            Map.entry("as", "User name"),
+            Map.entry("role", "Role"),
+            Map.entry("area", "Area"),
+            Map.entry("subject", "For whom"),
+            Map.entry("because", "Reason"),
+            Map.entry("device", "Device id"));
+
+    private Messages() {}
+
+    public static String field(String path) {
+        return FIELD_NAMES.getOrDefault(path, path);
+    }
+
+    public static String text(Finding finding) {
+        Map<String, String> facts = finding.facts();
+        String field = field(finding.path());
+        String value = facts.getOrDefault("value", "");
+        return switch (finding.code()) {
+            case FIELD_MISSING -> field + " is needed.";
+            case FIELD_MALFORMED -> field + ": “" + value + "” cannot be used. " + shape(finding.path());
+            case FIELD_TOO_LONG ->
+                field + " has " + facts.get("length") + " characters; " + facts.get("most") + " fit. Shorten it.";
+            case FIELD_CONTROL_CHARACTERS -> field + " has invisible characters in it. Type it again.";
+            case FIELD_MARKUP -> field + " must not have < or > in it.";
+            case FIELD_UNKNOWN ->
+                "There is no field “" + finding.path() + "” here; known are " + facts.get("fields") + ".";
+            case DATE_MALFORMED -> field + ": “" + value + "” is not a day. Write it as 2026-11-30.";
+            case DATE_BEFORE_START ->
+                "The last day, " + facts.get("until") + ", comes before the first, " + facts.get("from")
+                        + ". Choose a later last day.";
+            case FORM_UNKNOWN -> "There is no change “" + value + "”.";
+            case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Choose one from the list.";
+            case FACT_GONE -> "What this changes is no longer there. Take this entry out.";
+            case HANDLE_TAKEN ->
+                "The handle " + value + " belongs to " + facts.get("holder") + ". Free: " + facts.get("free") + ".";
+            case MAIL_TAKEN ->
+                "The address " + value + " belongs to " + facts.get("holder")
+                        + ". Open that person, or use another address.";
+            case DIRECTORY_ENTRY_TAKEN ->
+                "The directory entry " + value + " is already linked to " + facts.get("holder") + ".";
+            case STAFF_NUMBER_TAKEN ->
+                "Staff number " + value + " belongs to " + facts.get("holder") + ". Check the number.";
+            case GROUP_NOT_ASSIGNED ->
+                "Nobody is put into " + value + " by hand: its members come "
+                        + (facts.getOrDefault("kind", "").equals("RULED") ? "from its rule" : "from the directory")
+                        + ".";
+            case MEMBERSHIP_OVERLAPS ->
+                "Already a member until " + facts.get("until") + ". Change that membership instead.";
+            case MEMBERSHIP_CYCLE -> "That would make a group contain itself: " + facts.get("circle") + ".";
+            case ACCOUNT_EXISTS ->
+                "There is a closed account " + facts.get("userName") + " already. Open that one again.";
+            case USER_NAME_TAKEN -> "The user name " + value + " is taken. Free: " + facts.get("free") + ".";
+            case USER_NAME_NEEDS ->
+                facts.get("tenant") + " signs people in by " + rule(facts.getOrDefault("rule", ""))
+                        + "; add it to the person first.";
+            case EMERGENCY_ACCOUNT -> "The emergency account " + facts.get("userName") + " stays open.";
+            case SEAT_KIND_UNKNOWN -> "There is no seat “" + value + "” here; there are " + facts.get("kinds") + ".";
+            case SEAT_HELD -> "A " + facts.get("held") + " seat is held already. Swap it instead.";
+            case SEAT_POOL_EMPTY ->
+                "0 left of " + facts.get("size") + " " + facts.get("kind") + " seats in " + facts.get("tenant")
+                        + ". Choose another kind, or free one first.";
+            case SEAT_ATTRIBUTE_MISSING ->
+                field(facts.getOrDefault("attribute", "")) + " needed for a " + facts.get("kind") + " seat.";
+            case ASSIGNMENT_OVERLAPS ->
+                "The role is given there already until " + facts.get("until") + ". Change that one instead.";
+            case AREA_NOT_IN_TENANT ->
+                "Area “" + value + "” does not belong to " + facts.get("tenant") + ". Choose one of its areas.";
+            case ENGAGEMENT_OF_OTHER -> "The engagement belongs to somebody else.";
+            case ROLE_GIVES_NOTHING -> "The role gives nothing in this app.";
+            case ASSIGNMENT_INERT ->
+                "Does nothing without a place in " + facts.get("tenant")
+                        + (facts.getOrDefault("nearest", "").isEmpty()
+                                ? "."
+                                : ". Nearest that fits: " + facts.get("nearest") + ".");
+            case NOT_MANAGED ->
+                facts.get("tenant") + " does not take " + facts.get("what") + " from outside; nothing is sent.";
+        };
+    }
+
+    private static String shape(String path) {
+        return switch (path) {
+            case "mail" -> "Write it as ines.abara@skerrow.example.";
+            case "phone" -> "Write it with the country, as +44 1632 960123.";
+            case "handle" -> "Use 2 to 64 lower-case letters, digits, dots and hyphens.";
+            case "number" -> "Use up to 20 letters, digits and hyphens.";
+            default -> "Choose one from the list.";
+        };
+    }
+
+    private static String rule(String rule) {
+        return switch (rule) {
+            case "MAIL" -> "e-mail";
+            case "STAFF_NUMBER" -> "staff number";
+            default -> "handle";
+        };
+    }
+}

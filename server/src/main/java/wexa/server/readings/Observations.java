@@ -1,0 +1,179 @@
+package wexa.server.readings;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.Observation;
+import wexa.core.consistency.Observation.Seen;
+import wexa.core.model.Id;
+import wexa.core.model.Tenant;
+import wexa.server.stored.StoredForms;
+
+/** What was read from tenants: rows, and one observation per tenant in memory. */
+@Component
+public class Observations {
+    private static final String STRANGER = "stranger:";
+
+    private final Rows rows;
+    private final ReadingRows readings;
+    private final StoredForms forms;
+    private final Map<UUID, Observation> known = new ConcurrentHashMap<>();
+
+    /** Rows of objects. */
+    interface Rows extends JpaRepository<ObservedRow, ObservedRow.Name> {
+        List<ObservedRow> findByNameTenantId(UUID tenantId);
+    }
+
+    /** Rows of readings. */
+    interface ReadingRows extends JpaRepository<ReadingRow, UUID> {}
+
+    Observations(Rows rows, ReadingRows readings, StoredForms forms) {
+        this.rows = rows;
+        this.readings = readings;
+        this.forms = forms;
+    }
+
+    @Transactional(readOnly = true)
+    public Observation of(Id<Tenant> tenant) {
+        Observation found = known.get(tenant.value());
+        if (found == null) {
+            found = load(tenant.value());
+            known.put(tenant.value(), found);
+        }
+        return found;
+    }
+
+    private Observation load(UUID tenant) {
+        TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
+        List<Observation.Stranger> strangers = new ArrayList<>();
+        for (ObservedRow row : rows.findByNameTenantId(tenant)) {
+            String object = row.name.object();
+            if (object.startsWith(STRANGER)) {
+                ObjectKey.Type type = ObjectKey.Type.valueOf(
+                        object.substring(STRANGER.length(), object.indexOf(':', STRANGER.length())));
+                strangers.add(new Observation.Stranger(type, row.remoteId, forms.readObject(row.body)));
+            } else {
+                objects.put(ObjectKey.parse(object), new Seen(row.remoteId, forms.readObject(row.body)));
+            }
+        }
+        return new Observation(objects, strangers);
+    }
+
+    /** One object read anew, or found gone. */
+    @Transactional
+    public void seen(Id<Tenant> tenant, ObjectKey key, Optional<Seen> seen, Instant at) {
+        ObservedRow.Name name = new ObservedRow.Name(tenant.value(), key.toString());
+        if (seen.isPresent()) {
+            rows.save(new ObservedRow(
+                    name, seen.get().remoteId(), forms.writeObject(seen.get().state()), at));
+        } else {
+            rows.findById(name).ifPresent(rows::delete);
+        }
+        forgetAfterCommit(tenant.value());
+    }
+
+    /** A whole reading that began at {@code began}; what was read singly since then is newer and stays. */
+    @Transactional
+    public void replace(Id<Tenant> tenant, Observation read, Instant began, Instant done) {
+        Map<String, ObservedRow> fresh = new HashMap<>();
+        read.objects().forEach((key, seen) -> put(fresh, tenant, key.toString(), seen.remoteId(), seen.state(), began));
+        read.strangers()
+                .forEach(stranger -> put(
+                        fresh,
+                        tenant,
+                        STRANGER + stranger.type() + ":" + stranger.remoteId(),
+                        stranger.remoteId(),
+                        stranger.state(),
+                        began));
+        for (ObservedRow row : rows.findByNameTenantId(tenant.value())) {
+            if (row.readAt.isAfter(began)) {
+                fresh.remove(row.name.object());
+            } else if (!fresh.containsKey(row.name.object())) {
+                rows.delete(row);
+            }
+        }
+        rows.saveAll(fresh.values());
+        note(
+                tenant,
+                Freshness.State.DONE,
+                "",
+                began,
+                Optional.of(done),
+                read.objects().size() + read.strangers().size());
+        forgetAfterCommit(tenant.value());
+    }
+
+    private void put(
+            Map<String, ObservedRow> into,
+            Id<Tenant> tenant,
+            String object,
+            String remoteId,
+            wexa.core.consistency.TenantObject state,
+            Instant at) {
+        ObservedRow.Name name = new ObservedRow.Name(tenant.value(), object);
+        into.put(object, new ObservedRow(name, remoteId, forms.writeObject(state), at));
+    }
+
+    /** A try that came to nothing: what was read before stays, and its age shows. */
+    @Transactional
+    public void failed(Id<Tenant> tenant, String detail, Instant at) {
+        note(tenant, Freshness.State.FAILED, detail, at, Optional.empty(), 0);
+    }
+
+    private void note(
+            Id<Tenant> tenant,
+            Freshness.State state,
+            String detail,
+            Instant tried,
+            Optional<Instant> done,
+            int objects) {
+        ReadingRow row = readings.findById(tenant.value()).orElseGet(ReadingRow::new);
+        row.tenantId = tenant.value();
+        row.state = state.name();
+        row.detail = detail.substring(0, Math.min(2_000, detail.length()));
+        row.triedAt = tried;
+        if (done.isPresent()) {
+            row.doneAt = done.get();
+            row.objects = objects;
+        }
+        readings.save(row);
+    }
+
+    /** How fresh each tenant's reading is; tenants never tried are not in it. */
+    @Transactional(readOnly = true)
+    public Map<Id<Tenant>, Freshness> freshness() {
+        Map<Id<Tenant>, Freshness> found = new HashMap<>();
+        for (ReadingRow row : readings.findAll()) {
+            found.put(
+                    Id.of(row.tenantId),
+                    new Freshness(
+                            Freshness.State.valueOf(row.state),
+                            row.detail,
+                            row.triedAt,
+                            Optional.ofNullable(row.doneAt),
+                            row.objects));
+        }
+        return found;
+    }
+
+    private void forgetAfterCommit(UUID tenant) {
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                known.remove(tenant);
+            }
+        });
+    }
+}

@@ -1,0 +1,139 @@
+package wexa.server.roles;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Stream;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.SnapshotStore;
+
+/** Looking at roles: what they are made of, and to whom they are given. */
+@UseCases
+public class RoleService {
+    private static final int MOST_GIVEN = 500;
+
+    private final SnapshotStore snapshots;
+
+    RoleService(SnapshotStore snapshots) {
+        this.snapshots = snapshots;
+    }
+
+    public List<RoleViews.RoleRow> list(Actor actor) {
+        actor.require(Act.LOOK);
+        Snapshot snapshot = snapshots.current();
+        return snapshot.model().roles().stream()
+                .map(role -> row(snapshot, role))
+                .sorted(Comparator.comparing((RoleViews.RoleRow row) -> String.join(",", row.apps()))
+                        .thenComparing(RoleViews.RoleRow::name))
+                .toList();
+    }
+
+    private static RoleViews.RoleRow row(Snapshot snapshot, Role role) {
+        Model model = snapshot.model();
+        Set<Permission> permissions = snapshot.index().permissionsOf(role.id());
+        List<String> apps = permissions.stream()
+                .map(Permission::app)
+                .distinct()
+                .flatMap(key -> model.table(Kind.APP).by(App.BY_KEY, key).stream())
+                .map(App::name)
+                .toList();
+        return new RoleViews.RoleRow(
+                role.id().value(),
+                role.key().text(),
+                role.name(),
+                role.description(),
+                apps,
+                permissions.size(),
+                model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).size(),
+                role.owner().flatMap(model.people()::find).map(Person::name).orElse(null));
+    }
+
+    public RoleViews.RolePage page(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        Snapshot snapshot = snapshots.current();
+        Model model = snapshot.model();
+        Role role = model.roles().find(Id.of(id)).orElseThrow(() -> Problem.notFound("role", id));
+        List<RoleViews.Ingredient> ingredients = new ArrayList<>();
+        List<Set<Permission>> contents = new ArrayList<>();
+        for (Id<Role> included : role.includes()) {
+            Role inner = model.roles().get(included);
+            ingredients.add(new RoleViews.Ingredient(inner.id().value(), inner.name(), "role"));
+            contents.add(snapshot.index().permissionsOf(included));
+        }
+        role.sets().stream().map(model.table(Kind.PERMISSION_SET)::get).forEach(set -> {
+            ingredients.add(new RoleViews.Ingredient(set.id().value(), set.name(), "set"));
+            contents.add(set.permissions());
+        });
+        return new RoleViews.RolePage(
+                row(snapshot, role),
+                ingredients,
+                lines(model, role, contents, snapshot.index().permissionsOf(role.id())),
+                given(model, role));
+    }
+
+    private static List<RoleViews.Line> lines(
+            Model model, Role role, List<Set<Permission>> contents, Set<Permission> result) {
+        Set<Permission> all = new TreeSet<>(role.exceptions());
+        contents.forEach(all::addAll);
+        List<RoleViews.Line> lines = new ArrayList<>();
+        for (App app : model.table(Kind.APP).stream().toList()) {
+            for (App.ResourceType type : app.resourceTypes()) {
+                for (App.Action action : type.actions()) {
+                    Permission permission = new Permission(app.key(), type.key(), action.key());
+                    if (all.contains(permission)) {
+                        lines.add(new RoleViews.Line(
+                                app.name(),
+                                type.name(),
+                                action.label(),
+                                action.sort().name(),
+                                contents.stream()
+                                        .map(content -> content.contains(permission))
+                                        .toList(),
+                                result.contains(permission),
+                                role.exceptions().contains(permission)));
+                    }
+                }
+            }
+        }
+        return lines;
+    }
+
+    private static List<RoleViews.Given> given(Model model, Role role) {
+        Stream<Assignment> assignments = model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).stream();
+        return assignments.limit(MOST_GIVEN).map(one -> given(model, one)).toList();
+    }
+
+    private static RoleViews.Given given(Model model, Assignment one) {
+        Tenant tenant = model.tenants().get(one.tenant());
+        String area =
+                one.area().map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere");
+        String where = model.appOf(tenant).name() + " " + tenant.name();
+        if (one.subject() instanceof Subject.OfPerson person) {
+            Optional<Person> found = model.people().find(person.person());
+            return new RoleViews.Given(
+                    found.map(Person::name).orElse(""), person.person().value(), false, where, tenant.colour(), area);
+        }
+        Subject.OfGroup many = (Subject.OfGroup) one.subject();
+        return new RoleViews.Given(
+                model.groups().get(many.group()).name(), many.group().value(), true, where, tenant.colour(), area);
+    }
+}

@@ -1,0 +1,40 @@
+package wexa.server.roles;
+
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/** Roles as screens show them. */
+public final class RoleViews {
+    private RoleViews() {}
+
+    /** A role in lists. */
+    public record RoleRow(
+            UUID id,
+            String key,
+            String name,
+            String description,
+            List<String> apps,
+            int permissions,
+            int assignments,
+            @Nullable String owner) {}
+
+    /** A role with what it is made of: ingredients as columns, permissions as lines. */
+    public record RolePage(RoleRow role, List<Ingredient> ingredients, List<Line> lines, List<Given> given) {}
+
+    /** A permission set or an included role. */
+    public record Ingredient(UUID id, String name, String kind) {}
+
+    /** One permission: which ingredients bring it, and whether the role gives it in the end. */
+    public record Line(
+            String app,
+            String type,
+            String action,
+            String sort,
+            List<Boolean> from,
+            boolean given,
+            boolean exception) {}
+
+    /** To whom the role is given. */
+    public record Given(String subject, UUID subjectId, boolean group, String tenant, int colour, String area) {}
+}

@@ -1,0 +1,5 @@
+/** Roles, for reading. */
+@NullMarked
+package wexa.server.roles;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,101 @@
+package wexa.server.sessions;
+
+import jakarta.servlet.DispatcherType;
+import java.util.List;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.config.Customizer;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import wexa.server.administrators.Actor;
+
+/** Who gets in: everything under /api needs a session, but for signing in; pages and their parts are public. */
+@Configuration(proxyBeanMethods = false)
+class Security {
+    private static final String CONTENT_POLICY =
+            "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline';"
+                    + " frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
+
+    @Bean
+    SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
+        return http.authorizeHttpRequests(
+                        requests -> requests.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.ASYNC)
+                                .permitAll()
+                                .requestMatchers(HttpMethod.GET, "/api/v1/session")
+                                .permitAll()
+                                .requestMatchers(HttpMethod.POST, "/api/v1/session")
+                                .permitAll()
+                                .requestMatchers("/api/**")
+                                .authenticated()
+                                .requestMatchers("/actuator/health")
+                                .permitAll()
+                                .requestMatchers(HttpMethod.GET, "/**")
+                                .permitAll()
+                                .anyRequest()
+                                .denyAll())
+                .csrf(csrf -> csrf.spa())
+                .securityContext(context -> context.securityContextRepository(contexts))
+                .exceptionHandling(failures ->
+                        failures.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                        .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .frameOptions(frames -> frames.deny())
+                        .httpStrictTransportSecurity(Customizer.withDefaults()))
+                .formLogin(form -> form.disable())
+                .httpBasic(basic -> basic.disable())
+                .logout(logout -> logout.disable())
+                .requestCache(cache -> cache.disable())
+                .build();
+    }
+
+    @Bean
+    SecurityContextRepository securityContexts() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    /** Signing in is our own; nothing else authenticates. */
+    @Bean
+    AuthenticationManager noOtherWayIn() {
+        return authentication -> {
+            throw new org.springframework.security.authentication.BadCredentialsException("sign in at /api/v1/session");
+        };
+    }
+
+    /** Argon2id (RFC 9106) with 19 MiB, 2 passes, 1 lane: the least that is recommended for interactive sign-in. */
+    @Bean
+    static PasswordEncoder passwords() {
+        return new Argon2PasswordEncoder(16, 32, 1, 19_456, 2);
+    }
+
+    /** Hands the signed-in administrator to controllers that ask for an {@link Actor}. */
+    @Bean
+    WebMvcConfigurer actors() {
+        return new WebMvcConfigurer() {
+            @Override
+            public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
+                resolvers.add(new ActorResolver());
+            }
+        };
+    }
+
+    static Actor signedIn() {
+        Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
+        if (authentication != null && authentication.getPrincipal() instanceof Actor actor) {
+            return actor;
+        }
+        throw new wexa.server.problems.Problem(401, "signed-out", "You are signed out. Sign in again.");
+    }
+}

@@ -1,0 +1,5 @@
+/** Signing in and out. */
+@NullMarked
+package wexa.server.sessions;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,33 @@
+package wexa.server.snapshot;
+
+import jakarta.persistence.LockModeType;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.domain.Limit;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+/** Rows of facts. */
+interface Facts extends JpaRepository<FactRow, FactRow.Name> {}
+
+/** The head row. */
+interface Heads extends Repository<HeadRow, Integer> {
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select head from HeadRow head where head.id = 1")
+    HeadRow lock();
+
+    @Query("select head.version from HeadRow head where head.id = 1")
+    long version();
+}
+
+/** Rows of changesets, by version. */
+interface Changesets extends JpaRepository<ChangesetRow, Long> {
+    List<ChangesetRow> findByVersionGreaterThanOrderByVersion(long version);
+
+    List<ChangesetRow> findByVersionLessThanOrderByVersionDesc(long version, Limit limit);
+
+    Optional<ChangesetRow> findByRequestId(UUID requestId);
+}

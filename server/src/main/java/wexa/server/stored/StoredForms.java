@@ -1,0 +1,242 @@
+package wexa.server.stored;
+
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonIgnore;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.JsonValue;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.Step;
+import wexa.core.consistency.TenantObject;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+import wexa.core.model.Handle;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Mail;
+import wexa.core.model.Permission;
+import wexa.core.model.Phone;
+import wexa.core.model.Subject;
+import wexa.core.model.Window;
+
+/**
+ * Facts, effects and steps as JSON text. A form is {@code {kind, version, body}}; class names never appear. Version 1 is
+ * the only one yet: a reader of older versions is added here when a second one comes.
+ */
+@Component
+public class StoredForms {
+    /** The version in which facts are written. */
+    public static final int VERSION = 1;
+
+    private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
+
+    private final JsonMapper json;
+
+    public StoredForms() {
+        json = JsonMapper.builder()
+                .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+                .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+                .addMixIn(Id.class, IdForm.class)
+                .addMixIn(Key.class, TextForm.class)
+                .addMixIn(Handle.class, TextForm.class)
+                .addMixIn(Mail.class, TextForm.class)
+                .addMixIn(Phone.class, TextForm.class)
+                .addMixIn(Permission.class, PermissionForm.class)
+                .addMixIn(Subject.class, SubjectForm.class)
+                .addMixIn(Window.class, WindowForm.class)
+                .addMixIn(ObjectKey.class, ObjectKeyForm.class)
+                .addMixIn(TenantObject.class, TenantObjectForm.class)
+                .build();
+    }
+
+    abstract static class IdForm {
+        @JsonCreator
+        static <T> @Nullable Id<T> of(UUID value) {
+            return null;
+        }
+
+        @JsonValue
+        abstract UUID value();
+    }
+
+    abstract static class TextForm {
+        @JsonCreator
+        TextForm(String text) {}
+
+        @JsonValue
+        abstract String text();
+    }
+
+    abstract static class PermissionForm {
+        @JsonCreator
+        static @Nullable Permission of(String text) {
+            return null;
+        }
+
+        @Override
+        @JsonValue
+        public abstract String toString();
+    }
+
+    abstract static class SubjectForm {
+        @JsonCreator
+        static @Nullable Subject of(String text) {
+            return null;
+        }
+
+        @Override
+        @JsonValue
+        public abstract String toString();
+    }
+
+    abstract static class ObjectKeyForm {
+        @JsonCreator
+        static @Nullable ObjectKey parse(String text) {
+            return null;
+        }
+
+        @Override
+        @JsonValue
+        public abstract String toString();
+    }
+
+    /** Open ends are left empty. */
+    record Ends(@Nullable Instant from, @Nullable Instant until) {}
+
+    @tools.jackson.databind.annotation.JsonSerialize(converter = WindowToEnds.class)
+    @tools.jackson.databind.annotation.JsonDeserialize(converter = EndsToWindow.class)
+    abstract static class WindowForm {
+        @JsonIgnore
+        abstract boolean isOpenEnded();
+    }
+
+    static final class WindowToEnds extends tools.jackson.databind.util.StdConverter<Window, Ends> {
+        @Override
+        public Ends convert(Window window) {
+            return new Ends(
+                    window.from().equals(Instant.MIN) ? null : window.from(),
+                    window.until().equals(Instant.MAX) ? null : window.until());
+        }
+    }
+
+    static final class EndsToWindow extends tools.jackson.databind.util.StdConverter<Ends, Window> {
+        @Override
+        public Window convert(Ends ends) {
+            return Window.of(
+                    ends.from() == null ? Instant.MIN : ends.from(), ends.until() == null ? Instant.MAX : ends.until());
+        }
+    }
+
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
+    @JsonSubTypes({
+        @JsonSubTypes.Type(value = TenantObject.AccountState.class, name = "account"),
+        @JsonSubTypes.Type(value = TenantObject.GroupState.class, name = "group"),
+        @JsonSubTypes.Type(value = TenantObject.RoleState.class, name = "role"),
+        @JsonSubTypes.Type(value = TenantObject.AssignmentState.class, name = "assignment")
+    })
+    abstract static class TenantObjectForm {}
+
+    public String writeFact(Fact fact) {
+        return json.writeValueAsString(fact);
+    }
+
+    public Fact readFact(String kind, int version, String body) {
+        requireKnown(version);
+        return json.readValue(body, Kind.named(kind).type());
+    }
+
+    private static void requireKnown(int version) {
+        if (version != VERSION) {
+            throw new IllegalStateException("a stored form has version " + version + ", this program knows only "
+                    + VERSION + "; start a program at least as new as the one that wrote it");
+        }
+    }
+
+    /** The facts of a model file: {@code {"facts": [{kind, version, body}]}}. */
+    public List<Fact> readModel(String text) {
+        List<Fact> facts = new ArrayList<>();
+        for (JsonNode form : json.readTree(text).path("facts")) {
+            requireKnown(form.path("version").asInt());
+            facts.add(json.treeToValue(
+                    form.path("body"), Kind.named(form.path("kind").asString()).type()));
+        }
+        return facts;
+    }
+
+    public String writeEffects(List<Effect> effects) {
+        ArrayNode all = json.createArrayNode();
+        for (Effect effect : effects) {
+            ObjectNode form = all.addObject();
+            form.put("kind", effect.kind().text());
+            form.put("version", VERSION);
+            effect.before().ifPresent(fact -> form.set("before", json.valueToTree(fact)));
+            effect.after().ifPresent(fact -> form.set("after", json.valueToTree(fact)));
+        }
+        return all.toString();
+    }
+
+    public List<Effect> readEffects(String text) {
+        List<Effect> effects = new ArrayList<>();
+        for (JsonNode form : json.readTree(text)) {
+            requireKnown(form.path("version").asInt());
+            Kind<?> kind = Kind.named(form.path("kind").asString());
+            Optional<Fact> before = side(form, "before", kind);
+            Optional<Fact> after = side(form, "after", kind);
+            effects.add(new Effect(kind, after.or(() -> before).orElseThrow().id(), before, after));
+        }
+        return effects;
+    }
+
+    private Optional<Fact> side(JsonNode form, String name, Kind<?> kind) {
+        return form.has(name) ? Optional.of(json.treeToValue(form.get(name), kind.type())) : Optional.empty();
+    }
+
+    public String writeFields(Map<String, String> fields) {
+        return json.writeValueAsString(fields);
+    }
+
+    public Map<String, String> readFields(String text) {
+        return json.readValue(text, TEXTS);
+    }
+
+    /** How a step stands in its row. */
+    record StepForm(
+            @JsonProperty("verb") Step.Verb verb,
+            @JsonProperty("object") ObjectKey object,
+            @JsonProperty("target") @Nullable TenantObject target) {}
+
+    public String writeStep(Step step) {
+        return json.writeValueAsString(
+                new StepForm(step.verb(), step.object(), step.target().orElse(null)));
+    }
+
+    public Step readStep(String text) {
+        StepForm form = json.readValue(text, StepForm.class);
+        return new Step(form.verb(), form.object(), Optional.ofNullable(form.target()));
+    }
+
+    public String writeObject(TenantObject object) {
+        return json.writerFor(TenantObject.class).writeValueAsString(object);
+    }
+
+    public TenantObject readObject(String text) {
+        return json.readValue(text, TenantObject.class);
+    }
+}

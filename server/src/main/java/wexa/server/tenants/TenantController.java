@@ -1,0 +1,36 @@
+package wexa.server.tenants;
+
+import java.util.List;
+import java.util.UUID;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.server.administrators.Actor;
+
+/** Tenants over HTTP. */
+@RestController
+@RequestMapping("/api/v1/tenants")
+class TenantController {
+    private final TenantService tenants;
+
+    TenantController(TenantService tenants) {
+        this.tenants = tenants;
+    }
+
+    @GetMapping
+    List<TenantViews.TenantRow> list(Actor actor) {
+        return tenants.list(actor);
+    }
+
+    @GetMapping("/{id}")
+    TenantViews.TenantPage page(Actor actor, @PathVariable UUID id) {
+        return tenants.page(actor, id);
+    }
+
+    @PostMapping("/{id}/readings")
+    TenantViews.TenantPage read(Actor actor, @PathVariable UUID id) {
+        return tenants.read(actor, id);
+    }
+}

@@ -1,0 +1,147 @@
+package wexa.server.tenants;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import wexa.core.consistency.Difference;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.TenantObject;
+import wexa.core.lifecycle.SeatPool;
+import wexa.core.model.Account;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.problems.Problem;
+import wexa.server.readings.Freshness;
+import wexa.server.readings.Observations;
+import wexa.server.readings.Reader;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+
+/** Looking at tenants, and reading one now. */
+@UseCases
+public class TenantService {
+    private final SnapshotStore snapshots;
+    private final Observations observations;
+    private final Differences differences;
+    private final Reader reader;
+    private final BusinessClock clock;
+
+    TenantService(
+            SnapshotStore snapshots,
+            Observations observations,
+            Differences differences,
+            Reader reader,
+            BusinessClock clock) {
+        this.snapshots = snapshots;
+        this.observations = observations;
+        this.differences = differences;
+        this.reader = reader;
+        this.clock = clock;
+    }
+
+    public List<TenantViews.TenantRow> list(Actor actor) {
+        actor.require(Act.LOOK);
+        Snapshot snapshot = snapshots.current();
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        return snapshot.model().tenants().stream()
+                .sorted(Comparator.comparingInt(Tenant::colour))
+                .map(tenant -> row(snapshot, tenant, Optional.ofNullable(freshness.get(tenant.id()))))
+                .toList();
+    }
+
+    private TenantViews.TenantRow row(Snapshot snapshot, Tenant tenant, Optional<Freshness> fresh) {
+        Model model = snapshot.model();
+        App app = model.appOf(tenant);
+        List<TenantViews.SeatPoolView> pools = new ArrayList<>();
+        for (App.SeatKind kind : app.seatKinds()) {
+            SeatPool pool = SeatPool.of(model, tenant, kind.key());
+            pools.add(new TenantViews.SeatPoolView(
+                    kind.key().text(), kind.name(), pool.size() - pool.takenAt(clock.now()), pool.size()));
+        }
+        boolean read = fresh.flatMap(Freshness::doneAt).isPresent();
+        return new TenantViews.TenantRow(
+                tenant.id().value(),
+                model.path(tenant),
+                app.name(),
+                tenant.name(),
+                tenant.environment().name(),
+                tenant.colour(),
+                (int) model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id()).stream()
+                        .filter(Account::isOpen)
+                        .count(),
+                unknown(tenant).size(),
+                read ? differences.of(snapshot, tenant).size() : 0,
+                fresh.map(one -> one.state().name()).orElse("NEVER"),
+                fresh.map(Freshness::detail).orElse(""),
+                fresh.flatMap(Freshness::doneAt).orElse(null),
+                pools);
+    }
+
+    private List<TenantViews.UnknownView> unknown(Tenant tenant) {
+        return observations.of(tenant.id()).strangers().stream()
+                .filter(stranger -> stranger.type() == ObjectKey.Type.ACCOUNT)
+                .map(stranger -> (TenantObject.AccountState) stranger.state())
+                .map(account -> new TenantViews.UnknownView(
+                        account.userName(), account.activity() == TenantObject.Activity.OPEN))
+                .toList();
+    }
+
+    public TenantViews.TenantPage page(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        Snapshot snapshot = snapshots.current();
+        Tenant tenant = tenant(snapshot, id);
+        Optional<Freshness> fresh = Optional.ofNullable(observations.freshness().get(tenant.id()));
+        List<Difference> found =
+                fresh.flatMap(Freshness::doneAt).isPresent() ? differences.of(snapshot, tenant) : List.of();
+        return new TenantViews.TenantPage(
+                row(snapshot, tenant, fresh),
+                tenant.capabilities().stream().map(Enum::name).toList(),
+                tenant.userNameRule().name(),
+                areas(snapshot.model(), tenant),
+                found.stream().map(Differences::words).toList(),
+                unknown(tenant));
+    }
+
+    /** Reads the tenant now, and answers with its page as it is after. */
+    public TenantViews.TenantPage read(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        reader.read(tenant(snapshots.current(), id).id());
+        return page(actor, id);
+    }
+
+    private static Tenant tenant(Snapshot snapshot, UUID id) {
+        return snapshot.model().tenants().find(Id.of(id)).orElseThrow(() -> Problem.notFound("tenant", id));
+    }
+
+    private static List<TenantViews.AreaView> areas(Model model, Tenant tenant) {
+        List<TenantViews.AreaView> views = new ArrayList<>();
+        List<Assignment> assignments = model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id());
+        for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
+            int here = (int) assignments.stream()
+                    .filter(one -> one.area().equals(Optional.of(area.id())))
+                    .count();
+            views.add(new TenantViews.AreaView(area.key().text(), area.name(), depth(model, area), here));
+        }
+        return views;
+    }
+
+    private static int depth(Model model, Area area) {
+        int depth = 0;
+        for (Optional<Id<Area>> at = area.parent(); at.isPresent(); depth++) {
+            at = model.table(Kind.AREA).get(at.get()).parent();
+        }
+        return depth;
+    }
+}

@@ -1,0 +1,5 @@
+/** Tenants, for reading. */
+@NullMarked
+package wexa.server.tenants;
+
+import org.jspecify.annotations.NullMarked;

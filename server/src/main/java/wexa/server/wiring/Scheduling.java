@@ -1,0 +1,32 @@
+package wexa.server.wiring;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import java.time.Duration;
+import java.util.List;
+import javax.sql.DataSource;
+import org.springframework.boot.sql.init.dependency.DependsOnDatabaseInitialization;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** The one place with threads of our own: the persistent scheduler. */
+@Configuration(proxyBeanMethods = false)
+class Scheduling {
+    private static final int THREADS = 8;
+
+    @Bean(destroyMethod = "stop")
+    @DependsOnDatabaseInitialization
+    Scheduler scheduler(DataSource store, List<CustomTask<?>> lanes, List<RecurringTask<?>> recurring) {
+        return Scheduler.create(store, lanes.toArray(CustomTask<?>[]::new))
+                .startTasks(recurring)
+                .threads(THREADS)
+                .pollingInterval(Duration.ofMillis(500))
+                .heartbeatInterval(Duration.ofSeconds(2))
+                .missedHeartbeatsLimit(4)
+                .shutdownMaxWait(Duration.ofSeconds(3))
+                .enableImmediateExecution()
+                .commitWhenAutocommitDisabled(true)
+                .build();
+    }
+}

@@ -1,0 +1,120 @@
+package wexa.server;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.Map;
+import java.util.UUID;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Talks to the API as a page does: cookies kept, the CSRF token sent back, JSON both ways. */
+public final class Browserless {
+    private final JsonMapper json = new JsonMapper();
+    private final URI address;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    /** Status and body of an answer. */
+    public record Answer(int status, JsonNode body, HttpResponse<String> response) {
+        public String text(String name) {
+            return body.path(name).asString();
+        }
+    }
+
+    public Browserless(URI address) {
+        this.address = address;
+    }
+
+    public static Browserless signedIn(URI address, String login, String password) throws Exception {
+        Browserless browser = new Browserless(address);
+        browser.get("/api/v1/session");
+        Answer answer = browser.send("POST", "/api/v1/session", browser.object("login", login, "password", password));
+        if (answer.status() != 200) {
+            throw new IllegalStateException(
+                    "sign-in of " + login + " answered " + answer.status() + " " + answer.body());
+        }
+        return browser;
+    }
+
+    public ObjectNode object(String... namesAndValues) {
+        ObjectNode made = json.createObjectNode();
+        for (int at = 0; at + 1 < namesAndValues.length; at += 2) {
+            made.put(namesAndValues[at], namesAndValues[at + 1]);
+        }
+        return made;
+    }
+
+    public Answer get(String path) throws IOException, InterruptedException {
+        return send("GET", path, null);
+    }
+
+    public Answer send(String method, String path, JsonNode body, String... headers)
+            throws IOException, InterruptedException {
+        return sendText(method, path, body == null ? null : body.toString(), headers);
+    }
+
+    public Answer sendText(String method, String path, String body, String... headers)
+            throws IOException, InterruptedException {
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(address.resolve(path)).header("Accept", "application/json");
+        if (body != null) {
+            request.header("Content-Type", "application/json");
+        }
+        cookies.getCookieStore().getCookies().stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .findFirst()
+                .ifPresent(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));
+        for (int at = 0; at + 1 < headers.length; at += 2) {
+            request.header(headers[at], headers[at + 1]);
+        }
+        request.method(
+                method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
+        HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+        boolean isJson =
+                response.headers().firstValue("Content-Type").orElse("").contains("json");
+        return new Answer(
+                response.statusCode(), isJson ? json.readTree(response.body()) : json.createObjectNode(), response);
+    }
+
+    /** Starts a draft. */
+    public JsonNode draft(String name) throws Exception {
+        return send("POST", "/api/v1/drafts", object("name", name)).body();
+    }
+
+    /** Puts one entry into a draft and answers with the draft as it is then. */
+    public Answer put(JsonNode draft, String form, Map<String, String> fields) throws Exception {
+        ObjectNode edits = json.createObjectNode();
+        edits.putArray("taken");
+        ArrayNode put = edits.putArray("put");
+        ObjectNode entry = put.addObject();
+        entry.put("id", UUID.randomUUID().toString());
+        entry.put("form", form);
+        ObjectNode into = entry.putObject("fields");
+        fields.forEach(into::put);
+        return send(
+                "PUT",
+                "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
+                edits,
+                "If-Match",
+                "\"" + draft.path("version").asLong() + "\"");
+    }
+
+    public Answer apply(JsonNode draft) throws Exception {
+        return apply(draft, UUID.randomUUID());
+    }
+
+    public Answer apply(JsonNode draft, UUID requestId) throws Exception {
+        ObjectNode input = json.createObjectNode();
+        input.put("requestId", requestId.toString());
+        input.put("draftVersion", draft.path("version").asLong());
+        input.put("digest", draft.path("digest").asString());
+        return send("POST", "/api/v1/drafts/" + draft.path("id").asString() + "/apply", input);
+    }
+}

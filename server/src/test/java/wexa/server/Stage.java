@@ -1,0 +1,103 @@
+package wexa.server;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.context.ConfigurableApplicationContext;
+import wexa.demo.ScenarioFiles;
+import wexa.sandbox.Directories;
+import wexa.sandbox.StandIns;
+
+/** A server with the demo scenario and its stand-ins, all on free loopback ports, in a folder of its own. */
+public final class Stage implements AutoCloseable {
+    private static final Instant OPENS = Instant.parse("2026-11-23T08:00:00Z");
+
+    private final Path folder;
+    private final Duration offset;
+    private final List<String> options;
+    private StandIns standIns;
+    private Directories directories;
+    private ConfigurableApplicationContext server;
+
+    public Stage(Path folder, String... options) throws Exception {
+        this.folder = folder;
+        this.offset = Duration.between(Instant.now(), OPENS);
+        this.options = List.of(options);
+        ScenarioFiles.write(folder.resolve("source"));
+        startStandIns(0);
+        directories = new Directories(folder.resolve("source"), 0);
+        startServer();
+    }
+
+    private void startStandIns(int port) throws Exception {
+        standIns = new StandIns(
+                folder.resolve("source"), folder.resolve("stand-ins"), port, Clock.offset(Clock.systemUTC(), offset));
+    }
+
+    public void startServer() throws IOException {
+        List<String> arguments = new ArrayList<>(List.of(
+                "--server.port=0",
+                "--wexa.data=" + folder.toAbsolutePath().resolve("data"),
+                "--wexa.clock-offset=" + offset.toSeconds() + "s",
+                "--wexa.request-limit=2s",
+                "--wexa.demo.source=" + folder.resolve("source"),
+                "--wexa.demo.stand-ins=http://127.0.0.1:" + standIns.port(),
+                "--wexa.demo.ldap-port=" + directories.port()));
+        arguments.addAll(options);
+        Files.createDirectories(folder.resolve("data"));
+        SpringApplication application =
+                new SpringApplicationBuilder(WexaServer.class).profiles("demo").build();
+        server = application.run(arguments.toArray(String[]::new));
+    }
+
+    public void stopServer() {
+        server.close();
+    }
+
+    /** Stops the stand-ins; {@link #returnStandIns} brings them back on the same port with what they kept. */
+    public int loseStandIns() throws Exception {
+        int port = standIns.port();
+        standIns.close();
+        return port;
+    }
+
+    public void returnStandIns(int port) throws Exception {
+        startStandIns(port);
+    }
+
+    public <T> T bean(Class<T> type) {
+        return server.getBean(type);
+    }
+
+    public URI address() {
+        return URI.create("http://127.0.0.1:" + server.getEnvironment().getProperty("local.server.port"));
+    }
+
+    /** Has a tenant misbehave for its next requests. */
+    public void fault(String tenant, String kind, int times, int millis) throws IOException, InterruptedException {
+        String body = "{\"kind\":\"" + kind + "\",\"times\":" + times + ",\"millis\":" + millis + "}";
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create("http://127.0.0.1:" + standIns.port() + "/" + tenant + "/faults"))
+                .PUT(HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.discarding());
+    }
+
+    @Override
+    public void close() throws Exception {
+        server.close();
+        directories.close();
+        standIns.close();
+    }
+}

@@ -1,0 +1,114 @@
+import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { api, Problem, take, type Schemas } from "./client";
+import { draftQuery, draftsQuery } from "./queries";
+
+export type Draft = Schemas["DraftView"];
+export type Entry = Draft["entries"][number];
+
+export interface EntryInput {
+  id: string;
+  form: string;
+  fields: Record<string, string>;
+}
+
+export function newId(): string {
+  return crypto.randomUUID();
+}
+
+export function entry(form: string, fields: Record<string, string>): EntryInput {
+  return { id: newId(), form, fields };
+}
+
+// edits of one draft go one after the other, each on the version that the one before gave
+const lines = new Map<string, Promise<unknown>>();
+
+function inLine<T>(draft: string, work: () => Promise<T>): Promise<T> {
+  const before = lines.get(draft) ?? Promise.resolve();
+  const next = before.then(work, work);
+  lines.set(
+    draft,
+    next.catch(() => undefined),
+  );
+  return next;
+}
+
+function keep(client: QueryClient, draft: Draft) {
+  client.setQueryData(draftQuery(draft.id).queryKey, draft);
+  void client.invalidateQueries({ queryKey: draftsQuery.queryKey, exact: true });
+}
+
+function send(client: QueryClient, id: string, put: EntryInput[], taken: string[]): Promise<Draft> {
+  return inLine(id, async () => {
+    const known = await client.ensureQueryData(draftQuery(id));
+    const draft = await take(
+      api.PUT("/api/v1/drafts/{id}/entries", {
+        params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
+        body: { put, taken },
+      }),
+    );
+    keep(client, draft);
+    return draft;
+  });
+}
+
+/** An open draft, and what can be done to it. Every edit is kept at once and says so. */
+export function useDraft(id: string) {
+  const client = useQueryClient();
+  const query = useQuery(draftQuery(id));
+  const edit = useMutation({
+    mutationFn: ({ put, taken }: { put: EntryInput[]; taken: string[] }) => send(client, id, put, taken),
+    onError: (failure) => {
+      if (failure instanceof Problem && (failure.status === 412 || failure.status === 409)) {
+        void query.refetch();
+      }
+    },
+  });
+  const move = useMutation({
+    mutationFn: (state: "OPEN" | "PARKED" | "DISCARDED") =>
+      inLine(id, async () => {
+        const known = await client.ensureQueryData(draftQuery(id));
+        return take(
+          api.PATCH("/api/v1/drafts/{id}", {
+            params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
+            body: { state },
+          }),
+        );
+      }),
+    onSuccess: (draft) => keep(client, draft),
+  });
+  return {
+    query,
+    edit,
+    move,
+    put: (...put: EntryInput[]) => edit.mutate({ put, taken: [] }),
+    take: (...taken: string[]) => edit.mutate({ put: [], taken }),
+    set: (one: Entry, fields: Record<string, string>) =>
+      edit.mutate({ put: [{ id: one.id, form: one.form, fields: { ...one.fields, ...fields } }], taken: [] }),
+  };
+}
+
+/** Starts a draft with its first entries. */
+export function useStartDraft(onStarted: (draft: Draft) => void) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ name, put }: { name: string; put: EntryInput[] }) => {
+      const draft = await take(api.POST("/api/v1/drafts", { body: { name } }));
+      client.setQueryData(draftQuery(draft.id).queryKey, draft);
+      return put.length === 0 ? draft : send(client, draft.id, put, []);
+    },
+    onSuccess: (draft) => {
+      keep(client, draft);
+      onStarted(draft);
+    },
+  });
+}
+
+/** Entries of one form, in their order. */
+export function entriesOf(draft: Draft, form: string): Entry[] {
+  return draft.entries.filter((one) => one.form === form);
+}
+
+/** Findings of an entry about one field. */
+export function findingsAt(one: Entry | undefined, path: string) {
+  return one?.findings.filter((finding) => finding.path === path) ?? [];
+}

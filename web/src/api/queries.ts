@@ -1,0 +1,150 @@
+import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { api, Problem, take } from "./client";
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, failure) => count < 2 && !(failure instanceof Problem && failure.status >= 400),
+      refetchOnWindowFocus: true,
+    },
+  },
+});
+
+export const sessionQuery = queryOptions({
+  queryKey: ["session"],
+  queryFn: async () => {
+    try {
+      return await take(api.GET("/api/v1/session"));
+    } catch (failure) {
+      if (failure instanceof Problem && failure.status === 401) {
+        return null;
+      }
+      throw failure;
+    }
+  },
+  staleTime: 60_000,
+});
+
+export const deskQuery = queryOptions({
+  queryKey: ["desk"],
+  queryFn: () => take(api.GET("/api/v1/desk")),
+  refetchInterval: 15_000,
+});
+
+export const tenantsQuery = queryOptions({
+  queryKey: ["tenants"],
+  queryFn: () => take(api.GET("/api/v1/tenants")),
+  refetchInterval: 30_000,
+});
+
+export const tenantQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["tenants", id],
+    queryFn: () => take(api.GET("/api/v1/tenants/{id}", { params: { path: { id } } })),
+  });
+
+export const peopleQuery = (q: string) =>
+  queryOptions({
+    queryKey: ["people", "list", q],
+    queryFn: () => take(api.GET("/api/v1/people", { params: { query: { q, from: 0, limit: 1000 } } })),
+    placeholderData: (previous) => previous,
+  });
+
+export const personQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["people", "page", id],
+    queryFn: () => take(api.GET("/api/v1/people/{id}", { params: { path: { id } } })),
+  });
+
+/** Asked anew when the draft's version is another. */
+export const accessQuery = (id: string, draft?: { id: string; version: number }) =>
+  queryOptions({
+    queryKey: ["people", "access", id, draft?.id, draft?.version],
+    queryFn: () =>
+      take(api.GET("/api/v1/people/{id}/access", { params: { path: { id }, query: { draft: draft?.id } } })),
+    placeholderData: (previous) => previous,
+  });
+
+export interface Cell {
+  tenant: string;
+  permission: string;
+  area?: string;
+}
+
+export const whyQuery = (id: string, cell: Cell) =>
+  queryOptions({
+    queryKey: ["people", "why", id, cell],
+    queryFn: () => take(api.GET("/api/v1/people/{id}/why", { params: { path: { id }, query: { ...cell } } })),
+  });
+
+export const groupsQuery = queryOptions({
+  queryKey: ["groups"],
+  queryFn: () => take(api.GET("/api/v1/groups")),
+});
+
+export const groupQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["groups", id],
+    queryFn: () => take(api.GET("/api/v1/groups/{id}", { params: { path: { id } } })),
+  });
+
+export const rolesQuery = queryOptions({
+  queryKey: ["roles"],
+  queryFn: () => take(api.GET("/api/v1/roles")),
+});
+
+export const roleQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["roles", id],
+    queryFn: () => take(api.GET("/api/v1/roles/{id}", { params: { path: { id } } })),
+  });
+
+export const catalogueQuery = queryOptions({
+  queryKey: ["catalogue"],
+  queryFn: () => take(api.GET("/api/v1/catalogue")),
+  staleTime: 60_000,
+});
+
+export const directoryQuery = (q: string) =>
+  queryOptions({
+    queryKey: ["directory", q],
+    queryFn: () => take(api.GET("/api/v1/directory", { params: { query: { q } } })),
+    placeholderData: (previous) => previous,
+  });
+
+export const draftsQuery = queryOptions({
+  queryKey: ["drafts"],
+  queryFn: () => take(api.GET("/api/v1/drafts")),
+});
+
+export const draftQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["drafts", id],
+    queryFn: () => take(api.GET("/api/v1/drafts/{id}", { params: { path: { id } } })),
+  });
+
+export const jobsQuery = queryOptions({
+  queryKey: ["jobs"],
+  queryFn: () => take(api.GET("/api/v1/jobs")),
+});
+
+export const jobQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["jobs", id],
+    queryFn: () => take(api.GET("/api/v1/jobs/{id}", { params: { path: { id } } })),
+    // events tell of changes at once; asking now and then finds those that were missed
+    refetchInterval: (query) => (query.state.data?.state === "RUNNING" ? 3_000 : false),
+  });
+
+export const changesetsQuery = queryOptions({
+  queryKey: ["changesets"],
+  queryFn: () => take(api.GET("/api/v1/changesets")),
+});
+
+export const logQuery = (q: string) =>
+  queryOptions({
+    queryKey: ["log", q],
+    queryFn: () => take(api.GET("/api/v1/log", { params: { query: { q } } })),
+    placeholderData: (previous) => previous,
+  });

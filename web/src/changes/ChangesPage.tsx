@@ -1,0 +1,112 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { changesetsQuery, draftsQuery, jobsQuery } from "../api/queries";
+import { useSession } from "../session/hooks";
+import { moment } from "../ui/dates";
+import { Empty, Read } from "../ui/states";
+import { count } from "../ui/words";
+
+const STATES: Record<string, { words: string; look: string }> = {
+  RUNNING: { words: "on its way", look: "text-primary" },
+  DONE: { words: "arrived", look: "text-success" },
+  REFUSED: { words: "refused", look: "text-error" },
+};
+
+export function ChangesPage() {
+  const session = useSession();
+  const drafts = useQuery(draftsQuery);
+  const jobs = useQuery(jobsQuery);
+  const changesets = useQuery(changesetsQuery);
+  return (
+    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Changes">
+      <h1>Changes</h1>
+      <p className="text-soft">
+        Drafts change nothing. Applied, they go to every tenant, and each step is followed up.
+      </p>
+      <div className="mt-4 grid gap-6 min-[1100px]:grid-cols-2">
+        <section>
+          <h2>Drafts</h2>
+          <Read of={drafts} what="drafts">
+            {(data) => (
+              <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+                {data.length === 0 && <Empty title="No drafts">Onboarding somebody starts one.</Empty>}
+                {data.map((draft) => (
+                  <li key={draft.id}>
+                    <Link
+                      to="/changes/drafts/$id"
+                      params={{ id: draft.id }}
+                      search={{ draft: draft.id }}
+                      className="row-hover flex min-h-9 items-center gap-3 px-3 py-1"
+                    >
+                      <b className="font-semibold">{draft.name}</b>
+                      <span className="text-sm text-soft">
+                        {count(draft.entries.length, "change")}
+                        {draft.state === "PARKED" && ", parked"} · {draft.owner}
+                      </span>
+                      {draft.summary.toSettle > 0 && (
+                        <b className="ml-auto text-sm text-error">▲ {draft.summary.toSettle} to settle</b>
+                      )}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </Read>
+        </section>
+        <section>
+          <h2>On their way, and arrived</h2>
+          <Read of={jobs} what="jobs">
+            {(data) => (
+              <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+                {data.length === 0 && <Empty title="Nothing was sent to a tenant yet" />}
+                {data.map((job) => (
+                  <li key={job.id}>
+                    <Link
+                      to="/changes/jobs/$id"
+                      params={{ id: job.id }}
+                      className="row-hover flex min-h-9 items-center gap-3 px-3 py-1"
+                    >
+                      <span className="w-8 font-mono text-sm text-soft">{job.number}</span>
+                      <b className="font-semibold">{job.name}</b>
+                      <span className="text-sm text-soft">{moment(job.createdAt, session.zone)}</span>
+                      <b className={`ml-auto text-sm ${STATES[job.state]?.look ?? ""}`}>
+                        {STATES[job.state]?.words ?? job.state} · {job.done} of {count(job.steps.length, "step")}
+                      </b>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </Read>
+        </section>
+      </div>
+      <h2 className="mt-6">Applied</h2>
+      <Read of={changesets} what="what was applied">
+        {(data) => (
+          <table className="card-plain mt-1.5 w-full">
+            <thead>
+              <tr className="text-left text-xs text-soft">
+                <th className="px-3 py-1.5 font-semibold">Version</th>
+                <th className="px-2 font-semibold">Name</th>
+                <th className="px-2 font-semibold">From</th>
+                <th className="px-2 font-semibold">By</th>
+                <th className="px-2 font-semibold">When</th>
+              </tr>
+            </thead>
+            <tbody>
+              {data.map((one) => (
+                <tr key={one.version} className="h-8 border-t border-line">
+                  <td className="px-3 font-mono text-sm">{one.version}</td>
+                  <td className="px-2 font-semibold">{one.name}</td>
+                  <td className="px-2">{one.origin.toLowerCase()}</td>
+                  <td className="px-2">{one.actor}</td>
+                  <td className="px-2">{moment(one.appliedAt, session.zone)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </Read>
+    </section>
+  );
+}

@@ -1,0 +1,136 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useParams } from "@tanstack/react-router";
+import { useEffect } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { jobQuery, peopleQuery } from "../api/queries";
+import { useMay, useSession } from "../session/hooks";
+import { moment } from "../ui/dates";
+import { Read } from "../ui/states";
+import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
+
+type Job = Schemas["JobView"];
+type Step = Schemas["StepView"];
+
+const STATES: Record<string, { words: string; look: string; sign: string }> = {
+  WAITING: { words: "waiting", look: "text-soft", sign: "○" },
+  SENT: { words: "sent", look: "text-primary", sign: "◐" },
+  UNKNOWN: { words: "outcome unknown, being looked up", look: "text-warning", sign: "?" },
+  DONE: { words: "done", look: "text-success", sign: "✓" },
+  REFUSED: { words: "refused", look: "text-error", sign: "✕" },
+  SKIPPED: { words: "skipped", look: "text-soft", sign: "–" },
+};
+
+export function JobPage() {
+  const { id } = useParams({ from: "/changes/jobs/$id" });
+  const client = useQueryClient();
+  const job = useQuery(jobQuery(id));
+  useEffect(() => {
+    const events = new EventSource(`/api/v1/jobs/${id}/events`);
+    events.addEventListener("changed", () => void client.invalidateQueries({ queryKey: jobQuery(id).queryKey }));
+    return () => events.close();
+  }, [id, client]);
+  return (
+    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Job">
+      <Read of={job} what="the job">
+        {(data) => <Steps job={data} />}
+      </Read>
+    </section>
+  );
+}
+
+function headline(job: Job): string {
+  if (job.state === "DONE") {
+    return `All ${count(job.steps.length, "step")} arrived`;
+  }
+  if (job.refused > 0) {
+    return `${count(job.refused, "step was", "steps were")} refused, ${job.done} of ${job.steps.length} arrived`;
+  }
+  return `${job.done} of ${count(job.steps.length, "step")} arrived`;
+}
+
+function Steps({ job }: { job: Job }) {
+  const session = useSession();
+  const person = useQuery({ ...peopleQuery(job.name), enabled: job.state === "DONE" });
+  const subject = person.data?.people.find((one) => one.name === job.name);
+  const tenants = [...new Set(job.steps.map((step) => step.tenantId))];
+  return (
+    <div className="max-w-5xl">
+      <h1>{job.name}</h1>
+      <p className="text-soft">
+        Job {job.number} · applied {moment(job.createdAt, session.zone)}
+      </p>
+      <div className="mt-3 flex items-center gap-4">
+        <progress
+          className={`progress w-72 ${job.refused > 0 ? "progress-error" : "progress-primary"}`}
+          value={job.done}
+          max={job.steps.length}
+          aria-label="Steps that arrived"
+        />
+        <b role="status">{headline(job)}</b>
+        {subject !== undefined && (
+          <Link to="/people/$id" params={{ id: subject.id }} className="btn btn-primary btn-sm">
+            See what {subject.name.split(" ")[0]} can do
+          </Link>
+        )}
+      </div>
+      {tenants.map((tenant) => {
+        const steps = job.steps.filter((step) => step.tenantId === tenant);
+        const first = steps[0];
+        return first === undefined ? null : (
+          <section key={tenant} className="mt-5">
+            <h2 className="flex items-center">
+              <TenantDot colour={first.colour} />
+              {first.tenant}
+            </h2>
+            <ol className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+              {steps.map((step) => (
+                <StepLine key={step.id} step={step} job={job.id} />
+              ))}
+            </ol>
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+function StepLine({ step, job }: { step: Step; job: string }) {
+  const client = useQueryClient();
+  const session = useSession();
+  const mayApply = useMay("APPLY");
+  const again = useMutation({
+    mutationFn: () => take(api.POST("/api/v1/jobs/steps/{step}/again", { params: { path: { step: step.id } } })),
+    onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job).queryKey }),
+  });
+  const state = STATES[step.state];
+  const retries = step.state === "WAITING" && step.attempts > 0;
+  return (
+    <li className="flex min-h-9 items-center gap-3 px-3 py-1">
+      <span aria-hidden className={`w-4 text-center font-bold ${state?.look ?? ""}`}>
+        {state?.sign}
+      </span>
+      <span className="font-semibold">{step.text}</span>
+      <span className="min-w-0 flex-1 truncate text-sm text-soft" title={step.detail}>
+        {step.detail}
+      </span>
+      <span className={`shrink-0 text-sm font-semibold ${state?.look ?? ""}`}>
+        {step.held
+          ? "held until what it needs is settled"
+          : retries
+            ? `tried ${count(step.attempts, "time")}, goes on`
+            : state?.words}
+        {step.finishedAt && (
+          <span className="ml-2 font-normal text-soft" title={step.finishedAt}>
+            {moment(step.finishedAt, session.zone)}
+          </span>
+        )}
+      </span>
+      {(step.state === "REFUSED" || retries) && mayApply && (
+        <button type="button" className="btn btn-sm" disabled={again.isPending} onClick={() => again.mutate()}>
+          Try again
+        </button>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,191 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import type { Schemas } from "../api/client";
+import { deskQuery, tenantsQuery } from "../api/queries";
+import { useMay, useNow, useSession } from "../session/hooks";
+import { ago, day, lastDay, moment } from "../ui/dates";
+import { Empty, Read } from "../ui/states";
+import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
+
+type Item = Schemas["Item"];
+
+const SECTIONS = [
+  { title: "People", kinds: ["NEWCOMER", "COMING", "LEAVER", "ENDING"] },
+  { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
+  { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
+  { title: "Loose ends", kinds: ["INERT", "UNMAPPED"] },
+] as const;
+
+export function DeskPage() {
+  const desk = useQuery(deskQuery);
+  const session = useSession();
+  return (
+    <>
+      <section className="min-w-0 flex-1 overflow-auto px-5 py-4">
+        <h1>Good day, {session.name.split(" ")[0]}</h1>
+        <Read of={desk} what="the Desk">
+          {(data) => (
+            <>
+              <p className="text-soft">
+                {data.total === 0
+                  ? "Nothing needs a hand."
+                  : `${count(data.total, "thing needs", "things need")} a hand today.`}
+              </p>
+              {data.total === 0 && <Empty title="All quiet">What comes up will stand here, most urgent first.</Empty>}
+              {SECTIONS.map((section) => {
+                const items = data.items.filter((item) => (section.kinds as readonly string[]).includes(item.kind));
+                return items.length === 0 ? null : (
+                  <section key={section.title} aria-labelledby={`desk-${section.title}`} className="mt-4">
+                    <h2 id={`desk-${section.title}`}>
+                      {section.title} <span className="font-sans text-sm font-normal text-soft">{items.length}</span>
+                    </h2>
+                    <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+                      {items.map((item) => (
+                        <DeskItem key={`${item.kind} ${item.target} ${item.text}`} item={item} />
+                      ))}
+                    </ul>
+                  </section>
+                );
+              })}
+            </>
+          )}
+        </Read>
+      </section>
+      <Tenants />
+    </>
+  );
+}
+
+function when(item: Item, zone: string, now: number): string {
+  if (item.at === undefined || item.at === null) {
+    return "";
+  }
+  switch (item.kind) {
+    case "NEWCOMER":
+      return new Date(item.at).getTime() > now - 86_400_000
+        ? `since ${moment(item.at, zone)}`
+        : `since ${day(item.at, zone)}`;
+    case "COMING":
+      return `starts ${day(item.at, zone)}`;
+    default:
+      return `last day ${lastDay(item.at, zone)}`;
+  }
+}
+
+function DeskItem({ item }: { item: Item }) {
+  const session = useSession();
+  const now = useNow();
+  return (
+    <li className="flex min-h-11 items-center gap-3 px-3 py-1.5">
+      <span className="flex min-w-0 flex-1 items-baseline gap-2">
+        {item.colour !== undefined && item.colour !== null && <TenantDot colour={item.colour} />}
+        <b className="shrink-0">{item.title}</b>
+        <span className="truncate text-soft" title={item.text}>
+          {item.text}
+        </span>
+      </span>
+      <span className="shrink-0 text-sm font-semibold">{when(item, session.zone, now)}</span>
+      <Act item={item} />
+    </li>
+  );
+}
+
+const ACT = "btn btn-sm w-36 shrink-0";
+
+function Act({ item }: { item: Item }) {
+  const mayPrepare = useMay("PREPARE");
+  switch (item.kind) {
+    case "NEWCOMER":
+      return mayPrepare ? (
+        <Link to="/onboard" search={{ entry: item.target, draft: undefined }} className={`${ACT} btn-primary`}>
+          {item.act}
+        </Link>
+      ) : (
+        <span className="w-36 text-center text-sm text-soft">yours to see</span>
+      );
+    case "COMING":
+      return mayPrepare ? (
+        <Link to="/onboard" search={{ person: item.target, draft: undefined }} className={`${ACT} btn-primary`}>
+          {item.act}
+        </Link>
+      ) : (
+        <Link to="/people/$id" params={{ id: item.target }} className={ACT}>
+          Open
+        </Link>
+      );
+    case "STEP_REFUSED":
+    case "STEP_WAITING":
+      return (
+        <Link to="/changes/jobs/$id" params={{ id: item.target }} className={ACT}>
+          {item.act}
+        </Link>
+      );
+    case "UNMAPPED":
+      return (
+        <Link to="/groups/$id" params={{ id: item.target }} className={ACT}>
+          {item.act}
+        </Link>
+      );
+    case "TENANT_SILENT":
+    case "DIFFERENCE":
+    case "SEATS":
+    case "UNKNOWN":
+      return (
+        <Link to="/tenants/$id" params={{ id: item.target }} className={ACT}>
+          {item.act}
+        </Link>
+      );
+    default:
+      return (
+        <Link to="/people/$id" params={{ id: item.target }} className={ACT}>
+          {item.act}
+        </Link>
+      );
+  }
+}
+
+function Tenants() {
+  const tenants = useQuery(tenantsQuery);
+  const now = useNow();
+  return (
+    <aside
+      aria-label="Tenants at a glance"
+      className="w-80 shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4"
+    >
+      <h2>Tenants at a glance</h2>
+      <Read of={tenants} what="tenants">
+        {(data) => (
+          <ul className="mt-2 space-y-1">
+            {data.map((tenant) => (
+              <li key={tenant.id}>
+                <Link
+                  to="/tenants/$id"
+                  params={{ id: tenant.id }}
+                  className="row-hover -mx-2 block rounded px-2 py-1.5"
+                >
+                  <span className="flex items-center">
+                    <TenantDot colour={tenant.colour} />
+                    <b className="font-semibold">
+                      {tenant.app} · {tenant.name}
+                    </b>
+                    <span className="ml-auto text-sm text-soft">
+                      {tenant.readAt === undefined || tenant.readAt === null ? "not read" : ago(tenant.readAt, now)}
+                    </span>
+                  </span>
+                  <span className="block pl-[18px] text-sm text-soft">
+                    {count(tenant.accounts, "account")}
+                    {tenant.differences > 0 && (
+                      <b className="text-error"> · {count(tenant.differences, "difference")}</b>
+                    )}
+                    {tenant.reading === "FAILED" && <b className="text-error"> · does not answer</b>}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        )}
+      </Read>
+    </aside>
+  );
+}

@@ -1,0 +1,53 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { tenantsQuery } from "../api/queries";
+import { useNow, useSession } from "../session/hooks";
+import { ago, day } from "../ui/dates";
+import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
+
+/** Which tenants one looks at, as of which day, and how fresh the readings are. */
+export function Context({ only }: { only?: string | undefined }) {
+  const session = useSession();
+  const now = useNow();
+  const { data } = useQuery(tenantsQuery);
+  const tenants = data ?? [];
+  const one = tenants.find((tenant) => tenant.id === only);
+  const looked = one === undefined ? tenants : [one];
+  const read = looked.filter((tenant) => tenant.readAt !== undefined && tenant.readAt !== null);
+  const oldest = read.map((tenant) => tenant.readAt ?? "").sort()[0];
+  const silent = looked.filter((tenant) => tenant.reading === "FAILED");
+  return (
+    <div className="flex h-[38px] items-center gap-4 border-b border-base-300 px-4 text-soft">
+      <span>
+        Looking at{" "}
+        <b className="text-base-content">
+          {one === undefined ? `all ${count(tenants.length, "tenant")}` : `${one.app} ${one.name}`}
+        </b>
+      </span>
+      <span>
+        As of <b className="text-base-content">today, {day(new Date(now).toISOString(), session.zone)}</b>
+      </span>
+      <span className="ml-auto">
+        {oldest === undefined ? (
+          "Tenants not read yet"
+        ) : (
+          <>
+            Tenants read <b className="text-base-content">{ago(oldest, now)}</b>
+          </>
+        )}
+      </span>
+      {silent.map((tenant) => (
+        <Link
+          key={tenant.id}
+          to="/tenants/$id"
+          params={{ id: tenant.id }}
+          className="flex items-center rounded border border-base-300 bg-base-100 px-2 text-sm text-base-content"
+        >
+          <TenantDot colour={tenant.colour} />
+          {tenant.app} {tenant.name} does not answer
+        </Link>
+      ))}
+    </div>
+  );
+}

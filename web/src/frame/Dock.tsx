@@ -1,0 +1,158 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
+import { useDraft, type Draft } from "../api/drafts";
+import { draftsQuery } from "../api/queries";
+import { count } from "../ui/words";
+
+/** The open draft by name, what it comes to, and the others beside it. */
+export function Dock() {
+  const { draft } = useSearch({ from: "__root__" });
+  const drafts = useQuery(draftsQuery);
+  const others = drafts.data?.filter((one) => one.id !== draft) ?? [];
+  return (
+    <footer
+      aria-label="The open draft"
+      className="flex h-[50px] items-center gap-4 bg-neutral px-4 whitespace-nowrap text-neutral-content"
+    >
+      {draft === undefined ? (
+        <>
+          <span className="font-head font-semibold">No draft open</span>
+          <Others others={others} />
+        </>
+      ) : (
+        <OpenDraft id={draft} others={others} />
+      )}
+    </footer>
+  );
+}
+
+function Others({ others }: { others: Draft[] }) {
+  const navigate = useNavigate();
+  if (others.length === 0) {
+    return null;
+  }
+  return (
+    <MenuTrigger>
+      <Button className="cursor-pointer text-[var(--dock-soft)] hover:text-neutral-content">
+        {others.length} more {others.length === 1 ? "draft" : "drafts"} ▾
+      </Button>
+      <Popover
+        placement="top start"
+        className="card-plain max-h-80 min-w-64 overflow-auto p-1 text-base-content shadow-md"
+      >
+        <Menu
+          className="outline-none"
+          items={others}
+          onAction={(id) =>
+            void navigate({ to: "/changes/drafts/$id", params: { id: String(id) }, search: { draft: String(id) } })
+          }
+        >
+          {(one) => (
+            <MenuItem
+              id={one.id}
+              textValue={one.name}
+              className="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
+            >
+              <span className="font-semibold">{one.name}</span>
+              <span className="text-soft">
+                {one.state === "PARKED" ? "parked" : count(one.entries.length, "change")}
+              </span>
+            </MenuItem>
+          )}
+        </Menu>
+      </Popover>
+    </MenuTrigger>
+  );
+}
+
+function reviewWords(draft: Draft): string {
+  const { ready, toSettle } = draft.summary;
+  if (toSettle > 0 && ready > 0) {
+    return `Review the ${ready} that ${ready === 1 ? "is" : "are"} ready`;
+  }
+  return toSettle > 0 ? `Review, ${toSettle} to settle` : "Review";
+}
+
+function OpenDraft({ id, others }: { id: string; others: Draft[] }) {
+  const { query, take, move, edit } = useDraft(id);
+  const navigate = useNavigate();
+  const [told, setTold] = useState("");
+  const draft = query.data;
+  if (draft === undefined) {
+    return <span>{query.error === null ? "Reading the draft…" : query.error.message}</span>;
+  }
+  const closed = draft.state === "APPLIED" || draft.state === "DISCARDED";
+  const last = draft.entries[draft.entries.length - 1];
+  const { summary } = draft;
+  return (
+    <>
+      <span className="max-w-60 truncate font-head text-base font-semibold" title={draft.name}>
+        {draft.name}
+      </span>
+      <Others others={others} />
+      <span className="h-5 w-px bg-[var(--dock-line)]" aria-hidden />
+      {closed ? (
+        <span>{draft.state === "APPLIED" ? "applied" : "discarded"}</span>
+      ) : (
+        <>
+          <span>
+            {count(draft.entries.length, "change")}
+            {summary.tenants.length > 0 && ` in ${count(summary.tenants.length, "tenant")}`}
+          </span>
+          {summary.seats > 0 && <span>{count(summary.seats, "seat")}</span>}
+          {summary.people > 0 && (
+            <span>
+              {count(summary.people, "person", "people")}{" "}
+              {summary.gains > 0 && <span className="text-[var(--dock-gain)]">gain {summary.gains}</span>}{" "}
+              {summary.losses > 0 && <span className="text-[var(--dock-lose)]">lose {summary.losses}</span>}
+            </span>
+          )}
+          {summary.toSettle > 0 && <span className="text-[var(--dock-care)]">▲ {summary.toSettle} to settle</span>}
+        </>
+      )}
+      <span className="ml-auto flex items-center gap-2">
+        <span role="status" className="mr-1 text-sm text-[var(--dock-soft)]">
+          {edit.isPending ? "Keeping…" : (edit.error?.message ?? told)}
+        </span>
+        {!closed && (
+          <>
+            <button
+              type="button"
+              className="btn btn-sm border-[var(--dock-line)] bg-transparent text-neutral-content"
+              disabled={last === undefined}
+              onClick={() => {
+                if (last !== undefined) {
+                  take(last.id);
+                  setTold("The last entry was taken out");
+                }
+              }}
+            >
+              Undo last
+            </button>
+            <button
+              type="button"
+              className="btn btn-sm border-[var(--dock-line)] bg-transparent text-neutral-content"
+              onClick={() =>
+                move.mutate("PARKED", {
+                  onSuccess: () => void navigate({ to: "/", search: { draft: undefined } }),
+                })
+              }
+            >
+              Park
+            </button>
+            <Link to="/changes/drafts/$id" params={{ id }} className="btn btn-accent btn-sm">
+              {reviewWords(draft)}
+            </Link>
+          </>
+        )}
+        {closed && (
+          <Link to="." search={(before) => ({ ...before, draft: undefined })} className="btn btn-sm">
+            Close
+          </Link>
+        )}
+      </span>
+    </>
+  );
+}

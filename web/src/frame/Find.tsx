@@ -1,0 +1,112 @@
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { ComboBox, Input, ListBox, ListBoxItem, Popover } from "react-aria-components";
+import { groupsQuery, peopleQuery, rolesQuery, tenantsQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
+
+interface Hit {
+  id: string;
+  name: string;
+  note: string;
+  go: () => void;
+}
+
+const MOST_PEOPLE = 7;
+const MOST_OTHERS = 3;
+
+/** One box for people, groups, roles, tenants from the first letters, and acts by name. */
+export function Find() {
+  const navigate = useNavigate();
+  const mayPrepare = useMay("PREPARE");
+  const [text, setText] = useState("");
+  const typed = text.trim().toLowerCase();
+  const people = useQuery({ ...peopleQuery(typed), enabled: typed !== "" });
+  const groups = useQuery({ ...groupsQuery, enabled: typed !== "" });
+  const roles = useQuery({ ...rolesQuery, enabled: typed !== "" });
+  const tenants = useQuery({ ...tenantsQuery, enabled: typed !== "" });
+  const matches = (name: string) => name.toLowerCase().includes(typed);
+  const hits: Hit[] = [];
+  if (typed !== "") {
+    if (mayPrepare && matches("onboard somebody")) {
+      hits.push({ id: "onboard", name: "Onboard somebody", note: "act", go: () => void navigate({ to: "/onboard" }) });
+    }
+    people.data?.people.slice(0, MOST_PEOPLE).forEach((person) =>
+      hits.push({
+        id: person.id,
+        name: person.name,
+        note: [person.job, person.unit].filter((part) => part !== "").join(", "),
+        go: () => void navigate({ to: "/people/$id", params: { id: person.id } }),
+      }),
+    );
+    groups.data
+      ?.filter((group) => matches(group.name))
+      .slice(0, MOST_OTHERS)
+      .forEach((group) =>
+        hits.push({
+          id: group.id,
+          name: group.name,
+          note: "group",
+          go: () => void navigate({ to: "/groups/$id", params: { id: group.id } }),
+        }),
+      );
+    roles.data
+      ?.filter((role) => matches(role.name))
+      .slice(0, MOST_OTHERS)
+      .forEach((role) =>
+        hits.push({
+          id: role.id,
+          name: role.name,
+          note: "role",
+          go: () => void navigate({ to: "/roles/$id", params: { id: role.id } }),
+        }),
+      );
+    tenants.data
+      ?.filter((tenant) => matches(`${tenant.app} ${tenant.name}`))
+      .slice(0, MOST_OTHERS)
+      .forEach((tenant) =>
+        hits.push({
+          id: tenant.id,
+          name: `${tenant.app} ${tenant.name}`,
+          note: "tenant",
+          go: () => void navigate({ to: "/tenants/$id", params: { id: tenant.id } }),
+        }),
+      );
+  }
+  return (
+    <ComboBox
+      aria-label="Find people, groups, roles, tenants or acts"
+      items={hits}
+      inputValue={text}
+      onInputChange={setText}
+      selectedKey={null}
+      allowsEmptyCollection={typed !== ""}
+      onSelectionChange={(key) => {
+        hits.find((hit) => hit.id === key)?.go();
+        setText("");
+      }}
+    >
+      <div className="relative">
+        <Input id="find" className="input h-8 w-60 bg-base-200 pr-16 max-[1100px]:w-44" placeholder="Find" />
+        <kbd className="kbd kbd-xs pointer-events-none absolute top-1.5 right-2">Ctrl K</kbd>
+      </div>
+      <Popover className="card-plain w-80 overflow-auto p-1 shadow-md">
+        <ListBox<Hit>
+          className="outline-none"
+          renderEmptyState={() => <p className="px-3 py-2 text-soft">Nothing is called that.</p>}
+        >
+          {(hit) => (
+            <ListBoxItem
+              id={hit.id}
+              textValue={hit.name}
+              className="flex cursor-pointer justify-between gap-3 rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
+            >
+              <span className="font-semibold">{hit.name}</span>
+              <span className="truncate text-soft">{hit.note}</span>
+            </ListBoxItem>
+          )}
+        </ListBox>
+      </Popover>
+    </ComboBox>
+  );
+}

@@ -1,0 +1,61 @@
+import { Outlet, useNavigate, useParams, useRouterState, useSearch } from "@tanstack/react-router";
+import { useEffect, useState } from "react";
+import { useMay } from "../session/hooks";
+import { Context } from "./Context";
+import { Dock } from "./Dock";
+import { Header } from "./Header";
+import { Keys } from "./Keys";
+import { Selvage } from "./Selvage";
+
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName))
+  );
+}
+
+/** The frame of every screen. */
+export function Frame() {
+  const navigate = useNavigate();
+  const mayPrepare = useMay("PREPARE");
+  const { draft } = useSearch({ from: "__root__" });
+  const [keys, setKeys] = useState(false);
+  const path = useRouterState({ select: (state) => state.location.pathname });
+  const { id } = useParams({ strict: false });
+  const only = path.startsWith("/tenants/") ? id : undefined;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === "k" && (event.ctrlKey || event.metaKey)) {
+        event.preventDefault();
+        document.getElementById("find")?.focus();
+        return;
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) {
+        return;
+      }
+      if (event.key === "?") {
+        setKeys(true);
+      } else if (event.key === "n" && mayPrepare) {
+        void navigate({ to: "/onboard", search: { draft: undefined } });
+      } else if (event.key === "g") {
+        void navigate({ to: "/" });
+      } else if (event.key === "d" && draft !== undefined) {
+        void navigate({ to: "/changes/drafts/$id", params: { id: draft } });
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [navigate, mayPrepare, draft]);
+  return (
+    <div className="flex h-screen min-w-[960px] flex-col">
+      <Selvage only={only} />
+      <Header onKeys={() => setKeys(true)} />
+      <Context only={only} />
+      <main className="flex min-h-0 flex-1">
+        <Outlet />
+      </main>
+      <Dock />
+      <Keys isOpen={keys} onClose={() => setKeys(false)} />
+    </div>
+  );
+}

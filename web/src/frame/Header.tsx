@@ -1,0 +1,108 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
+import { api, take } from "../api/client";
+import { deskQuery, tenantsQuery } from "../api/queries";
+import { useSession } from "../session/hooks";
+import { chooseTheme, storedTheme } from "../ui/theme";
+import { Find } from "./Find";
+import { Mark } from "./Mark";
+
+const PLACES = [
+  { to: "/", name: "Desk" },
+  { to: "/people", name: "People" },
+  { to: "/groups", name: "Groups" },
+  { to: "/roles", name: "Roles" },
+  { to: "/tenants", name: "Tenants" },
+  { to: "/changes", name: "Changes" },
+  { to: "/log", name: "Log" },
+] as const;
+
+function initials(name: string): string {
+  return name
+    .split(" ")
+    .map((part) => part[0] ?? "")
+    .join("")
+    .slice(0, 2);
+}
+
+export function Header({ onKeys }: { onKeys: () => void }) {
+  const desk = useQuery(deskQuery);
+  const tenants = useQuery(tenantsQuery);
+  const off = tenants.data?.filter((tenant) => tenant.differences > 0).length ?? 0;
+  const counts: Record<string, number> = { Desk: desk.data?.total ?? 0, Tenants: off };
+  return (
+    <header className="flex h-[50px] items-center gap-5 border-b border-base-300 bg-base-100 px-4">
+      <Link to="/" aria-label="Wexa, to the Desk">
+        <Mark />
+      </Link>
+      <nav aria-label="Places" className="flex h-full">
+        {PLACES.map((place) => (
+          <Link
+            key={place.to}
+            to={place.to}
+            activeOptions={{ exact: place.to === "/" }}
+            className="flex items-center border-y-3 border-transparent px-2.5 font-medium text-soft hover:text-base-content"
+            activeProps={{ className: "border-b-primary! font-bold text-base-content!" }}
+          >
+            {place.name}
+            {(counts[place.name] ?? 0) > 0 && (
+              <span
+                className="ml-1.5 rounded-lg bg-[var(--line)] px-1.5 font-mono text-xs font-semibold text-base-content"
+                title={place.name === "Desk" ? "things that need a hand" : "tenants that differ"}
+              >
+                {counts[place.name]}
+              </span>
+            )}
+          </Link>
+        ))}
+      </nav>
+      <div className="ml-auto flex items-center gap-3">
+        <Find />
+        <Account onKeys={onKeys} />
+      </div>
+    </header>
+  );
+}
+
+function Account({ onKeys }: { onKeys: () => void }) {
+  const session = useSession();
+  const client = useQueryClient();
+  const looksOnly = !session.acts.includes("PREPARE");
+  return (
+    <MenuTrigger>
+      <Button
+        aria-label={`${session.name}${looksOnly ? ", may look" : ""}: your menu`}
+        className="grid size-8 cursor-pointer place-items-center rounded-full bg-primary font-head text-xs font-semibold text-primary-content"
+      >
+        {initials(session.name)}
+      </Button>
+      <Popover placement="bottom end" className="card-plain min-w-52 p-1 shadow-md">
+        <p className="px-3 pt-2 font-semibold">{session.name}</p>
+        <p className="px-3 pb-2 text-sm text-soft">{looksOnly ? "may look" : "may prepare and apply"}</p>
+        <Menu className="outline-none">
+          <MenuItem
+            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+            onAction={() => chooseTheme(storedTheme() === "night" ? "linen" : "night")}
+          >
+            Light or dark
+          </MenuItem>
+          <MenuItem className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen" onAction={onKeys}>
+            Keys
+          </MenuItem>
+          <MenuItem
+            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+            onAction={() => {
+              void take(api.DELETE("/api/v1/session")).then(() => {
+                client.clear();
+                window.location.assign("/");
+              });
+            }}
+          >
+            Sign out
+          </MenuItem>
+        </Menu>
+      </Popover>
+    </MenuTrigger>
+  );
+}

@@ -1,0 +1,179 @@
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useEffect, useRef } from "react";
+import { entriesOf, entry, newId, useDraft, useStartDraft, type Draft, type EntryInput } from "../api/drafts";
+import type { Schemas } from "../api/client";
+import { accessQuery, catalogueQuery, directoryQuery, personQuery } from "../api/queries";
+import { useMay, useNow, useSession } from "../session/hooks";
+import { isoDay } from "../ui/dates";
+import { Empty, Failure, Loading, Read } from "../ui/states";
+import { Accounts } from "./Accounts";
+import { Find } from "./Find";
+import { Groups } from "./Groups";
+import { kindFromDirectory } from "./proposals";
+import { Roles } from "./Roles";
+import { Then } from "./Then";
+import { Who } from "./Who";
+
+type Found = Schemas["Found"];
+type Catalogue = Schemas["CatalogueView"];
+
+/** The first entries for somebody from a directory: who they are, and why they are here. */
+function entriesFor(found: Found, units: Catalogue["units"], today: string): EntryInput[] {
+  const person = newId();
+  const unit = units.find((one) => one.key === found.unit);
+  return [
+    entry("person.add", {
+      id: person,
+      handle: found.userId,
+      given: found.givenName,
+      family: found.familyName,
+      mail: found.mail ?? "",
+      phone: found.phone ?? "",
+      home: found.directory,
+      entry: found.userId,
+    }),
+    entry("engagement.begin", {
+      id: newId(),
+      person,
+      kind: kindFromDirectory(found.kind),
+      number: found.number ?? "",
+      unit: unit?.id ?? "",
+      job: found.title ?? "",
+      from: today,
+    }),
+  ];
+}
+
+export function OnboardPage() {
+  const search = useSearch({ from: "/onboard" });
+  const { draft } = useSearch({ from: "__root__" });
+  const mayPrepare = useMay("PREPARE");
+  if (!mayPrepare) {
+    return <Empty title="You may look, but not prepare changes.">Somebody who may govern can allow it.</Empty>;
+  }
+  return draft === undefined ? (
+    <Start key={`${search.entry ?? ""} ${search.person ?? ""}`} entryId={search.entry} person={search.person} />
+  ) : (
+    <OnDraft key={draft} id={draft} />
+  );
+}
+
+/** Nobody chosen yet, or somebody named by the address: then it goes on at once. */
+function Start({ entryId, person }: { entryId: string | undefined; person: string | undefined }) {
+  const navigate = useNavigate();
+  const session = useSession();
+  const now = useNow();
+  const catalogue = useQuery(catalogueQuery);
+  const named = useQuery({ ...directoryQuery(entryId ?? ""), enabled: entryId !== undefined });
+  const known = useQuery({ ...personQuery(person ?? ""), enabled: person !== undefined });
+  const start = useStartDraft(
+    (draft) => void navigate({ to: "/onboard", search: { draft: draft.id, person }, replace: true }),
+  );
+  const begun = useRef(false);
+  const { mutate } = start;
+  const begin = (found: Found, units: Catalogue["units"]) =>
+    mutate({
+      name: `${found.givenName} ${found.familyName}`,
+      put: entriesFor(found, units, isoDay(new Date(now).toISOString(), session.zone)),
+    });
+  const beginRef = useRef(begin);
+  useEffect(() => {
+    beginRef.current = begin;
+  });
+  const found = named.data?.found.find((one) => one.userId === entryId);
+  useEffect(() => {
+    if (begun.current || catalogue.data === undefined) {
+      return;
+    }
+    if (found !== undefined && (found.person === undefined || found.person === null)) {
+      begun.current = true;
+      beginRef.current(found, catalogue.data.units);
+    } else if (known.data !== undefined) {
+      begun.current = true;
+      mutate({ name: known.data.person.name, put: [] });
+    }
+  }, [found, known.data, catalogue.data, mutate]);
+  if (start.error !== null) {
+    return <Failure failure={start.error} />;
+  }
+  const goesOn = person !== undefined || (found !== undefined && !found.person);
+  if (start.isPending || goesOn) {
+    return <Loading what="the new draft" />;
+  }
+  return (
+    <Read of={catalogue} what="what there is to choose from">
+      {(data) => (
+        <Find
+          typed={entryId ?? ""}
+          onFound={(one) => begin(one, data.units)}
+          onNew={(given, family) =>
+            mutate({
+              name: `${given} ${family}`.trim(),
+              put: entriesFor(
+                { directory: "skerrow", userId: "", givenName: given, familyName: family },
+                data.units,
+                isoDay(new Date(now).toISOString(), session.zone),
+              ).map((one) => (one.form === "person.add" ? { ...one, fields: { ...one.fields, entry: "" } } : one)),
+            })
+          }
+        />
+      )}
+    </Read>
+  );
+}
+
+/** The person whom the draft is about: added by it, or named by the address or by one of its entries. */
+function personOf(draft: Draft, named: string | undefined): string | undefined {
+  return entriesOf(draft, "person.add")[0]?.fields.id ?? named ?? entriesOf(draft, "account.open")[0]?.fields.person;
+}
+
+function OnDraft({ id }: { id: string }) {
+  const { query } = useDraft(id);
+  const { person: named } = useSearch({ from: "/onboard" });
+  const catalogue = useQuery(catalogueQuery);
+  return (
+    <Read of={query} what="the draft">
+      {(draft) => (
+        <Read of={catalogue} what="what there is to choose from">
+          {(choices) => {
+            const person = personOf(draft, named);
+            return person === undefined || draft.state === "APPLIED" || draft.state === "DISCARDED" ? (
+              <Empty title={`The draft “${draft.name}” is not about a newcomer, or is closed.`}>
+                Close it in the dock below, then start again from the Desk.
+              </Empty>
+            ) : (
+              <Steps draft={draft} person={person} choices={choices} />
+            );
+          }}
+        </Read>
+      )}
+    </Read>
+  );
+}
+
+function Steps({ draft, person, choices }: { draft: Draft; person: string; choices: Catalogue }) {
+  const added = entriesOf(draft, "person.add")[0];
+  const isReadable = added === undefined || added.state !== "TO_SETTLE";
+  const access = useQuery({ ...accessQuery(person, { id: draft.id, version: draft.version }), enabled: isReadable });
+  const known = useQuery({ ...personQuery(person), enabled: added === undefined });
+  const name =
+    added === undefined
+      ? (known.data?.person.name ?? draft.name)
+      : `${added.fields.given ?? ""} ${added.fields.family ?? ""}`.trim();
+  return (
+    <>
+      <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Onboarding">
+        <h1>Onboard {name === "" ? "somebody" : name}</h1>
+        <p className="text-soft">Nothing leaves Wexa before you apply. Every key you press is kept in the draft.</p>
+        <ol className="mt-4">
+          <Who draft={draft} choices={choices} known={known.data} />
+          <Groups draft={draft} person={person} choices={choices} known={known.data} />
+          <Accounts draft={draft} person={person} choices={choices} access={access.data} />
+          <Roles draft={draft} person={person} choices={choices} />
+        </ol>
+      </section>
+      <Then name={name} draft={draft} access={access.data} isReadable={isReadable} />
+    </>
+  );
+}

@@ -1,0 +1,92 @@
+import { entriesOf, findingsAt, useDraft, type Draft, type Entry } from "../api/drafts";
+import type { Schemas } from "../api/client";
+import { KeptChoice, KeptField } from "../ui/field";
+import { handleFrom } from "./proposals";
+import { Step } from "./Step";
+
+type Catalogue = Schemas["CatalogueView"];
+
+/** Who it is, and why they are here. */
+export function Who({
+  draft,
+  choices,
+  known,
+}: {
+  draft: Draft;
+  choices: Catalogue;
+  known: Schemas["PersonPage"] | undefined;
+}) {
+  const { set } = useDraft(draft.id);
+  const person = entriesOf(draft, "person.add")[0];
+  const engagement = entriesOf(draft, "engagement.begin")[0];
+  if (person === undefined) {
+    const own = known?.engagements.map((one) => `${one.job}, ${one.unit}`).join("; ") ?? "";
+    return (
+      <Step number={1} title="Who" isDone>
+        <p>
+          {known?.person.name ?? draft.name} is known here{own !== "" && `: ${own}`}.
+        </p>
+      </Step>
+    );
+  }
+  const field = (one: Entry, name: string) => ({
+    value: one.fields[name] ?? "",
+    problems: findingsAt(one, name).filter(
+      (finding) => finding.code !== "reference.unresolved" || finding.path === "unit",
+    ),
+    onKeep: (value: string) => set(one, { [name]: value }),
+  });
+  const proposed = handleFrom(person.fields.given ?? "", person.fields.family ?? "");
+  const inDirectory = (person.fields.entry ?? "") !== "";
+  return (
+    <Step
+      number={1}
+      title={
+        <>
+          Who{" "}
+          <span className="font-sans text-sm font-normal text-soft">
+            {inDirectory ? (
+              <>
+                <b className="text-success">✓</b> found in the directory as {person.fields.entry}, signs in there
+              </>
+            ) : (
+              "in no directory"
+            )}
+          </span>
+        </>
+      }
+      isDone={person.state !== "TO_SETTLE" && engagement !== undefined && engagement.state !== "TO_SETTLE"}
+    >
+      <div className="grid grid-cols-4 gap-x-2.5 gap-y-2">
+        <KeptField label="Given name" {...field(person, "given")} />
+        <KeptField label="Family name" {...field(person, "family")} />
+        <KeptField label="Handle" {...field(person, "handle")} placeholder={proposed} />
+        <KeptField label="E-mail" type="email" {...field(person, "mail")} placeholder="none" />
+        {engagement !== undefined && (
+          <>
+            <KeptChoice label="Works as" {...field(engagement, "kind")}>
+              <option value="">Choose…</option>
+              <option value="employee">Employee</option>
+              <option value="volunteer">Volunteer</option>
+              <option value="contractor">Contractor</option>
+              <option value="partner">Partner</option>
+            </KeptChoice>
+            <KeptField label="Job" {...field(engagement, "job")} />
+            <KeptChoice label="Unit" {...field(engagement, "unit")}>
+              <option value="">Choose…</option>
+              {choices.units.map((unit) => (
+                <option key={unit.id} value={unit.id}>
+                  {unit.name}
+                </option>
+              ))}
+            </KeptChoice>
+            <KeptField label="Staff number" {...field(engagement, "number")} placeholder="none" />
+            <KeptField label="First day" type="date" {...field(engagement, "from")} />
+            <KeptField label="Last day" type="date" {...field(engagement, "until")} />
+          </>
+        )}
+        <KeptField label="Mobile" type="tel" {...field(person, "phone")} placeholder="+44 1632 960123" />
+      </div>
+    </Step>
+  );
+}

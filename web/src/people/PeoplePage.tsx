@@ -1,0 +1,134 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, Outlet, useNavigate, useParams, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { peopleQuery } from "../api/queries";
+import { useMay, useNow, useSession } from "../session/hooks";
+import { day, lastDay } from "../ui/dates";
+import { VirtualList } from "../ui/list";
+import { Empty, Read } from "../ui/states";
+import { count } from "../ui/words";
+
+type Row = Schemas["PersonRow"];
+
+const SOON = 14 * 86_400_000;
+
+/** What is particular about when somebody is here, if anything is. */
+function standing(row: Row, zone: string, now: number): string {
+  switch (row.standing) {
+    case "EXPECTED":
+      return row.from === undefined || row.from === null ? "expected" : `starts ${day(row.from, zone)}`;
+    case "PAUSED":
+      return "paused";
+    case "LEFT":
+      return "left";
+    case "UNENGAGED":
+      return "not engaged";
+    default:
+      return row.until !== undefined && row.until !== null && new Date(row.until).getTime() < now + SOON
+        ? `until ${lastDay(row.until, zone)}`
+        : "";
+  }
+}
+
+export function PeoplePage() {
+  const navigate = useNavigate();
+  const { q } = useSearch({ from: "/people" });
+  const { id } = useParams({ strict: false });
+  const [typed, setTyped] = useState(q ?? "");
+  const people = useQuery(peopleQuery(q ?? ""));
+  const mayPrepare = useMay("PREPARE");
+  return (
+    <>
+      <section aria-label="People" className="flex w-[272px] shrink-0 flex-col border-r border-base-300 bg-base-100">
+        <div className="border-b border-base-300 px-3.5 py-2.5">
+          <div className="relative">
+            <input
+              aria-label="Search people"
+              className="input h-9 w-full pr-24"
+              placeholder="Name, job, unit"
+              value={typed}
+              onChange={(event) => {
+                setTyped(event.target.value);
+                void navigate({
+                  to: ".",
+                  search: (before) => ({ ...before, q: event.target.value === "" ? undefined : event.target.value }),
+                  replace: true,
+                });
+              }}
+            />
+            <span role="status" className="pointer-events-none absolute top-2 right-2.5 text-sm text-soft">
+              {people.data === undefined ? "" : count(people.data.total, "person", "people")}
+            </span>
+          </div>
+          {mayPrepare && (
+            <Link to="/onboard" search={{ draft: undefined }} className="btn btn-sm mt-2 w-full">
+              Onboard somebody
+            </Link>
+          )}
+        </div>
+        <Read of={people} what="people">
+          {(data) =>
+            data.people.length === 0 ? (
+              <Empty title="Nobody is called that.">Try fewer letters, a job or a unit.</Empty>
+            ) : (
+              <List rows={data.people} openId={id} />
+            )
+          }
+        </Read>
+      </section>
+      <div className="flex min-w-0 flex-1">
+        {id === undefined ? (
+          <div className="grid flex-1 place-items-center">
+            <Empty title="Choose somebody from the list">J and K move through it, or type a name.</Empty>
+          </div>
+        ) : (
+          <Outlet />
+        )}
+      </div>
+    </>
+  );
+}
+
+function List({ rows, openId }: { rows: Row[]; openId: string | undefined }) {
+  const navigate = useNavigate();
+  const session = useSession();
+  const now = useNow();
+  return (
+    <VirtualList
+      items={rows}
+      label="List of people"
+      rowHeight={52}
+      keyOf={(row) => row.id}
+      isOpen={(row) => row.id === openId}
+      onOpen={(row) => void navigate({ to: "/people/$id", params: { id: row.id }, search: (before) => before })}
+    >
+      {(row) => {
+        const note = standing(row, session.zone, now);
+        return (
+          <Link
+            to="/people/$id"
+            params={{ id: row.id }}
+            search={(before) => before}
+            className="row-hover flex h-full items-center gap-2 px-3.5"
+            activeProps={{ className: "bg-chosen shadow-[inset_4px_0_var(--color-primary)]" }}
+          >
+            <span className="min-w-0 flex-1">
+              <b className="block truncate font-semibold">{row.name}</b>
+              <span className="block truncate text-sm text-soft">
+                {[row.job, row.unit].filter((part) => part !== "").join(", ")}
+              </span>
+            </span>
+            {note !== "" && (
+              <span
+                className={`shrink-0 text-xs ${row.standing === "LEFT" || row.standing === "PAUSED" ? "text-soft" : "font-semibold"}`}
+              >
+                {note}
+              </span>
+            )}
+          </Link>
+        );
+      }}
+    </VirtualList>
+  );
+}

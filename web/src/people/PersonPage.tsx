@@ -1,0 +1,250 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "@tanstack/react-router";
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { accessQuery, personQuery, type Cell } from "../api/queries";
+import { useSession } from "../session/hooks";
+import { AccessTable } from "../ui/accessTable";
+import { lastDay, moment } from "../ui/dates";
+import { Square } from "../ui/square";
+import { Empty, Read } from "../ui/states";
+import { TenantDot } from "../ui/tenants";
+import { ThreadKey } from "../ui/threads";
+import { engagementKind, groupWay } from "../ui/words";
+import { Timeline } from "./Timeline";
+import { Why } from "./Why";
+
+type Page = Schemas["PersonPage"];
+
+export function PersonPage() {
+  const { id } = useParams({ from: "/people/$id" });
+  return <Person key={id} id={id} />;
+}
+
+function Person({ id }: { id: string }) {
+  const page = useQuery(personQuery(id));
+  const access = useQuery(accessQuery(id));
+  const [chosen, setChosen] = useState<Cell>();
+  return (
+    <>
+      <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Person">
+        <Read of={page} what="the person">
+          {(data) => (
+            <>
+              <Heading page={data} />
+              <Timeline engagements={data.engagements} />
+              <Accounts page={data} />
+              <h2 className="mt-5 mb-1.5">What {data.givenName} can do</h2>
+              <Read of={access} what="what they can do">
+                {(can) =>
+                  can.tenants.length === 0 ? (
+                    <div className="card-plain">
+                      <Empty title={`${data.givenName} can do nothing anywhere`}>
+                        No role reaches them, and there is no account.
+                      </Empty>
+                    </div>
+                  ) : (
+                    <>
+                      {can.inert.map((one) => (
+                        <p key={`${one.role} ${one.tenant}`} className="mb-1.5 font-semibold text-error">
+                          ▲ “{one.role}” in {one.tenant} does nothing without a place.
+                        </p>
+                      ))}
+                      <AccessTable access={can} title="Record and area" chosen={chosen} onChoose={setChosen} />
+                      <ThreadKey />
+                    </>
+                  )
+                }
+              </Read>
+              <Belonging page={data} />
+              <History page={data} />
+            </>
+          )}
+        </Read>
+      </section>
+      <aside
+        aria-label="Why"
+        className="w-[300px] shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4"
+      >
+        {chosen === undefined ? (
+          <>
+            <h2>Why, and whether it is so</h2>
+            <p className="mt-1 text-soft">
+              Choose a word in the table: every way to it, what was read, and what the tenant answers stand here.
+            </p>
+          </>
+        ) : (
+          <Why person={id} cell={chosen} />
+        )}
+      </aside>
+    </>
+  );
+}
+
+const STANDING: Record<string, string> = {
+  EXPECTED: "expected",
+  HERE: "here",
+  PAUSED: "paused",
+  LEFT: "left",
+  UNENGAGED: "not engaged",
+};
+
+function Heading({ page }: { page: Page }) {
+  const { person } = page;
+  const parts = [
+    [person.job, person.unit].filter((part) => part !== "").join(", "),
+    person.kind === "" ? "" : engagementKind(person.kind),
+    page.mail ?? "no e-mail",
+    page.phone ?? "",
+    page.directoryEntry === undefined || page.directoryEntry === null
+      ? "not in a directory"
+      : "signs in through the directory",
+  ].filter((part) => part !== "");
+  return (
+    <div className="mb-3">
+      <h1 className="flex items-center gap-2.5">
+        {person.name}
+        <span className="rounded border border-base-300 bg-base-100 px-2 font-sans text-sm font-normal tracking-normal">
+          {STANDING[person.standing] ?? person.standing}
+        </span>
+      </h1>
+      <p className="text-soft">{parts.join(" · ")}</p>
+    </div>
+  );
+}
+
+function Accounts({ page }: { page: Page }) {
+  const session = useSession();
+  if (page.accounts.length === 0) {
+    return (
+      <div className="card-plain mt-3">
+        <Empty title="No account anywhere">Onboard opens accounts, with the seats that go with them.</Empty>
+      </div>
+    );
+  }
+  return (
+    <div className="card-plain mt-3 overflow-x-auto">
+      <table className="w-full">
+        <thead>
+          <tr className="text-left text-xs text-soft">
+            <th className="px-3 py-1.5 font-semibold">Account in</th>
+            <th className="px-2 font-semibold">Signs in as</th>
+            <th className="px-2 font-semibold">Seat</th>
+            <th className="px-2 font-semibold">Should and read</th>
+            <th className="px-2 font-semibold">Proved</th>
+          </tr>
+        </thead>
+        <tbody>
+          {page.accounts.map((account) => (
+            <tr key={account.id} className="h-8 border-t border-line">
+              <td className="px-3 whitespace-nowrap">
+                <TenantDot colour={account.colour} />
+                <Link to="/tenants/$id" params={{ id: account.tenantId }} className="font-semibold hover:underline">
+                  {account.app} · {account.tenant}
+                </Link>
+              </td>
+              <td className="px-2 font-mono text-sm">{account.userName}</td>
+              <td className="px-2">{account.state === "CLOSED" ? "closed" : (account.seat ?? "none needed")}</td>
+              <td className="px-2">
+                <span
+                  className="flex items-center gap-1.5"
+                  title={account.readAt ? `read ${moment(account.readAt, session.zone)}` : "never read"}
+                >
+                  <Square square={account.square} />
+                  {account.square === "SAME"
+                    ? "same"
+                    : account.difference === ""
+                      ? "nothing wanted"
+                      : account.difference}
+                </span>
+              </td>
+              <td className="px-2 text-sm">
+                {!account.evaluates
+                  ? "cannot be asked"
+                  : (account.proved.asked ?? 0) === 0
+                    ? "not asked yet"
+                    : `yes to ${account.proved.yes ?? 0} of ${account.proved.asked ?? 0}`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Belonging({ page }: { page: Page }) {
+  const session = useSession();
+  return (
+    <div className="mt-4 grid gap-5 min-[1500px]:grid-cols-2">
+      <section>
+        <h2>
+          Groups <span className="font-sans text-sm font-normal text-soft">{page.groups.length}</span>
+        </h2>
+        <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+          {page.groups.length === 0 && <li className="px-3 py-2 text-soft">In no group.</li>}
+          {page.groups.map((group) => (
+            <li key={group.id} className="flex min-h-8 items-center gap-2 px-3 py-1">
+              <Link to="/groups/$id" params={{ id: group.id }} className="font-semibold hover:underline">
+                {group.name}
+              </Link>
+              <span className="text-sm text-soft">
+                {groupWay(group.kind)}
+                {group.reason !== "" && `, “${group.reason}”`}
+              </span>
+              {group.until && (
+                <span className="ml-auto text-sm font-semibold">until {lastDay(group.until, session.zone)}</span>
+              )}
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2>
+          Roles <span className="font-sans text-sm font-normal text-soft">{page.roles.length}</span>
+        </h2>
+        <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+          {page.roles.length === 0 && <li className="px-3 py-2 text-soft">Has no role.</li>}
+          {page.roles.map((role) => (
+            <li key={role.assignment} className="flex min-h-8 flex-wrap items-center gap-x-2 px-3 py-1">
+              <Square square={role.square} size={14} />
+              <Link to="/roles/$id" params={{ id: role.role }} className="font-semibold hover:underline">
+                {role.name}
+              </Link>
+              <span className="text-sm text-soft">
+                <TenantDot colour={role.colour} />
+                {role.app} {role.tenant},{" "}
+                {role.inert ? <b className="text-error">nowhere yet</b> : (role.area ?? "everywhere")}
+                {role.throughGroup && `, from ${role.throughGroup}`}
+              </span>
+              {role.until && (
+                <span className="ml-auto text-sm font-semibold">until {lastDay(role.until, session.zone)}</span>
+              )}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}
+
+function History({ page }: { page: Page }) {
+  const session = useSession();
+  return (
+    <section className="mt-4">
+      <h2>History</h2>
+      <ul className="mt-1.5 mb-4">
+        {page.history.length === 0 && <li className="text-soft">Nothing was changed here since the records began.</li>}
+        {page.history.map((line) => (
+          <li key={line.number} className="flex gap-3 border-b border-line py-1">
+            <span className="w-36 shrink-0 text-sm text-soft" title={line.at}>
+              {moment(line.at, session.zone)}
+            </span>
+            <span className="font-mono text-sm">{line.sentence}</span>
+            <span className="ml-auto shrink-0 text-sm text-soft">{line.actor}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,25 @@
+import { useQuery } from "@tanstack/react-query";
+import { rolesQuery } from "../api/queries";
+import { Side } from "../ui/side";
+import { Read } from "../ui/states";
+
+export function RolesPage() {
+  const roles = useQuery(rolesQuery);
+  return (
+    <Read of={roles} what="roles">
+      {(data) => (
+        <Side
+          label="Roles"
+          to="/roles/$id"
+          hint="Choose a role from the list"
+          items={data.map((role) => ({
+            id: role.id,
+            name: role.name,
+            note: `${role.apps.join(", ")} · ${role.description}`,
+            mark: String(role.permissions),
+          }))}
+        />
+      )}
+    </Read>
+  );
+}

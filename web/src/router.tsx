@@ -1,0 +1,126 @@
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  lazyRouteComponent,
+  retainSearchParams,
+} from "@tanstack/react-router";
+import { DeskPage } from "./desk/DeskPage";
+import { Frame } from "./frame/Frame";
+import { Empty } from "./ui/states";
+
+interface RootSearch {
+  draft?: string | undefined;
+}
+
+function textOf(value: unknown): string | undefined {
+  return typeof value === "string" && value !== "" ? value : undefined;
+}
+
+const root = createRootRoute({
+  component: Frame,
+  validateSearch: (search: Record<string, unknown>): RootSearch => ({ draft: textOf(search.draft) }),
+  search: { middlewares: [retainSearchParams(["draft"])] },
+  notFoundComponent: () => <Empty title="There is nothing at this address." />,
+});
+
+const at = <Path extends string>(path: Path) => ({ getParentRoute: () => root, path });
+
+const desk = createRoute({ ...at("/"), component: DeskPage });
+
+const people = createRoute({
+  ...at("/people"),
+  validateSearch: (search: Record<string, unknown>): { q?: string | undefined } => ({ q: textOf(search.q) }),
+  component: lazyRouteComponent(() => import("./people/PeoplePage"), "PeoplePage"),
+});
+
+const person = createRoute({
+  getParentRoute: () => people,
+  path: "$id",
+  component: lazyRouteComponent(() => import("./people/PersonPage"), "PersonPage"),
+});
+
+const onboard = createRoute({
+  ...at("/onboard"),
+  validateSearch: (search: Record<string, unknown>): { entry?: string | undefined; person?: string | undefined } => ({
+    entry: textOf(search.entry),
+    person: textOf(search.person),
+  }),
+  component: lazyRouteComponent(() => import("./onboard/OnboardPage"), "OnboardPage"),
+});
+
+const groups = createRoute({
+  ...at("/groups"),
+  component: lazyRouteComponent(() => import("./groups/GroupsPage"), "GroupsPage"),
+});
+
+const group = createRoute({
+  getParentRoute: () => groups,
+  path: "$id",
+  component: lazyRouteComponent(() => import("./groups/GroupPage"), "GroupPage"),
+});
+
+const roles = createRoute({
+  ...at("/roles"),
+  component: lazyRouteComponent(() => import("./roles/RolesPage"), "RolesPage"),
+});
+
+const role = createRoute({
+  getParentRoute: () => roles,
+  path: "$id",
+  component: lazyRouteComponent(() => import("./roles/RolePage"), "RolePage"),
+});
+
+const tenants = createRoute({
+  ...at("/tenants"),
+  component: lazyRouteComponent(() => import("./tenants/TenantsPage"), "TenantsPage"),
+});
+
+const tenant = createRoute({
+  ...at("/tenants/$id"),
+  component: lazyRouteComponent(() => import("./tenants/TenantPage"), "TenantPage"),
+});
+
+const changes = createRoute({
+  ...at("/changes"),
+  component: lazyRouteComponent(() => import("./changes/ChangesPage"), "ChangesPage"),
+});
+
+const review = createRoute({
+  ...at("/changes/drafts/$id"),
+  component: lazyRouteComponent(() => import("./changes/ReviewPage"), "ReviewPage"),
+});
+
+const job = createRoute({
+  ...at("/changes/jobs/$id"),
+  component: lazyRouteComponent(() => import("./changes/JobPage"), "JobPage"),
+});
+
+const log = createRoute({
+  ...at("/log"),
+  validateSearch: (search: Record<string, unknown>): { q?: string | undefined } => ({ q: textOf(search.q) }),
+  component: lazyRouteComponent(() => import("./log/LogPage"), "LogPage"),
+});
+
+export const router = createRouter({
+  routeTree: root.addChildren([
+    desk,
+    people.addChildren([person]),
+    onboard,
+    groups.addChildren([group]),
+    roles.addChildren([role]),
+    tenants,
+    tenant,
+    changes,
+    review,
+    job,
+    log,
+  ]),
+  defaultPreload: "intent",
+});
+
+declare module "@tanstack/react-router" {
+  interface Register {
+    router: typeof router;
+  }
+}

@@ -1,0 +1,29 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import type { Schemas } from "../api/client";
+import { sessionQuery } from "../api/queries";
+
+/** The session of the page that is drawn: pages are only drawn to those who are signed in. */
+export function useSession(): Schemas["SessionView"] {
+  const { data } = useQuery(sessionQuery);
+  if (data === undefined || data === null) {
+    throw new Error("pages are drawn only when somebody is signed in");
+  }
+  return data;
+}
+
+export function useMay(act: string): boolean {
+  return useSession().acts.includes(act);
+}
+
+/** The organisation's time, which may be another than this machine's; moves on every half minute. */
+export function useNow(): number {
+  const session = useQuery(sessionQuery);
+  const [ticked, setTicked] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setTicked(Date.now()), 30_000);
+    return () => clearInterval(timer);
+  }, []);
+  const told = session.data?.now;
+  return told === undefined ? ticked : ticked + (new Date(told).getTime() - session.dataUpdatedAt);
+}

@@ -1,0 +1,138 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useParams } from "@tanstack/react-router";
+import { api, take, type Schemas } from "../api/client";
+import { tenantQuery, tenantsQuery } from "../api/queries";
+import { useNow } from "../session/hooks";
+import { ago } from "../ui/dates";
+import { Square } from "../ui/square";
+import { Empty, Read } from "../ui/states";
+import { count, userNameRule } from "../ui/words";
+import { Seats } from "./Seats";
+
+type Page = Schemas["TenantPage"];
+
+const TYPES: Record<string, string> = { ACCOUNT: "account", GROUP: "group", ROLE: "role", ASSIGNMENT: "assignment" };
+
+export function TenantPage() {
+  const { id } = useParams({ from: "/tenants/$id" });
+  const tenant = useQuery(tenantQuery(id));
+  return (
+    <Read of={tenant} what="the tenant">
+      {(data) => (
+        <>
+          <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Tenant">
+            <Heading page={data} />
+            <DifferenceList page={data} />
+          </section>
+          <aside
+            aria-label="About this tenant"
+            className="w-80 shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4"
+          >
+            <h2>Seats</h2>
+            <div className="mt-1.5 [&>ul]:grid-cols-1!">
+              <Seats pools={data.tenant.pools} />
+            </div>
+            <h2 className="mt-5">Areas</h2>
+            {data.areas.length === 0 && <p className="text-soft">It has none.</p>}
+            <ul className="mt-1">
+              {data.areas.map((area) => (
+                <li key={area.key} className="flex justify-between" style={{ paddingLeft: `${area.depth}rem` }}>
+                  {area.name}
+                  <span className="text-sm text-soft">
+                    {area.assignments === 0 ? "" : count(area.assignments, "role given", "roles given")}
+                  </span>
+                </li>
+              ))}
+            </ul>
+            <h2 className="mt-5">
+              Unknown accounts <span className="font-sans text-sm font-normal text-soft">{data.unknown.length}</span>
+            </h2>
+            <p className="text-sm text-soft">
+              {data.unknown.length === 0 ? "Every account there is known." : "Reported, never changed or removed."}
+            </p>
+            <ul className="mt-1">
+              {data.unknown.map((one) => (
+                <li key={one.userName} className="flex justify-between font-mono text-sm">
+                  {one.userName}
+                  <span className="font-sans text-soft">{one.open ? "open" : "closed"}</span>
+                </li>
+              ))}
+            </ul>
+            <h2 className="mt-5">What it takes and tells</h2>
+            <p className="mt-1 text-sm">{data.capabilities.map((one) => one.toLowerCase()).join(", ")}</p>
+            <p className="mt-1 text-sm text-soft">
+              What is not here is not managed. Signs in by {userNameRule(data.userNameRule)}.
+            </p>
+          </aside>
+        </>
+      )}
+    </Read>
+  );
+}
+
+function Heading({ page }: { page: Page }) {
+  const client = useQueryClient();
+  const now = useNow();
+  const { tenant } = page;
+  const read = useMutation({
+    mutationFn: () => take(api.POST("/api/v1/tenants/{id}/readings", { params: { path: { id: tenant.id } } })),
+    onSuccess: (fresh) => {
+      client.setQueryData(tenantQuery(tenant.id).queryKey, fresh);
+      void client.invalidateQueries({ queryKey: tenantsQuery.queryKey, exact: true });
+    },
+  });
+  return (
+    <div className="flex items-start gap-4">
+      <div className="min-w-0 flex-1">
+        <h1>
+          {tenant.app} · {tenant.name}
+        </h1>
+        <p className="text-soft">
+          {tenant.environment.toLowerCase()} · {count(tenant.accounts, "open account")} ·{" "}
+          {tenant.readAt ? `read ${ago(tenant.readAt, now)}` : "never read"}
+        </p>
+        {tenant.reading === "FAILED" && (
+          <p role="alert" className="mt-1 font-semibold text-error">
+            ▲ The last reading failed: {tenant.readingDetail}. What is shown is older.
+          </p>
+        )}
+      </div>
+      <button type="button" className="btn btn-sm" disabled={read.isPending} onClick={() => read.mutate()}>
+        {read.isPending ? "Reading…" : "Read now"}
+      </button>
+    </div>
+  );
+}
+
+function DifferenceList({ page }: { page: Page }) {
+  return (
+    <>
+      <h2 className="mt-4">
+        Differences{" "}
+        <span className="font-sans text-sm font-normal text-soft">
+          upper left is what should be, lower right what the tenant said
+        </span>
+      </h2>
+      <div className="card-plain mt-1.5">
+        {page.differences.length === 0 ? (
+          <Empty title={page.tenant.readAt ? "The tenant holds what it should." : "It has not been read yet."} />
+        ) : (
+          <table className="w-full">
+            <tbody>
+              {page.differences.map((one) => (
+                <tr key={`${one.type} ${one.name} ${one.text}`} className="h-9 border-t border-line first:border-t-0">
+                  <td className="w-10 px-3">
+                    <Square square={one.square} />
+                  </td>
+                  <td className="px-2 font-semibold">{one.name}</td>
+                  <td className="px-2 text-soft">{TYPES[one.type] ?? one.type}</td>
+                  <td className="px-3">{one.text}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,105 @@
+import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+
+const PAUSE = 300;
+
+interface FieldProps {
+  label: string;
+  value: string;
+  problems: readonly { text: string; severity: string }[];
+  onKeep: (value: string) => void;
+  placeholder?: string;
+  type?: "text" | "date" | "email" | "tel";
+  disabled?: boolean;
+}
+
+/** A field of a draft: what is typed is kept a moment after the last key, and when the field is left. */
+export function KeptField({ label, value, problems, onKeep, placeholder, type = "text", disabled }: FieldProps) {
+  const id = useId();
+  const [typed, setTyped] = useState<string>();
+  const timer = useRef<number>(undefined);
+  useEffect(() => () => window.clearTimeout(timer.current), []);
+  const keep = (text: string) => {
+    window.clearTimeout(timer.current);
+    if (text !== value) {
+      onKeep(text);
+    }
+  };
+  const wrong = problems.some((problem) => problem.severity === "BLOCK");
+  return (
+    <Labelled label={label} id={id} problems={problems}>
+      <input
+        id={id}
+        type={type}
+        disabled={disabled}
+        className={`input h-8 w-full ${wrong ? "input-error" : ""}`}
+        placeholder={placeholder}
+        aria-invalid={wrong}
+        aria-describedby={problems.length > 0 ? `${id}-problems` : undefined}
+        value={typed ?? value}
+        onChange={(event) => {
+          const text = event.target.value;
+          setTyped(text);
+          window.clearTimeout(timer.current);
+          timer.current = window.setTimeout(() => keep(text), PAUSE);
+        }}
+        onBlur={() => {
+          if (typed !== undefined) {
+            keep(typed);
+            setTyped(undefined);
+          }
+        }}
+      />
+    </Labelled>
+  );
+}
+
+/** A choice of a draft. */
+export function KeptChoice({
+  label,
+  value,
+  problems,
+  onKeep,
+  children,
+}: Omit<FieldProps, "placeholder" | "type"> & { children: ReactNode }) {
+  const id = useId();
+  const wrong = problems.some((problem) => problem.severity === "BLOCK");
+  return (
+    <Labelled label={label} id={id} problems={problems}>
+      <select
+        id={id}
+        className={`select h-8 w-full ${wrong ? "select-error" : ""}`}
+        aria-invalid={wrong}
+        value={value}
+        onChange={(event) => onKeep(event.target.value)}
+      >
+        {children}
+      </select>
+    </Labelled>
+  );
+}
+
+function Labelled({
+  label,
+  id,
+  problems,
+  children,
+}: {
+  label: string;
+  id: string;
+  problems: FieldProps["problems"];
+  children: ReactNode;
+}) {
+  return (
+    <div className="min-w-0">
+      <label htmlFor={id} className="block text-xs font-semibold text-soft">
+        {label}
+      </label>
+      <div className="mt-0.5">{children}</div>
+      {problems.length > 0 && (
+        <p id={`${id}-problems`} className="mt-0.5 text-xs font-semibold text-error">
+          {problems.map((problem) => problem.text).join(" ")}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import { useState } from "react";
+import { ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from "react-aria-components";
+
+export interface Choice {
+  id: string;
+  name: string;
+  note: string;
+}
+
+const MOST_SHOWN = 40;
+
+/** Choosing one of many from the first letter. What was chosen leaves the box, ready for the next. */
+export function Picker({
+  label,
+  placeholder,
+  choices,
+  onPick,
+  hideLabel = false,
+}: {
+  label: string;
+  placeholder: string;
+  choices: readonly Choice[];
+  onPick: (id: string) => void;
+  hideLabel?: boolean;
+}) {
+  const [text, setText] = useState("");
+  const typed = text.trim().toLowerCase();
+  const shown = choices
+    .filter((choice) => typed === "" || `${choice.name} ${choice.note}`.toLowerCase().includes(typed))
+    .slice(0, MOST_SHOWN);
+  return (
+    <ComboBox
+      menuTrigger="focus"
+      items={shown}
+      inputValue={text}
+      onInputChange={setText}
+      selectedKey={null}
+      allowsEmptyCollection
+      onSelectionChange={(key) => {
+        if (key !== null) {
+          onPick(String(key));
+          setText("");
+        }
+      }}
+      className="block"
+    >
+      <Label className={hideLabel ? "sr-only" : "block text-xs font-semibold text-soft"}>{label}</Label>
+      <Input className="input h-8 w-64" placeholder={placeholder} />
+      <Popover className="card-plain max-h-72 w-96 overflow-auto p-1 shadow-md">
+        <ListBox<Choice>
+          className="outline-none"
+          renderEmptyState={() => <p className="px-3 py-2 text-soft">Nothing is called that.</p>}
+        >
+          {(choice) => (
+            <ListBoxItem
+              id={choice.id}
+              textValue={choice.name}
+              className="cursor-pointer rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
+            >
+              <b className="font-semibold">{choice.name}</b>
+              <span className="block truncate text-sm text-soft">{choice.note}</span>
+            </ListBoxItem>
+          )}
+        </ListBox>
+      </Popover>
+    </ComboBox>
+  );
+}

@@ -1,0 +1,79 @@
+import { Link, Outlet, useParams } from "@tanstack/react-router";
+import { useState, type ReactNode } from "react";
+import { Empty } from "./states";
+
+export interface SideItem {
+  id: string;
+  name: string;
+  note: string;
+  mark: string;
+}
+
+/** A searchable list at the left, and what is chosen from it beside. */
+export function Side({
+  label,
+  items,
+  to,
+  hint,
+  intro,
+}: {
+  label: string;
+  items: readonly SideItem[];
+  to: "/groups/$id" | "/roles/$id";
+  hint: string;
+  intro?: ReactNode;
+}) {
+  const { id } = useParams({ strict: false });
+  const [typed, setTyped] = useState("");
+  const text = typed.trim().toLowerCase();
+  const shown = items.filter((item) => `${item.name} ${item.note}`.toLowerCase().includes(text));
+  return (
+    <>
+      <section aria-label={label} className="flex w-[300px] shrink-0 flex-col border-r border-base-300 bg-base-100">
+        <div className="relative border-b border-base-300 px-3.5 py-2.5">
+          <input
+            aria-label={`Search ${label.toLowerCase()}`}
+            className="input h-9 w-full pr-20"
+            placeholder="Search"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+          <span role="status" className="pointer-events-none absolute top-4.5 right-6 text-sm text-soft">
+            {shown.length} of {items.length}
+          </span>
+        </div>
+        <ul className="min-h-0 flex-1 overflow-auto">
+          {shown.length === 0 && <Empty title="Nothing is called that." />}
+          {shown.map((item) => (
+            <li key={item.id} className="border-b border-line">
+              <Link
+                to={to}
+                params={{ id: item.id }}
+                className="row-hover flex items-center gap-2 px-3.5 py-1.5"
+                activeProps={{ className: "bg-chosen shadow-[inset_4px_0_var(--color-primary)]" }}
+              >
+                <span className="min-w-0 flex-1">
+                  <b className="block truncate font-semibold">{item.name}</b>
+                  <span className="block truncate text-sm text-soft">{item.note}</span>
+                </span>
+                <span className="shrink-0 text-sm">{item.mark}</span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <div className="flex min-w-0 flex-1 flex-col overflow-auto px-5 py-4">
+        {id === undefined ? (
+          <div className="grid flex-1 place-items-center">
+            <div>
+              <Empty title={hint} />
+              {intro}
+            </div>
+          </div>
+        ) : (
+          <Outlet />
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,43 @@
+/** "1 person", "3 people" */
+export function count(number: number, one: string, many = `${one}s`): string {
+  return `${number} ${number === 1 ? one : many}`;
+}
+
+const KINDS: Record<string, string> = {
+  EMPLOYEE: "employee",
+  VOLUNTEER: "volunteer",
+  CONTRACTOR: "contractor",
+  PARTNER: "partner",
+};
+
+export function engagementKind(kind: string): string {
+  return KINDS[kind] ?? kind.toLowerCase();
+}
+
+const GROUP_KINDS: Record<string, string> = {
+  ASSIGNED: "put in",
+  RULED: "by rule",
+  DIRECTORY: "by the directory",
+  NESTED: "through a group",
+};
+
+export function groupWay(kind: string): string {
+  return GROUP_KINDS[kind] ?? kind;
+}
+
+const RULES: Record<string, string> = { MAIL: "e-mail", STAFF_NUMBER: "staff number", HANDLE: "handle" };
+
+export function userNameRule(rule: string): string {
+  return RULES[rule] ?? rule;
+}
+
+const BLOCKS: Record<string, string> = {
+  NOT_HERE: "not at work then",
+  NO_ACCOUNT: "no account",
+  ACCOUNT_CLOSED: "account closed",
+  SEAT_MISSING: "the seat does not carry it",
+};
+
+export function blockWord(block: string): string {
+  return BLOCKS[block] ?? block;
+}
