@@ -120,7 +120,7 @@ function OpenDraft({ id, others }: { id: string; others: Draft[] }) {
           <>
             <button
               type="button"
-              className="btn btn-sm border-[var(--dock-line)] bg-transparent text-neutral-content"
+              className="btn btn-sm text-neutral-content"
               disabled={last === undefined}
               onClick={() => {
                 if (last !== undefined) {
@@ -133,7 +133,7 @@ function OpenDraft({ id, others }: { id: string; others: Draft[] }) {
             </button>
             <button
               type="button"
-              className="btn btn-sm border-[var(--dock-line)] bg-transparent text-neutral-content"
+              className="btn btn-sm text-neutral-content"
               onClick={() =>
                 move.mutate("PARKED", {
                   onSuccess: () => void navigate({ to: "/", search: { draft: undefined } }),

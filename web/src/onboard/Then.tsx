@@ -22,6 +22,7 @@ export function Then({
   const now = useNow();
   const given = name.split(" ")[0] ?? "";
   const open = toSettle(draft);
+  const noAccount = access?.tenants.filter((tenant) => tenant.lines.length > 0 && !tenant.userName) ?? [];
   const blocking = open.filter((one) => one.blocks).length;
   const when =
     access === undefined || new Date(access.at).getTime() <= now + 60_000 ? "today" : day(access.at, session.zone);
@@ -49,7 +50,13 @@ export function Then({
             {one.text}
           </li>
         ))}
-        {blocking === 0 && (
+        {noAccount.map((tenant) => (
+          <li key={tenant.tenantId} className="flex gap-2 text-sm">
+            <span className="text-error">⊘</span>
+            No account in {tenant.app} {tenant.tenant} yet, so nothing there can be used. Open one in step 3.
+          </li>
+        ))}
+        {blocking === 0 && noAccount.length === 0 && (
           <li className="text-sm">
             <b className="text-success">✓</b>{" "}
             {open.length === 0 ? "Nothing. It is ready to review." : "Nothing stands in the way."}

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from "react-aria-components";
+import { Button, ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from "react-aria-components";
 
 export interface Choice {
   id: string;
@@ -9,20 +9,31 @@ export interface Choice {
 
 const MOST_SHOWN = 40;
 
-/** Choosing one of many from the first letter. What was chosen leaves the box, ready for the next. */
-export function Picker({
-  label,
-  placeholder,
-  choices,
-  onPick,
-  hideLabel = false,
-}: {
+interface PickerProps {
   label: string;
   placeholder: string;
   choices: readonly Choice[];
   onPick: (id: string) => void;
   hideLabel?: boolean;
-}) {
+}
+
+/** Choosing one of many from the first letter. What was chosen leaves the box, ready and focused for the next. */
+export function Picker(props: PickerProps) {
+  const [picked, setPicked] = useState(0);
+  return (
+    <Box
+      key={picked}
+      {...props}
+      isNext={picked > 0}
+      onPick={(id) => {
+        setPicked(picked + 1);
+        props.onPick(id);
+      }}
+    />
+  );
+}
+
+function Box({ label, placeholder, choices, onPick, hideLabel = false, isNext }: PickerProps & { isNext: boolean }) {
   const [text, setText] = useState("");
   const typed = text.trim().toLowerCase();
   const shown = choices
@@ -30,7 +41,7 @@ export function Picker({
     .slice(0, MOST_SHOWN);
   return (
     <ComboBox
-      menuTrigger="focus"
+      menuTrigger="input"
       items={shown}
       inputValue={text}
       onInputChange={setText}
@@ -39,13 +50,21 @@ export function Picker({
       onSelectionChange={(key) => {
         if (key !== null) {
           onPick(String(key));
-          setText("");
         }
       }}
       className="block"
     >
       <Label className={hideLabel ? "sr-only" : "block text-xs font-semibold text-soft"}>{label}</Label>
-      <Input className="input h-8 w-64" placeholder={placeholder} />
+      <span className="relative inline-block">
+        {/* the next one is usually chosen right after */}
+        <Input autoFocus={isNext} className="input h-8 w-64 pr-8" placeholder={placeholder} />
+        <Button
+          aria-label={`All choices: ${label}`}
+          className="absolute top-0 right-0 h-8 w-8 cursor-pointer text-soft"
+        >
+          ▾
+        </Button>
+      </span>
       <Popover className="card-plain max-h-72 w-96 overflow-auto p-1 shadow-md">
         <ListBox<Choice>
           className="outline-none"

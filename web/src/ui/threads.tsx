@@ -58,6 +58,7 @@ export function ThreadCell({
   const body = (
     <>
       <span className={blocked || cell.change === "REMOVED" ? "text-soft" : ""}>{cell.label}</span>
+      {cell.threads.length > MOST_DRAWN && <sup className="ml-0.5 text-soft">{cell.threads.length}</sup>}
       {cell.change === "ADDED" && <sup className="font-bold text-success">+</sup>}
       {cell.change === "REMOVED" && <sup className="font-bold text-error">−</sup>}
       {blocked && <sup className="text-error">⊘</sup>}
@@ -66,7 +67,6 @@ export function ThreadCell({
           <span key={place} className={`thread ${PATTERNS[thread]?.look ?? ""}`} />
         ))}
       </span>
-      {cell.threads.length > MOST_DRAWN && <span className="text-xs text-soft">{cell.threads.length} ways</span>}
     </>
   );
   const look = `mr-3.5 inline-block rounded-sm px-0.5 text-left align-top leading-tight ${chosen ? "bg-chosen outline-2 outline-offset-2 outline-primary" : ""}`;

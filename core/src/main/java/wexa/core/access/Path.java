@@ -87,6 +87,11 @@ public final class Path {
         };
     }
 
+    /** Whether both go through the same groups to the same grant, by whatever roles and sets inside it. */
+    public boolean isSameWay(Path other) {
+        return grant.source().equals(other.grant.source()) && memberships.equals(other.memberships);
+    }
+
     public Window window() {
         Instant from = grant.window().from();
         Instant until = grant.window().until();

@@ -64,13 +64,18 @@ public sealed interface EngagementChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.ENGAGEMENT)
                     .find(engagement.id())
-                    .map(before -> before.window().endsBy(at)
+                    .map(before -> before.window().endsBy(end(now))
                             ? Resolution.nothing()
-                            : Resolution.replace(before, ended(before), List.of()))
+                            : Resolution.replace(before, ended(before, end(now)), List.of()))
                     .orElseGet(() -> gone(engagement.id()));
         }
 
-        private Engagement ended(Engagement before) {
+        /** A day in the past is taken as said; no day means when it is applied. */
+        private Instant end(Instant now) {
+            return at.equals(Instant.MIN) ? now : at;
+        }
+
+        private static Engagement ended(Engagement before, Instant end) {
             return new Engagement(
                     before.id(),
                     before.person(),
@@ -79,7 +84,7 @@ public sealed interface EngagementChange extends Change {
                     before.unit(),
                     before.job(),
                     before.manager(),
-                    before.window().endingAt(at));
+                    before.window().endingAt(end));
         }
 
         @Override

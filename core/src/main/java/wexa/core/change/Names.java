@@ -84,8 +84,9 @@ public final class Names {
         return window.isOpenEnded() ? Optional.empty() : Optional.of(lastDay(window.until()));
     }
 
+    /** Empty for an end that is when it is applied. */
     String lastDay(Instant end) {
-        return text(end, 1);
+        return end.equals(Instant.MIN) ? "" : text(end, 1);
     }
 
     private String text(Instant instant, int daysBack) {

@@ -34,6 +34,9 @@ import wexa.core.model.Window;
 
 /** Reads entries into changes against one model. All problems of an entry are reported at once. */
 public final class Intake {
+    /** No day was said: it begins, or ends, when it is applied, whenever that is. */
+    private static final Instant WHEN_APPLIED = Instant.MIN;
+
     private final Model model;
     private final ZoneId zone;
     private final Instant now;
@@ -106,7 +109,7 @@ public final class Intake {
     }
 
     private <T, C extends Change> Optional<C> ending(Optional<T> fact, Fields fields, Ending<T, C> make) {
-        Optional<Instant> end = fields.end(now);
+        Optional<Instant> end = fields.end(WHEN_APPLIED);
         return fact.flatMap(known -> end.map(at -> make.of(known, at)));
     }
 
@@ -118,12 +121,16 @@ public final class Intake {
         String job = fields.text("job");
         Optional<Id<Person>> manager = lookups.optionalPerson("manager");
         Optional<String> number = fields.optionalValue("number", Intake::isStaffNumber, text -> text);
-        Optional<Window> window = fields.window(now);
+        Optional<Window> window = fields.window(today());
         if (id.isEmpty() || person.isEmpty() || kind.isEmpty() || unit.isEmpty() || window.isEmpty()) {
             return Optional.empty();
         }
         return Optional.of(
                 new Engagement(id.get(), person.get(), kind.get(), number, unit.get(), job, manager, window.get()));
+    }
+
+    private Instant today() {
+        return now.atZone(zone).toLocalDate().atStartOfDay(zone).toInstant();
     }
 
     private static boolean isStaffNumber(String text) {
@@ -133,7 +140,7 @@ public final class Intake {
     private Optional<Membership> membership(Fields fields, Lookups lookups, Optional<Id<Membership>> id) {
         Optional<Subject> member = lookups.subject("member");
         Optional<Id<wexa.core.model.Group>> group = lookups.group("group");
-        Optional<Window> window = fields.window(now);
+        Optional<Window> window = fields.window(WHEN_APPLIED);
         String because = fields.optionalText("because");
         if (id.isEmpty() || member.isEmpty() || group.isEmpty() || window.isEmpty()) {
             return Optional.empty();
@@ -188,7 +195,7 @@ public final class Intake {
         Optional<Id<Seat>> id = fields.id("id");
         Optional<Account> account = lookups.fact("account", Kind.ACCOUNT);
         Optional<Key> kind = fields.value("kind", Key::accepts, Key::of);
-        Optional<Window> window = fields.window(now);
+        Optional<Window> window = fields.window(WHEN_APPLIED);
         if (id.isEmpty() || account.isEmpty() || kind.isEmpty() || window.isEmpty()) {
             return Optional.empty();
         }
@@ -201,7 +208,7 @@ public final class Intake {
         Optional<Id<Role>> role = lookups.role("role");
         Optional<Id<Tenant>> tenant = lookups.tenant("tenant");
         Optional<Id<wexa.core.model.Area>> area = lookups.optionalArea("area", tenant);
-        Optional<Window> window = fields.window(now);
+        Optional<Window> window = fields.window(WHEN_APPLIED);
         Optional<Id<Engagement>> engagement = fields.has("engagement")
                 ? lookups.fact("engagement", Kind.ENGAGEMENT).map(Engagement::id)
                 : Optional.empty();

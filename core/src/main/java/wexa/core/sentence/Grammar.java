@@ -21,23 +21,23 @@ public final class Grammar {
         form(
                 "engagement.edit",
                 "keep {person} engaged as {kind}[ {number}] job {\"job\"} unit {unit}[ under {manager}][ from {from}][ until {until}]");
-        form("engagement.end", "end engagement of {person} as {kind}[ {number}] until {until}");
+        form("engagement.end", "end engagement of {person} as {kind}[ {number}][ until {until}]");
         form("membership.put", "put {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.edit", "keep {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
-        form("membership.end", "take {member} out of group {group} until {until}");
+        form("membership.end", "take {member} out of group {group}[ until {until}]");
         form("account.open", "open account for {person} in {tenant} as {as}[ with {\"with\"}]");
         form("account.edit", "edit account of {person} in {tenant} as {as}[ with {\"with\"}]");
         form("account.close", "close account of {person} in {tenant}");
         form("seat.give", "seat {person} as {kind} in {tenant}[ from {from}][ until {until}]");
         form("seat.swap", "swap seat of {person} to {kind} in {tenant}[ from {from}][ until {until}]");
-        form("seat.return", "return seat of {person} in {tenant} until {until}");
+        form("seat.return", "return seat of {person} in {tenant}[ until {until}]");
         form(
                 "assignment.give",
                 "give role {role} to {subject} in {tenant}[ at {area}][ from {from}][ until {until}][ because {\"because\"}]");
         form(
                 "assignment.edit",
                 "keep role {role} for {subject} in {tenant}[ at {area}][ from {from}][ until {until}][ because {\"because\"}]");
-        form("assignment.end", "take role {role} from {subject} in {tenant}[ at {area}] until {until}");
+        form("assignment.end", "take role {role} from {subject} in {tenant}[ at {area}][ until {until}]");
     }
 
     private Grammar() {}

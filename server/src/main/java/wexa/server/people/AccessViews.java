@@ -67,7 +67,10 @@ class AccessViews {
             Place place = new Place(path.grant().tenant(), path.grant().area());
             Map<Permission, List<Path>> here = found.computeIfAbsent(place, any -> new HashMap<>());
             for (Permission permission : path.permissions()) {
-                here.computeIfAbsent(permission, any -> new ArrayList<>(2)).add(path);
+                List<Path> ways = here.computeIfAbsent(permission, any -> new ArrayList<>(2));
+                if (ways.stream().noneMatch(path::isSameWay)) {
+                    ways.add(path);
+                }
             }
         }
         return found;

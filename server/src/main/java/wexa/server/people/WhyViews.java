@@ -50,11 +50,13 @@ class WhyViews {
 
     WhyView of(Preview preview, Question question, Instant at) {
         Model model = preview.model();
-        List<Path> ways = preview.index().paths(question.person(), at).stream()
+        List<Path> ways = new ArrayList<>();
+        preview.index().paths(question.person(), at).stream()
                 .filter(path -> path.grant().tenant().equals(question.tenant().id())
                         && path.gives(question.permission())
                         && reaches(model, path.grant().area(), question.area()))
-                .toList();
+                .filter(path -> ways.stream().noneMatch(path::isSameWay))
+                .forEach(ways::add);
         Usability usability =
                 Usability.of(model, question.person(), question.tenant().id(), at);
         App app = model.appOf(question.tenant());

@@ -1,0 +1,146 @@
+package wexa.core.consistency;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.LongStream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.RandomModel;
+import wexa.core.access.AccessIndex;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
+
+/** Steps make a tenant agree, once, in an order in which everything named exists. Models from printed seeds. */
+class PlanLawsTest {
+    static LongStream seeds() {
+        return LongStream.range(1, 41);
+    }
+
+    /** A tenant that does what it is told. */
+    private static Observation carry(Observation before, Step step) {
+        if (step.verb() == Step.Verb.REMOVE) {
+            return before.with(step.object(), Optional.empty());
+        }
+        TenantObject after = step.after(before.find(step.object()).map(Observation.Seen::state));
+        return before.with(step.object(), Optional.of(new Observation.Seen("r-" + step.object(), after)));
+    }
+
+    private static Observation carryAll(Observation before, Plan plan) {
+        Observation observed = before;
+        for (Plan.Planned planned : plan.steps()) {
+            observed = carry(observed, planned.step());
+        }
+        return observed;
+    }
+
+    private static Set<ObjectKey> keys(SortedMap<ObjectKey, TenantObject> desired, Observation observed) {
+        Set<ObjectKey> keys = new TreeSet<>(desired.keySet());
+        keys.addAll(observed.objects().keySet());
+        return keys;
+    }
+
+    /** A reading of the desired state with some objects lost, some changed, and some that nobody wants. */
+    private static Observation disturbed(SortedMap<ObjectKey, TenantObject> desired, RandomModel made) {
+        TreeMap<ObjectKey, Observation.Seen> seen = new TreeMap<>();
+        desired.forEach((key, state) -> {
+            int chance = made.random.nextInt(4);
+            if (chance == 0) {
+                return;
+            }
+            TenantObject read = state;
+            if (chance == 1 && state instanceof TenantObject.RoleState role) {
+                read = new TenantObject.RoleState(role.name(), Set.of());
+            } else if (chance == 1 && state instanceof TenantObject.AccountState account) {
+                read = account.withSeats(Set.of("other"));
+            }
+            seen.put(key, new Observation.Seen("r-" + key, read));
+        });
+        ObjectKey extra = ObjectKey.assignment(made.id());
+        seen.put(
+                extra,
+                new Observation.Seen(
+                        "extra",
+                        new TenantObject.AssignmentState("ACCOUNT:x", "ROLE:x", Optional.empty(), Optional.empty())));
+        return new Observation(seen, List.of());
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void stepsMakeAnyTenantAgreeAndAnAgreeingTenantGetsNone(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        AccessIndex index = AccessIndex.compile(model);
+        for (Tenant tenant : made.tenants) {
+            SortedMap<ObjectKey, TenantObject> desired = new DesiredState(model, index, tenant, RandomModel.NOW).all();
+            for (Observation start : List.of(Observation.empty(), disturbed(desired, made))) {
+                Plan plan = Plan.between(desired, start, keys(desired, start));
+                Observation after = carryAll(start, plan);
+                assertThat(Plan.between(desired, after, keys(desired, after)).steps())
+                        .isEmpty();
+                assertThat(Difference.all(desired, after)).allMatch(one -> one.kind() == Difference.Kind.SAME);
+                assertThat(carryAll(after, plan)).isEqualTo(after);
+            }
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void nothingIsNamedBeforeItIsThere(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        AccessIndex index = AccessIndex.compile(model);
+        for (Tenant tenant : made.tenants) {
+            SortedMap<ObjectKey, TenantObject> desired = new DesiredState(model, index, tenant, RandomModel.NOW).all();
+            Plan plan = Plan.between(desired, Observation.empty(), desired.keySet());
+            Set<String> there = new HashSet<>();
+            for (int place = 0; place < plan.steps().size(); place++) {
+                Plan.Planned planned = plan.steps().get(place);
+                assertThat(planned.after())
+                        .allMatch(earlier -> earlier < plan.steps().indexOf(planned));
+                TenantObject target = planned.step().target().orElseThrow();
+                if (target instanceof TenantObject.GroupState group) {
+                    assertThat(there).containsAll(group.members());
+                }
+                if (target instanceof TenantObject.AssignmentState assignment) {
+                    assertThat(there).contains(assignment.subject(), assignment.role());
+                }
+                there.add(planned.step().object().toString());
+            }
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whatIsSaidAboutSomePeopleIsWhatIsSaidOfThemInTheWhole(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        AccessIndex index = AccessIndex.compile(model);
+        for (Tenant tenant : made.tenants) {
+            DesiredState state = new DesiredState(model, index, tenant, RandomModel.NOW);
+            SortedMap<ObjectKey, TenantObject> all = state.all();
+            List<wexa.core.model.Id<wexa.core.model.Person>> everybody = new ArrayList<>();
+            made.people.forEach(person -> everybody.add(person.id()));
+            state.about(everybody.subList(0, 3))
+                    .forEach((key, object) -> assertThat(all).containsEntry(key, object));
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void anInstantThatChangesNothingTouchesNothing(long seed) {
+        Model model = new RandomModel(seed).model();
+        wexa.core.preview.Snapshot snapshot = wexa.core.preview.Snapshot.compile(1, model);
+        for (Tenant tenant : model.tenants().stream().toList()) {
+            assertThat(Touched.betweenInstants(snapshot, tenant, RandomModel.NOW, RandomModel.NOW))
+                    .isEmpty();
+        }
+    }
+}

@@ -1,0 +1,293 @@
+package wexa.core.preview;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.RandomModel;
+import wexa.core.Reference;
+import wexa.core.intake.Entry;
+import wexa.core.model.Area;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+
+/** Previews against computing everything anew, on models from printed seeds. */
+class PreviewTest {
+    private static final Instant NOW = RandomModel.NOW;
+
+    static LongStream seeds() {
+        return LongStream.range(1, 13);
+    }
+
+    private static Entry entry(RandomModel made, String form, String... namesAndValues) {
+        Map<String, String> fields = new HashMap<>();
+        for (int at = 0; at + 1 < namesAndValues.length; at += 2) {
+            fields.put(namesAndValues[at], namesAndValues[at + 1]);
+        }
+        UUID id = new UUID(made.random.nextLong(), made.random.nextLong());
+        return new Entry(new Entry.Id(id), form, fields);
+    }
+
+    /** Ten entries about a newcomer and about people who are there. */
+    private static List<Entry> entries(RandomModel made) {
+        String person = made.id().toString();
+        String account = made.id().toString();
+        Tenant tenant = made.tenants.get(1);
+        String area = made.areas.get(6).id().toString();
+        return List.of(
+                entry(
+                        made,
+                        "person.add",
+                        "id",
+                        person,
+                        "handle",
+                        "new.one",
+                        "given",
+                        "New",
+                        "family",
+                        "One",
+                        "home",
+                        "skerrow"),
+                entry(
+                        made,
+                        "engagement.begin",
+                        "id",
+                        made.id().toString(),
+                        "person",
+                        person,
+                        "kind",
+                        "employee",
+                        "unit",
+                        "unit-0",
+                        "job",
+                        "Guide",
+                        "from",
+                        "2026-11-23"),
+                entry(
+                        made,
+                        "membership.put",
+                        "id",
+                        made.id().toString(),
+                        "member",
+                        "person:" + person,
+                        "group",
+                        "group-0"),
+                entry(
+                        made,
+                        "account.open",
+                        "id",
+                        account,
+                        "person",
+                        person,
+                        "tenant",
+                        tenant.id().toString()),
+                entry(made, "seat.give", "id", made.id().toString(), "account", account, "kind", "full"),
+                entry(
+                        made,
+                        "assignment.give",
+                        "id",
+                        made.id().toString(),
+                        "subject",
+                        "person:" + person,
+                        "role",
+                        "role-1",
+                        "tenant",
+                        tenant.id().toString(),
+                        "area",
+                        area),
+                entry(
+                        made,
+                        "membership.put",
+                        "id",
+                        made.id().toString(),
+                        "member",
+                        "person.1",
+                        "group",
+                        "group-2",
+                        "until",
+                        "2026-12-01"),
+                entry(
+                        made,
+                        "assignment.give",
+                        "id",
+                        made.id().toString(),
+                        "subject",
+                        "person.2",
+                        "role",
+                        "role-2",
+                        "tenant",
+                        made.tenants.get(2).id().toString()),
+                entry(
+                        made,
+                        "membership.end",
+                        "membership",
+                        made.memberships.get(0).id().toString()),
+                entry(
+                        made,
+                        "assignment.end",
+                        "assignment",
+                        made.assignments.get(0).id().toString()));
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whoGainsAndLosesIsWhatTheReferenceSaysOfBothModels(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        Preview preview = Preview.of(snapshot, entries(made), NOW, ZoneOffset.UTC);
+        assertThat(preview.model()).isEqualTo(snapshot.model().with(preview.effects()));
+        Impact impact = preview.impactAt(NOW);
+        Set<Impact.Shift> gains = new HashSet<>(impact.gains());
+        Set<Impact.Shift> losses = new HashSet<>(impact.losses());
+        Reference before = new Reference(snapshot.model(), NOW);
+        Reference after = new Reference(preview.model(), NOW);
+        for (Impact.Shift shift : gains) {
+            assertThat(holds(after, preview.model(), shift)).isTrue();
+            assertThat(holds(before, preview.model(), shift)).isFalse();
+        }
+        for (Impact.Shift shift : losses) {
+            assertThat(holds(before, snapshot.model(), shift)).isTrue();
+            assertThat(holds(after, snapshot.model(), shift)).isFalse();
+        }
+        assertNobodyElseIsTouched(snapshot.model(), preview.model(), before, after, gains, losses);
+    }
+
+    private static boolean holds(Reference reference, Model model, Impact.Shift shift) {
+        return reference.holds(
+                model.people().get(shift.person()),
+                model.tenants().get(shift.tenant()),
+                shift.area(),
+                shift.permission());
+    }
+
+    private static void assertNobodyElseIsTouched(
+            Model old,
+            Model next,
+            Reference before,
+            Reference after,
+            Set<Impact.Shift> gains,
+            Set<Impact.Shift> losses) {
+        Set<Id<Person>> changed = new HashSet<>();
+        gains.forEach(shift -> changed.add(shift.person()));
+        losses.forEach(shift -> changed.add(shift.person()));
+        for (Person person : old.people().stream().toList()) {
+            if (changed.contains(person.id())) {
+                continue;
+            }
+            for (Tenant tenant : old.tenants().stream().toList()) {
+                List<Optional<Id<Area>>> places = new ArrayList<>(List.of(Optional.empty()));
+                old.table(Kind.AREA)
+                        .by(Area.BY_TENANT, tenant.id())
+                        .forEach(area -> places.add(Optional.of(area.id())));
+                for (Permission permission : next.appOf(tenant).permissions()) {
+                    for (Optional<Id<Area>> place : places) {
+                        assertThat(after.holds(person, tenant, place, permission))
+                                .isEqualTo(before.holds(person, tenant, place, permission));
+                    }
+                }
+            }
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void effectsAppliedToTheSnapshotGiveWhatAFreshOneHolds(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        Preview preview = Preview.of(snapshot, entries(made), NOW, ZoneOffset.UTC);
+        Snapshot next = snapshot.with(2, preview.effects());
+        Snapshot fresh = Snapshot.compile(2, preview.model());
+        assertThat(next.model()).isEqualTo(fresh.model());
+        assertThat(next.index().countHeld(NOW)).isEqualTo(fresh.index().countHeld(NOW));
+    }
+
+    @Test
+    void theSameDraftAgainIsAlreadySo() {
+        RandomModel made = new RandomModel(3);
+        List<Entry> entries = entries(made).subList(0, 6);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        Preview first = Preview.of(snapshot, entries, NOW, ZoneOffset.UTC);
+        assertThat(first.outcomes()).allMatch(outcome -> outcome.state() == Preview.State.READY);
+        Preview again = Preview.of(snapshot.with(2, first.effects()), entries, NOW, ZoneOffset.UTC);
+        assertThat(again.effects()).isEmpty();
+        assertThat(again.outcomes()).allMatch(outcome -> outcome.state() == Preview.State.ALREADY_SO);
+    }
+
+    @Test
+    void whatIsReadyGoesAndTheRestStays() {
+        RandomModel made = new RandomModel(4);
+        List<Entry> entries = new ArrayList<>(entries(made).subList(0, 2));
+        entries.add(
+                entry(made, "membership.put", "id", made.id().toString(), "member", "nobody.here", "group", "group-0"));
+        Preview preview = Preview.of(Snapshot.compile(1, made.model()), entries, NOW, ZoneOffset.UTC);
+        assertThat(preview.outcomes())
+                .extracting(Preview.Outcome::state)
+                .containsExactly(Preview.State.READY, Preview.State.READY, Preview.State.TO_SETTLE);
+        assertThat(preview.effects()).hasSize(2);
+    }
+
+    @Test
+    void theDigestStaysWithTheClockAndMovesWithWhatWouldBeDone() {
+        RandomModel made = new RandomModel(5);
+        List<Entry> entries = entries(made).subList(0, 3);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        String digest = Preview.of(snapshot, entries, NOW, ZoneOffset.UTC).digest();
+        assertThat(Preview.of(snapshot, entries, NOW.plusSeconds(90), ZoneOffset.UTC)
+                        .digest())
+                .isEqualTo(digest);
+        assertThat(Preview.of(snapshot, entries.subList(0, 2), NOW, ZoneOffset.UTC)
+                        .digest())
+                .isNotEqualTo(digest);
+        Entry rival = entry(
+                made,
+                "person.add",
+                "id",
+                made.id().toString(),
+                "handle",
+                "new.one",
+                "given",
+                "R",
+                "family",
+                "R",
+                "home",
+                "x");
+        Snapshot moved = snapshot.with(
+                2, Preview.of(snapshot, List.of(rival), NOW, ZoneOffset.UTC).effects());
+        assertThat(Preview.of(moved, entries, NOW, ZoneOffset.UTC).digest()).isNotEqualTo(digest);
+    }
+
+    @Test
+    void boundariesAreTheInstantsThatTheDraftBrings() {
+        RandomModel made = new RandomModel(6);
+        List<Entry> entries = new ArrayList<>(entries(made).subList(0, 2));
+        entries.add(entry(
+                made,
+                "membership.put",
+                "id",
+                made.id().toString(),
+                "member",
+                "new.one",
+                "group",
+                "group-2",
+                "until",
+                "2026-12-01"));
+        Preview preview = Preview.of(Snapshot.compile(1, made.model()), entries, NOW, ZoneOffset.UTC);
+        assertThat(preview.boundaries()).containsExactly(Instant.parse("2026-12-02T00:00:00Z"));
+    }
+}
