@@ -15,6 +15,7 @@ import wexa.core.model.Engagement;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 
@@ -183,13 +184,18 @@ public sealed interface AssignmentChange extends Change {
                         tenant.name()));
             }
         } else if (app.needsArea()) {
+            Optional<Area> nearest = nearest(assignment, tenant, model);
             findings.add(Finding.of(
                     Code.ASSIGNMENT_INERT,
                     "area",
+                    "role",
+                    model.roles().find(assignment.role()).map(Role::name).orElse(""),
                     "tenant",
-                    tenant.name(),
+                    app.name() + " " + tenant.name(),
                     "nearest",
-                    nearest(assignment, tenant, model)));
+                    nearest.map(area -> area.key().text()).orElse(""),
+                    "nearestName",
+                    nearest.map(Area::name).orElse("")));
         }
         if (!tenant.can(Capability.ASSIGNMENTS)) {
             findings.add(Finding.of(Code.NOT_MANAGED, "tenant", "tenant", tenant.name(), "what", "roles"));
@@ -197,7 +203,7 @@ public sealed interface AssignmentChange extends Change {
     }
 
     /** The area whose key is the key of the unit where the person works, else the tenant's first area (rule 5). */
-    private static String nearest(Assignment assignment, Tenant tenant, Model model) {
+    private static Optional<Area> nearest(Assignment assignment, Tenant tenant, Model model) {
         List<Area> areas = model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id());
         if (assignment.subject() instanceof Subject.OfPerson one) {
             for (Engagement engagement : model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, one.person())) {
@@ -207,11 +213,11 @@ public sealed interface AssignmentChange extends Change {
                         .filter(area -> area.key().text().equals(unit))
                         .findFirst();
                 if (same.isPresent()) {
-                    return same.get().key().text();
+                    return same;
                 }
             }
         }
-        return areas.isEmpty() ? "" : areas.get(0).key().text();
+        return areas.stream().findFirst();
     }
 
     private static Map<String, String> describe(Assignment assignment, Names names) {

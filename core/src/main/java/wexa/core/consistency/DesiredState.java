@@ -1,7 +1,6 @@
 package wexa.core.consistency;
 
 import java.time.Instant;
-import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Optional;
@@ -62,18 +61,15 @@ public final class DesiredState {
         return all;
     }
 
-    /** What these people's accounts should be, and whatever reaches the tenant because of grants to them or their groups. */
-    public SortedMap<ObjectKey, TenantObject> about(Collection<Id<Person>> people) {
+    /** What the accounts of those concerned should be, and whatever reaches the tenant by grants to them or their groups. */
+    public SortedMap<ObjectKey, TenantObject> about(Concerned concerned) {
         SortedMap<ObjectKey, TenantObject> found = new TreeMap<>();
-        Set<Subject> subjects = new LinkedHashSet<>();
-        for (Id<Person> person : people) {
-            subjects.add(new Subject.OfPerson(person));
-            index.groupsOf(person, at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
+        for (Id<Person> person : concerned.people()) {
             accountOf(person)
                     .ifPresent(account ->
                             account(account).ifPresent(state -> found.put(ObjectKey.account(account.id()), state)));
         }
-        for (Wanted wanted : wanted(subjects::contains)) {
+        for (Wanted wanted : wanted(concerned.subjects()::contains)) {
             addGrant(wanted, found);
         }
         return found;

@@ -1,13 +1,10 @@
 package wexa.core.consistency;
 
 import java.time.Instant;
-import java.util.Collection;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
-import wexa.core.model.Id;
-import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 
@@ -15,12 +12,27 @@ import wexa.core.preview.Snapshot;
 public final class Touched {
     private Touched() {}
 
-    /** Looks only at what concerns the given people. */
+    /** Looks only at what concerns those whom the changeset concerns; costs what that is. */
     public static Set<ObjectKey> between(
-            Snapshot before, Snapshot after, Tenant tenant, Instant at, Collection<Id<Person>> people) {
-        return differing(
-                new DesiredState(before.model(), before.index(), tenant, at).about(people),
-                new DesiredState(after.model(), after.index(), tenant, at).about(people));
+            Snapshot before, Snapshot after, Tenant tenant, Instant at, Concerned concerned) {
+        DesiredState was = new DesiredState(before.model(), before.index(), tenant, at);
+        DesiredState is = new DesiredState(after.model(), after.index(), tenant, at);
+        Map<ObjectKey, TenantObject> wasConcerned = was.about(concerned);
+        Map<ObjectKey, TenantObject> isConcerned = is.about(concerned);
+        Set<ObjectKey> differing = differing(wasConcerned, isConcerned);
+        boolean sharedOnOneSide = differing.stream()
+                .anyMatch(key -> isShared(key) && wasConcerned.containsKey(key) != isConcerned.containsKey(key));
+        if (sharedOnOneSide) {
+            // a role or a group that somebody else has, too, was there before and stays after
+            Map<ObjectKey, TenantObject> wasAll = was.all();
+            Map<ObjectKey, TenantObject> isAll = is.all();
+            differing.removeIf(key -> isShared(key) && Objects.equals(wasAll.get(key), isAll.get(key)));
+        }
+        return differing;
+    }
+
+    private static boolean isShared(ObjectKey key) {
+        return key.type() == ObjectKey.Type.ROLE || key.type() == ObjectKey.Type.GROUP;
     }
 
     /** What becomes due in a tenant by the passing of time alone. */

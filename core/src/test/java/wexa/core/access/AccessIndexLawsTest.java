@@ -11,21 +11,18 @@ import java.util.Set;
 import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.RandomEffects;
 import wexa.core.RandomModel;
 import wexa.core.Reference;
 import wexa.core.model.Area;
-import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
-import wexa.core.model.Engagement;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
-import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
 
 /** The compiled index against the reference, on models from printed seeds. */
 class AccessIndexLawsTest {
@@ -55,7 +52,7 @@ class AccessIndexLawsTest {
         Model model = made.model();
         AccessIndex index = AccessIndex.compile(model);
         for (int round = 0; round < 4; round++) {
-            List<Effect> effects = randomEffects(made, model);
+            List<Effect> effects = RandomEffects.of(made, model);
             model = model.with(effects);
             index = index.updated(model, effects);
         }
@@ -140,76 +137,5 @@ class AccessIndexLawsTest {
             assertThat(index.membersOf(group.id(), RandomModel.NOW).all())
                     .containsExactlyInAnyOrderElementsOf(expected);
         });
-    }
-
-    /** Puts in, takes out, moves and ends facts of all kinds that access depends on. */
-    static List<Effect> randomEffects(RandomModel made, Model model) {
-        List<Effect> effects = new ArrayList<>();
-        Person newcomer = new Person(
-                made.id(),
-                wexa.core.model.Handle.of("new." + Math.abs(made.random.nextInt())),
-                "New",
-                "Comer",
-                Optional.empty(),
-                Optional.empty(),
-                wexa.core.model.Key.of("skerrow"),
-                Optional.empty(),
-                java.util.Map.of(),
-                List.of());
-        effects.add(Effect.make(newcomer));
-        List<Person> everybody = new ArrayList<>(model.people().stream().toList());
-        everybody.add(newcomer);
-        effects.add(Effect.make(new Engagement(
-                made.id(),
-                made.pick(everybody).id(),
-                wexa.core.model.EngagementKind.EMPLOYEE,
-                Optional.empty(),
-                made.pick(made.units).id(),
-                "Guide",
-                Optional.empty(),
-                made.window())));
-        effects.add(Effect.make(new Membership(
-                made.id(),
-                new Subject.OfPerson(made.pick(everybody).id()),
-                made.groups.get(1).id(),
-                made.window(),
-                "")));
-        Tenant tenant = made.pick(made.tenants);
-        effects.add(Effect.make(new Assignment(
-                made.id(),
-                new Subject.OfPerson(newcomer.id()),
-                made.pick(made.roles).id(),
-                tenant.id(),
-                made.areaIn(tenant),
-                made.window(),
-                Optional.empty(),
-                "")));
-        List<Membership> memberships = model.table(Kind.MEMBERSHIP).stream().toList();
-        effects.add(Effect.drop(made.pick(memberships)));
-        Assignment assignment = made.pick(model.table(Kind.ASSIGNMENT).stream().toList());
-        effects.add(Effect.replace(
-                assignment,
-                new Assignment(
-                        assignment.id(),
-                        assignment.subject(),
-                        made.pick(made.roles).id(),
-                        assignment.tenant(),
-                        assignment.area(),
-                        Window.from(RandomModel.NOW.minusSeconds(60)),
-                        assignment.engagement(),
-                        "moved")));
-        Engagement engagement = made.pick(model.table(Kind.ENGAGEMENT).stream().toList());
-        effects.add(Effect.replace(
-                engagement,
-                new Engagement(
-                        engagement.id(),
-                        engagement.person(),
-                        engagement.kind(),
-                        engagement.staffNumber(),
-                        engagement.unit(),
-                        engagement.job(),
-                        engagement.manager(),
-                        made.window())));
-        return effects;
     }
 }

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.support.TransactionTemplate;
+import wexa.core.consistency.Concerned;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
@@ -169,7 +170,12 @@ public class ApplyService {
         Snapshot after = new Snapshot(version, preview.model(), preview.index());
         Set<Id<Person>> people =
                 Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
-        Optional<JobPlanner.Planned> job = planner.plan(version, draft.name(), preview.snapshot(), after, people);
+        Optional<JobPlanner.Planned> job = planner.plan(
+                version,
+                draft.name(),
+                preview.snapshot(),
+                after,
+                Concerned.by(preview.snapshot(), after, preview.effects(), people, preview.now()));
         drafts.applied(
                 draft.id(),
                 draft.version(),

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.consistency.Concerned;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Plan;
@@ -54,17 +55,16 @@ public class JobPlanner {
     /** A planned job: its id and the tenants whose lanes have work. */
     public record Planned(UUID job, Set<Id<Tenant>> tenants) {}
 
-    /** Steps for people touched by a changeset; empty when no tenant has to do anything. */
+    /** Steps for those whom a changeset concerns; empty when no tenant has to do anything. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Planned> plan(
-            long version, String name, Snapshot before, Snapshot after, Collection<Id<Person>> people) {
+    public Optional<Planned> plan(long version, String name, Snapshot before, Snapshot after, Concerned concerned) {
         List<StepRow> rows = new ArrayList<>();
         for (Tenant tenant : after.model().tenants().stream().toList()) {
-            Set<ObjectKey> touched = Touched.between(before, after, tenant, clock.now(), people);
+            Set<ObjectKey> touched = Touched.between(before, after, tenant, clock.now(), concerned);
             if (!touched.isEmpty()) {
                 SortedMap<ObjectKey, TenantObject> desired =
-                        new DesiredState(after.model(), after.index(), tenant, clock.now()).about(people);
-                add(tenant, desired, touched, after.model(), people, rows);
+                        new DesiredState(after.model(), after.index(), tenant, clock.now()).about(concerned);
+                add(tenant, desired, touched, after.model(), concerned.people(), rows);
             }
         }
         return save(version, name, rows);

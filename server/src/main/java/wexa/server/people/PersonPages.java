@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import wexa.core.consistency.Concerned;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
@@ -102,6 +103,7 @@ class PersonPages {
         Map<Id<Account>, Map<String, Proofs.Proof>> proved =
                 proofs.about(accounts.stream().map(Account::id).toList());
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        Concerned concerned = Concerned.by(snapshot, snapshot, List.of(), List.of(person.id()), at);
         List<PersonPage.AccountView> views = new ArrayList<>();
         for (Account account : accounts) {
             Tenant tenant = model.tenants().get(account.tenant());
@@ -109,7 +111,7 @@ class PersonPages {
             Observation observed = observations.of(tenant.id());
             Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
             Map<ObjectKey, TenantObject> desired =
-                    new DesiredState(model, snapshot.index(), tenant, at).about(List.of(person.id()));
+                    new DesiredState(model, snapshot.index(), tenant, at).about(concerned);
             squares.put(tenant.id(), squaresOf(desired, observed, fresh));
             ObjectKey key = ObjectKey.account(account.id());
             Optional<TenantObject> wanted = Optional.ofNullable(desired.get(key));

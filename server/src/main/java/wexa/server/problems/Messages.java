@@ -91,10 +91,10 @@ public final class Messages {
             case ENGAGEMENT_OF_OTHER -> "The engagement belongs to somebody else.";
             case ROLE_GIVES_NOTHING -> "The role gives nothing in this app.";
             case ASSIGNMENT_INERT ->
-                "Does nothing without a place in " + facts.get("tenant")
-                        + (facts.getOrDefault("nearest", "").isEmpty()
+                "“" + facts.get("role") + "” does nothing without a place in " + facts.get("tenant")
+                        + (facts.getOrDefault("nearestName", "").isEmpty()
                                 ? "."
-                                : ". Nearest that fits: " + facts.get("nearest") + ".");
+                                : ". Nearest that fits: " + facts.get("nearestName") + ".");
             case NOT_MANAGED ->
                 facts.get("tenant") + " does not take " + facts.get("what") + " from outside; nothing is sent.";
         };

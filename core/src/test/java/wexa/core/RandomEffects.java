@@ -1,0 +1,91 @@
+package wexa.core;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Engagement;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Window;
+
+/** Effects made at random on a random model. */
+public final class RandomEffects {
+    private RandomEffects() {}
+
+    /** Puts in, takes out, moves and ends facts of all kinds that access depends on. */
+    public static List<Effect> of(RandomModel made, Model model) {
+        List<Effect> effects = new ArrayList<>();
+        Person newcomer = new Person(
+                made.id(),
+                wexa.core.model.Handle.of("new." + Math.abs(made.random.nextInt())),
+                "New",
+                "Comer",
+                Optional.empty(),
+                Optional.empty(),
+                wexa.core.model.Key.of("skerrow"),
+                Optional.empty(),
+                java.util.Map.of(),
+                List.of());
+        effects.add(Effect.make(newcomer));
+        List<Person> everybody = new ArrayList<>(model.people().stream().toList());
+        everybody.add(newcomer);
+        effects.add(Effect.make(new Engagement(
+                made.id(),
+                made.pick(everybody).id(),
+                wexa.core.model.EngagementKind.EMPLOYEE,
+                Optional.empty(),
+                made.pick(made.units).id(),
+                "Guide",
+                Optional.empty(),
+                made.window())));
+        effects.add(Effect.make(new Membership(
+                made.id(),
+                new Subject.OfPerson(made.pick(everybody).id()),
+                made.groups.get(1).id(),
+                made.window(),
+                "")));
+        Tenant tenant = made.pick(made.tenants);
+        effects.add(Effect.make(new Assignment(
+                made.id(),
+                new Subject.OfPerson(newcomer.id()),
+                made.pick(made.roles).id(),
+                tenant.id(),
+                made.areaIn(tenant),
+                made.window(),
+                Optional.empty(),
+                "")));
+        List<Membership> memberships = model.table(Kind.MEMBERSHIP).stream().toList();
+        effects.add(Effect.drop(made.pick(memberships)));
+        Assignment assignment = made.pick(model.table(Kind.ASSIGNMENT).stream().toList());
+        effects.add(Effect.replace(
+                assignment,
+                new Assignment(
+                        assignment.id(),
+                        assignment.subject(),
+                        made.pick(made.roles).id(),
+                        assignment.tenant(),
+                        assignment.area(),
+                        Window.from(RandomModel.NOW.minusSeconds(60)),
+                        assignment.engagement(),
+                        "moved")));
+        Engagement engagement = made.pick(model.table(Kind.ENGAGEMENT).stream().toList());
+        effects.add(Effect.replace(
+                engagement,
+                new Engagement(
+                        engagement.id(),
+                        engagement.person(),
+                        engagement.kind(),
+                        engagement.staffNumber(),
+                        engagement.unit(),
+                        engagement.job(),
+                        engagement.manager(),
+                        made.window())));
+        return effects;
+    }
+}
