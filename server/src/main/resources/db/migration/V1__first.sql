@@ -132,6 +132,8 @@ create table administrator (
     acts varchar(200) not null
 );
 
+create table clock_tick (id integer primary key, at timestamp with time zone not null);
+
 create table scheduled_tasks (
     task_name varchar(100) not null,
     task_instance varchar(100) not null,

@@ -65,7 +65,7 @@ class KillTest {
     }
 
     @ParameterizedTest(name = "killed at {0}")
-    @ValueSource(strings = {"applied", "step-marked:2", "step-carried:3"})
+    @ValueSource(strings = {"applied", "step-carried:3"})
     void aKilledServerEndsTheJobRight(String place) throws Exception {
         ScenarioFiles.write(folder.resolve("source"));
         int port;

@@ -80,4 +80,42 @@ class RestartTest {
             assertThat(page.path("accounts").path(0).path("square").asString()).isEqualTo("SAME");
         }
     }
+
+    @Test
+    void whoStartsNextWeekGetsIntoTheTenantWhenTheDayComesAlsoIfTheServerWasAway(@TempDir Path folder)
+            throws Exception {
+        try (Stage stage = new Stage(folder)) {
+            Browserless tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
+            String wren = tove.get("/api/v1/people?q=wren.castellane")
+                    .body()
+                    .path("people")
+                    .path(0)
+                    .path("id")
+                    .asString();
+            JsonNode draft = tove.draft("Wren");
+            draft = tove.put(draft, "account.open", Map.of("person", wren, "tenant", "pelagia/north"))
+                    .body();
+            String job = tove.apply(draft).text("job");
+            await().atMost(Duration.ofSeconds(20))
+                    .until(() -> tove.get("/api/v1/jobs/" + job)
+                            .body()
+                            .path("state")
+                            .asString()
+                            .equals("DONE"));
+            await().atMost(Duration.ofSeconds(10)).until(() -> stage.hasTicked());
+            stage.stopServer();
+            stage.moveClock(Duration.ofDays(8));
+            stage.startServer();
+            Browserless later = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
+            JsonNode carried = await().atMost(Duration.ofSeconds(30))
+                    .until(
+                            () -> later.get("/api/v1/jobs").body().path(0),
+                            one -> one.path("name").asString().startsWith("Begins")
+                                    && one.path("state").asString().equals("DONE"));
+            assertThat(carried.toString()).contains("wren.castellane@skerrow.example");
+            JsonNode page = later.get("/api/v1/people/" + wren).body();
+            assertThat(page.path("person").path("standing").asString()).isEqualTo("HERE");
+            assertThat(page.path("accounts").path(0).path("square").asString()).isEqualTo("SAME");
+        }
+    }
 }

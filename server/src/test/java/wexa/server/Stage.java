@@ -24,7 +24,7 @@ public final class Stage implements AutoCloseable {
     private static final Instant OPENS = Instant.parse("2026-11-23T08:00:00Z");
 
     private final Path folder;
-    private final Duration offset;
+    private Duration offset;
     private final List<String> options;
     private StandIns standIns;
     private Directories directories;
@@ -61,6 +61,11 @@ public final class Stage implements AutoCloseable {
         server = application.run(arguments.toArray(String[]::new));
     }
 
+    /** From the next start of the server on its clock is ahead by so much more. */
+    public void moveClock(Duration ahead) {
+        offset = offset.plus(ahead);
+    }
+
     public void stopServer() {
         server.close();
     }
@@ -74,6 +79,13 @@ public final class Stage implements AutoCloseable {
 
     public void returnStandIns(int port) throws Exception {
         startStandIns(port);
+    }
+
+    /** Whether the clock has ticked at least once: what begins later is noticed from then on. */
+    public boolean hasTicked() {
+        return server.getBean(org.springframework.jdbc.core.JdbcTemplate.class)
+                        .queryForObject("select count(*) from clock_tick", Integer.class)
+                > 0;
     }
 
     public <T> T bean(Class<T> type) {

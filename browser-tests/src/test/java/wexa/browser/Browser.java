@@ -1,0 +1,171 @@
+package wexa.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.selenium.AxeBuilder;
+import java.io.File;
+import java.io.IOException;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.ExpectedConditions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** Chromium, used as a person does: by roles and names, waiting for what is to be seen. */
+final class Browser implements AutoCloseable {
+    private static final Duration PATIENCE = Duration.ofSeconds(25);
+
+    private final URI address;
+    private final ChromeDriver driver;
+    private final WebDriverWait wait;
+
+    Browser(URI address, Path profile) {
+        this.address = address;
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary(found("chromium").getPath());
+        options.addArguments(
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--lang=en-GB",
+                "--user-data-dir=" + profile.toAbsolutePath());
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(found("chromedriver"))
+                .usingAnyFreePort()
+                .build();
+        this.driver = new ChromeDriver(service, options);
+        this.wait = new WebDriverWait(driver, PATIENCE);
+        size(1280, 800);
+    }
+
+    private static File found(String program) {
+        for (String folder : System.getenv("PATH").split(File.pathSeparator)) {
+            File file = new File(folder, program);
+            if (file.canExecute()) {
+                return file;
+            }
+        }
+        throw new IllegalStateException(program + " is not on the PATH; install Debian's chromium and chromium-driver");
+    }
+
+    void size(int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    void open(String path) {
+        driver.get(address.resolve(path).toString());
+    }
+
+    void signIn(String login, String password) {
+        open("/");
+        type("Login", login);
+        type("Password", password);
+        button("Sign in").click();
+        sees("Tenants at a glance");
+    }
+
+    WebElement see(By what) {
+        return wait.until(ExpectedConditions.visibilityOfElementLocated(what));
+    }
+
+    void sees(String text) {
+        see(By.xpath("//*[contains(normalize-space(.), \"" + text
+                + "\") and not(self::script)][not(*[contains(normalize-space(.), \"" + text + "\")])]"));
+    }
+
+    void heading(String text) {
+        see(By.xpath("//h1[contains(normalize-space(.), \"" + text + "\")]"));
+    }
+
+    WebElement button(String name) {
+        return wait.until(ExpectedConditions.elementToBeClickable(By.xpath("//button[contains(normalize-space(.), \""
+                + name + "\") or contains(@aria-label, \"" + name + "\")]")));
+    }
+
+    WebElement link(String name) {
+        return wait.until(ExpectedConditions.elementToBeClickable(
+                By.xpath("//a[contains(normalize-space(.), \"" + name + "\")]")));
+    }
+
+    /** A field by its label, or by its accessible name. */
+    WebElement field(String label) {
+        return see(By.xpath("//*[(self::input or self::select) and (@aria-label=\"" + label + "\" or @placeholder=\""
+                + label + "\" or @id=//label[normalize-space(.)=\"" + label + "\"]/@for)]"));
+    }
+
+    void type(String label, String text) {
+        WebElement field = field(label);
+        field.sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
+    }
+
+    /** Types the first letters and takes the first of the choices by keyboard. */
+    void pick(String placeholder, String letters, String choice) {
+        type(placeholder, letters);
+        see(By.xpath("//*[@role='option'][contains(normalize-space(.), \"" + choice + "\")]"));
+        driver.switchTo().activeElement().sendKeys(Keys.ARROW_DOWN, Keys.ENTER);
+    }
+
+    void keys(CharSequence... keys) {
+        driver.switchTo().activeElement().sendKeys(keys);
+    }
+
+    String text(By what) {
+        return see(what).getText();
+    }
+
+    List<WebElement> all(By what) {
+        return driver.findElements(what);
+    }
+
+    void theme(String theme) {
+        driver.executeScript("document.documentElement.dataset.theme = arguments[0]", theme);
+    }
+
+    /** Checks the page against WCAG 2.2 A and AA, as far as a program can. */
+    void isAccessible(String page) {
+        List<Rule> violations = new AxeBuilder()
+                .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                .analyze(driver)
+                .getViolations();
+        assertThat(violations)
+                .as(
+                        "%s: %s",
+                        page,
+                        violations.stream()
+                                .map(rule -> rule.getId() + " "
+                                        + rule.getNodes().stream()
+                                                .limit(3)
+                                                .map(node -> node.getHtml())
+                                                .toList())
+                                .toList())
+                .isEmpty();
+    }
+
+    void picture(Path folder, String name) throws IOException {
+        Files.createDirectories(folder);
+        Files.write(folder.resolve(name + ".png"), driver.getScreenshotAs(OutputType.BYTES));
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

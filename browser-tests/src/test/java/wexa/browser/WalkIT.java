@@ -1,0 +1,142 @@
+package wexa.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+import wexa.server.Stage;
+
+/** The walk of the README: from the newcomer on the Desk to the tenant's own answer, each page checked for accessibility. */
+class WalkIT {
+    private static final Path PICTURES = Path.of("../docs/screenshots");
+    private static final boolean TAKES_PICTURES = Boolean.getBoolean("wexa.screenshots");
+
+    private static void look(Browser browser, String page) throws Exception {
+        browser.isAccessible(page);
+        if (TAKES_PICTURES) {
+            browser.picture(PICTURES, page);
+        }
+    }
+
+    @Test
+    void aNewcomerIsOnboardedFromTheDeskToTheProof(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.open("/");
+            browser.sees("Sign in");
+            look(browser, "sign-in");
+            browser.signIn("tove", "north-pier-2026");
+            browser.sees("Odile Marrick");
+            browser.sees("3 unknown accounts");
+            look(browser, "desk");
+
+            browser.link("Onboard").click();
+            browser.heading("Onboard Odile Marrick");
+            browser.sees("found in the directory as odile.marrick");
+            browser.pick("Put in a group…", "lagoon k", "Lagoon keepers");
+            browser.sees("gives Keeper in Pelagia North");
+            browser.button("Open in Pelagia North").click();
+            browser.sees("left of 120");
+            browser.pick("Give a role…", "night", "Night keeper");
+            browser.see(By.xpath("//*[@role='group']//button[contains(., 'Pelagia North')]"))
+                    .click();
+            browser.sees("does nothing without a place");
+            look(browser, "onboard");
+            browser.button("Use Lagoon Hall").click();
+            browser.see(By.xpath("//aside//*[contains(@title, 'walk; given directly; the draft adds it')]"));
+
+            browser.link("Review").click();
+            browser.sees("give role night-keeper to odile.marrick in pelagia/north at lagoon-hall");
+            look(browser, "review");
+            browser.button("Apply 6 changes").click();
+            browser.sees("steps arrived");
+            browser.sees("the tenant answered yes to 9 of 9");
+            look(browser, "job");
+
+            browser.link("See what Odile can do").click();
+            browser.heading("Odile Marrick");
+            browser.sees("yes to 9 of 9");
+            browser.button("walk; given directly").click();
+            browser.sees("the tenant answered yes");
+            look(browser, "person");
+            browser.button("ask again").click();
+            browser.sees("just now");
+        }
+    }
+
+    @Test
+    void everyPlaceIsAccessibleInBothThemesAndByKeyboard(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.sees("3 unknown accounts");
+            browser.theme("night");
+            look(browser, "desk-night");
+            browser.theme("linen");
+
+            browser.link("People").click();
+            browser.sees("640 people");
+            browser.type("Search people", "ines ab");
+            browser.sees("1 person");
+            browser.link("Ines Abara").click();
+            browser.heading("Ines Abara");
+            browser.button("amend; through a group").click();
+            browser.sees("Lagoon night");
+            look(browser, "why");
+            browser.theme("night");
+            browser.isAccessible("person at night");
+            browser.theme("linen");
+
+            browser.link("Groups").click();
+            browser.link("Lagoon keepers").click();
+            browser.heading("Lagoon keepers");
+            look(browser, "group");
+            browser.link("Roles").click();
+            browser.link("Senior keeper").click();
+            browser.heading("Senior keeper");
+            look(browser, "role");
+            browser.link("Tenants").click();
+            browser.heading("Tenants");
+            browser.sees("left of");
+            look(browser, "tenants");
+            browser.link("Pelagia · South").click();
+            browser.sees("1 permission missing");
+            look(browser, "tenant");
+            browser.link("Changes").click();
+            browser.sees("Demo scenario");
+            look(browser, "changes");
+            browser.link("Log").click();
+            browser.sees("load the demo scenario");
+            browser.isAccessible("log");
+
+            browser.see(By.tagName("body")).sendKeys("?");
+            browser.sees("onboard somebody");
+            browser.isAccessible("keys");
+            browser.keys(org.openqa.selenium.Keys.ESCAPE);
+            browser.see(By.tagName("body")).sendKeys("n");
+            browser.heading("Who is new?");
+            browser.type("Search the directories", "od");
+            browser.sees("odile.marrick");
+            look(browser, "find");
+            browser.size(1024, 768);
+            browser.isAccessible("find at 1024");
+            assertThat(browser.all(By.xpath("//button[contains(., 'Onboard')]")))
+                    .isNotEmpty();
+        }
+    }
+
+    @Test
+    void whoMayOnlyLookIsShownNoActs(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("bram", "south-bay-2026");
+            browser.sees("Odile Marrick");
+            assertThat(browser.all(By.xpath("//main//a[normalize-space(.)='Onboard']")))
+                    .isEmpty();
+            browser.open("/onboard");
+            browser.sees("You may look, but not prepare changes");
+        }
+    }
+}

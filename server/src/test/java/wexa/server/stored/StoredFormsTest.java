@@ -1,0 +1,63 @@
+package wexa.server.stored;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+import wexa.core.model.Kind;
+
+/** What was written by an earlier program is read by this one: one golden file for each version of a form. */
+class StoredFormsTest {
+    private final StoredForms forms = new StoredForms();
+    private final JsonMapper json = new JsonMapper();
+
+    private static String golden(String name) throws IOException {
+        return Files.readString(Path.of("src/test/resources/stored").resolve(name));
+    }
+
+    @Test
+    void factsOfVersionOneAreReadAndWrittenAsTheyWere() throws IOException {
+        JsonNode facts = json.readTree(golden("facts-v1.json")).path("facts");
+        assertThat(facts.valueStream().map(fact -> fact.path("kind").asString()).collect(Collectors.toSet()))
+                .as("every kind of fact has its example")
+                .isEqualTo(Kind.all().stream().map(Kind::text).collect(Collectors.toSet()));
+        for (JsonNode form : facts) {
+            Fact fact = forms.readFact(
+                    form.path("kind").asString(),
+                    form.path("version").asInt(),
+                    form.path("body").toString());
+            assertThat(json.readTree(forms.writeFact(fact))).isEqualTo(form.path("body"));
+        }
+    }
+
+    @Test
+    void stepsOfVersionOneAreReadAndWrittenAsTheyWere() throws IOException {
+        for (JsonNode step : json.readTree(golden("steps-v1.json"))) {
+            assertThat(json.readTree(forms.writeStep(forms.readStep(step.toString()))))
+                    .isEqualTo(step);
+        }
+    }
+
+    @Test
+    void effectsComeBackAsTheyWent() throws IOException {
+        List<Fact> facts = forms.readModel(golden("facts-v1.json"));
+        List<Effect> effects = facts.stream().map(Effect::make).toList();
+        assertThat(forms.readEffects(forms.writeEffects(effects))).isEqualTo(effects);
+        List<Effect> drops = facts.stream().map(Effect::drop).toList();
+        assertThat(forms.readEffects(forms.writeEffects(drops))).isEqualTo(drops);
+    }
+
+    @Test
+    void aFormFromALaterProgramIsRefusedWithTheWayOut() {
+        assertThatThrownBy(() -> forms.readFact("unit", 2, "{}")).hasMessageContaining("at least as new");
+    }
+}
