@@ -9,11 +9,10 @@ export function Selvage({ only }: { only?: string | undefined }) {
   const one = tenants.find((tenant) => tenant.id === only);
   if (one !== undefined) {
     return (
-      <div
-        className="flex h-6 items-center px-4 text-xs font-semibold text-base-100"
-        style={{ background: tenantColour(one.colour) }}
-      >
-        {one.app} {one.name}, {one.environment.toLowerCase()}
+      <div className="flex h-6 items-center px-4" style={{ background: tenantColour(one.colour) }}>
+        <span className="rounded-xs bg-base-100 px-2 text-xs font-semibold">
+          {one.app} {one.name}, {one.environment.toLowerCase()}
+        </span>
       </div>
     );
   }

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { groupsQuery } from "../api/queries";
 import { Side } from "../ui/side";
 import { Read } from "../ui/states";
+import { count } from "../ui/words";
 
 const KINDS: Record<string, string> = { ASSIGNED: "put in", RULED: "by rule", DIRECTORY: "directory" };
 
@@ -18,7 +19,7 @@ export function GroupsPage() {
             id: group.id,
             name: group.name,
             note: `${KINDS[group.kind] ?? group.kind} · ${group.description}`,
-            mark: String(group.people),
+            mark: count(group.people, "person", "people"),
           }))}
         />
       )}

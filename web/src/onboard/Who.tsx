@@ -57,7 +57,7 @@ export function Who({
       }
       isDone={person.state !== "TO_SETTLE" && engagement !== undefined && engagement.state !== "TO_SETTLE"}
     >
-      <div className="grid grid-cols-4 gap-x-2.5 gap-y-2">
+      <div className="grid grid-cols-[1fr_1fr_1fr_1.4fr] gap-x-2.5 gap-y-2">
         <KeptField label="Given name" {...field(person, "given")} />
         <KeptField label="Family name" {...field(person, "family")} />
         <KeptField label="Handle" {...field(person, "handle")} placeholder={proposed} />

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { rolesQuery } from "../api/queries";
 import { Side } from "../ui/side";
 import { Read } from "../ui/states";
+import { count } from "../ui/words";
 
 export function RolesPage() {
   const roles = useQuery(rolesQuery);
@@ -16,7 +17,7 @@ export function RolesPage() {
             id: role.id,
             name: role.name,
             note: `${role.apps.join(", ")} · ${role.description}`,
-            mark: String(role.permissions),
+            mark: count(role.permissions, "permission"),
           }))}
         />
       )}

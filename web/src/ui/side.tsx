@@ -56,7 +56,7 @@ export function Side({
                   <b className="block truncate font-semibold">{item.name}</b>
                   <span className="block truncate text-sm text-soft">{item.note}</span>
                 </span>
-                <span className="shrink-0 text-sm">{item.mark}</span>
+                <span className="shrink-0 text-xs text-soft">{item.mark}</span>
               </Link>
             </li>
           ))}

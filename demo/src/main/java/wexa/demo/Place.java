@@ -43,7 +43,7 @@ record Place(
                         "North",
                         "LIVE",
                         "MAIL",
-                        sized("reader", 200, "keeper", 120, "clinician", 15),
+                        sized("reader", 200, "keeper", 120, "clinician", 14),
                         List.of(
                                 area("north-pier", "North Pier", ""), area("lagoon-hall", "Lagoon Hall", "north-pier"),
                                 area("kelp-hall", "Kelp Hall", "north-pier"),
