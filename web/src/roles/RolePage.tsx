@@ -59,7 +59,10 @@ function Composition({ page }: { page: Page }) {
             <th className="px-3 py-1.5 text-left font-semibold">What</th>
             <th className="px-2 text-left font-semibold">Action</th>
             {page.ingredients.map((one) => (
-              <th key={one.id} className="border-l border-dashed border-line px-2 py-1.5 font-semibold text-base-content">
+              <th
+                key={one.id}
+                className="border-l border-dashed border-line px-2 py-1.5 font-semibold text-base-content"
+              >
                 {one.name}
                 <br />
                 <span className="font-normal text-soft">{one.kind}</span>
