@@ -67,6 +67,7 @@ final class ScimEndpoint {
             case "ResourceTypes" ->
                 Answer.of(200, listOf(resourceTypes(), 1, resourceTypes().size()));
             case "Schemas" -> Answer.of(200, listOf(schemas(), 1, schemas().size()));
+            case "Permissions" -> Answer.of(200, page(catalogue(), request.query()));
             default ->
                 request.method().equals("POST")
                         ? Answer.of(201, tenant.create(type, parse(request.body())))
@@ -113,9 +114,35 @@ final class ScimEndpoint {
                 found.add(resource);
             }
         }
+        return page(found, query);
+    }
+
+    private static ObjectNode page(List<ObjectNode> found, Map<String, String> query) {
         int start = Math.max(1, number(query, "startIndex", 1));
         int count = Math.min(LARGEST_PAGE, Math.max(0, number(query, "count", LARGEST_PAGE)));
         return listOf(found, start, count);
+    }
+
+    /** The catalogue: everything that can be done in the app, to be read only. */
+    private List<ObjectNode> catalogue() {
+        List<ObjectNode> permissions = new ArrayList<>();
+        for (JsonNode type : tenant.settings().path("catalogue")) {
+            for (JsonNode action : type.path("actions")) {
+                ObjectNode made = JsonNodeFactory.instance.objectNode();
+                made.putArray("schemas").add("urn:wexa:scim:schemas:1.0:Permission");
+                made.put(
+                        "id",
+                        tenant.settings().path("app").asText() + ":"
+                                + type.path("key").asText() + ":"
+                                + action.path("key").asText());
+                made.put(
+                        "displayName",
+                        type.path("name").asText() + ": " + action.path("label").asText());
+                made.put("sort", action.path("sort").asText());
+                permissions.add(made);
+            }
+        }
+        return permissions;
     }
 
     private static int number(Map<String, String> query, String name, int otherwise) {
@@ -172,6 +199,14 @@ final class ScimEndpoint {
                 }
                 types.add(made);
             }
+        }
+        if (tenant.can("ROLES")) {
+            types.add(JsonNodeFactory.instance
+                    .objectNode()
+                    .put("id", "Permission")
+                    .put("name", "Permission")
+                    .put("endpoint", "/Permissions")
+                    .put("schema", "urn:wexa:scim:schemas:1.0:Permission"));
         }
         return types;
     }

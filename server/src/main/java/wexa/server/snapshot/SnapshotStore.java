@@ -1,5 +1,6 @@
 package wexa.server.snapshot;
 
+import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,13 +25,15 @@ public class SnapshotStore {
     private final Heads heads;
     private final Changesets changesets;
     private final StoredForms forms;
+    private final EntityManager entities;
     private volatile Snapshot current = Snapshot.compile(-1, Model.empty());
 
-    SnapshotStore(Facts facts, Heads heads, Changesets changesets, StoredForms forms) {
+    SnapshotStore(Facts facts, Heads heads, Changesets changesets, StoredForms forms, EntityManager entities) {
         this.facts = facts;
         this.heads = heads;
         this.changesets = changesets;
         this.forms = forms;
+        this.entities = entities;
     }
 
     /** The newest snapshot. Costs one look at the head, and what was applied since the last call. */
@@ -97,6 +100,10 @@ public class SnapshotStore {
         FactRow.Name name = new FactRow.Name(effect.kind().text(), effect.id().value());
         if (effect.after().isEmpty()) {
             facts.deleteById(name);
+        } else if (effect.before().isEmpty()) {
+            // known to be new: nothing has to be looked up first
+            entities.persist(new FactRow(
+                    name, StoredForms.VERSION, forms.writeFact(effect.after().get())));
         } else {
             facts.save(new FactRow(
                     name, StoredForms.VERSION, forms.writeFact(effect.after().get())));
