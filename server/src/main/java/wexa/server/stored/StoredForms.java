@@ -1,7 +1,7 @@
 package wexa.server.stored;
 
+import com.fasterxml.jackson.annotation.JsonAutoDetect;
 import com.fasterxml.jackson.annotation.JsonCreator;
-import com.fasterxml.jackson.annotation.JsonIgnore;
 import com.fasterxml.jackson.annotation.JsonProperty;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
@@ -53,6 +53,8 @@ public class StoredForms {
         json = JsonMapper.builder()
                 .enable(SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
                 .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+                // what follows from a fact is not part of its form
+                .changeDefaultVisibility(visible -> visible.withIsGetterVisibility(JsonAutoDetect.Visibility.NONE))
                 .addMixIn(Id.class, IdForm.class)
                 .addMixIn(Key.class, TextForm.class)
                 .addMixIn(Handle.class, TextForm.class)
@@ -122,10 +124,7 @@ public class StoredForms {
 
     @tools.jackson.databind.annotation.JsonSerialize(converter = WindowToEnds.class)
     @tools.jackson.databind.annotation.JsonDeserialize(converter = EndsToWindow.class)
-    abstract static class WindowForm {
-        @JsonIgnore
-        abstract boolean isOpenEnded();
-    }
+    abstract static class WindowForm {}
 
     static final class WindowToEnds extends tools.jackson.databind.util.StdConverter<Window, Ends> {
         @Override
