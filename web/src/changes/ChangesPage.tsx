@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { changesetsQuery, draftsQuery, jobsQuery } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
-import { Empty, Read } from "../ui/states";
+import { EmptyItem, Read } from "../ui/states";
 import { count } from "../ui/words";
 
 const STATES: Record<string, { words: string; look: string }> = {
@@ -29,7 +29,7 @@ export function ChangesPage() {
           <Read of={drafts} what="drafts">
             {(data) => (
               <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-                {data.length === 0 && <Empty title="No drafts">Onboarding somebody starts one.</Empty>}
+                {data.length === 0 && <EmptyItem title="No drafts">Onboarding somebody starts one.</EmptyItem>}
                 {data.map((draft) => (
                   <li key={draft.id}>
                     <Link
@@ -58,7 +58,7 @@ export function ChangesPage() {
           <Read of={jobs} what="jobs">
             {(data) => (
               <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-                {data.length === 0 && <Empty title="Nothing was sent to a tenant yet" />}
+                {data.length === 0 && <EmptyItem title="Nothing was sent to a tenant yet" />}
                 {data.map((job) => (
                   <li key={job.id}>
                     <Link

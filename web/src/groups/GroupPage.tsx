@@ -3,7 +3,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { groupQuery } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { lastDay } from "../ui/dates";
-import { Empty, Read } from "../ui/states";
+import { Empty, EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 
@@ -29,7 +29,7 @@ export function GroupPage() {
           <h2 className="mt-4">What it gives</h2>
           <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
             {data.gives.length === 0 && (
-              <Empty title="It gives nothing">No role reaches anybody through this group.</Empty>
+              <EmptyItem title="It gives nothing">No role reaches anybody through this group.</EmptyItem>
             )}
             {data.gives.map((one) => (
               <li key={`${one.role} ${one.tenant} ${one.area}`} className="flex min-h-9 items-center gap-2 px-3 py-1">

@@ -5,7 +5,7 @@ import type { Schemas } from "../api/client";
 import { directoryQuery, peopleQuery } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
-import { Empty, Read } from "../ui/states";
+import { EmptyItem, Read } from "../ui/states";
 
 type Found = Schemas["Found"];
 
@@ -49,7 +49,7 @@ export function Find({
                   </p>
                 ))}
                 <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-                  {data.found.length === 0 && <Empty title="No directory knows that." />}
+                  {data.found.length === 0 && <EmptyItem title="No directory knows that." />}
                   {data.found.map((found) => (
                     <li key={`${found.directory} ${found.userId}`} className="flex items-center gap-3 px-3 py-1.5">
                       <span className="min-w-0 flex-1">
@@ -97,7 +97,7 @@ export function Find({
                   </Link>
                 </li>
               ))}
-              {here.data?.people.length === 0 && <Empty title="Nobody here is called that." />}
+              {here.data?.people.length === 0 && <EmptyItem title="Nobody here is called that." />}
             </ul>
             <h2 className="mt-4">In no directory</h2>
             <p className="mt-1 text-soft">Somebody without a directory entry can be added by hand.</p>

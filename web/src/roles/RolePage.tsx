@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import { roleQuery } from "../api/queries";
-import { Empty, Read } from "../ui/states";
+import { EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 
@@ -23,7 +23,9 @@ export function RolePage() {
           <Composition page={data} />
           <h2 className="mt-5">Given to</h2>
           <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-            {data.given.length === 0 && <Empty title="Nobody has it by itself">It may be part of other roles.</Empty>}
+            {data.given.length === 0 && (
+              <EmptyItem title="Nobody has it by itself">It may be part of other roles.</EmptyItem>
+            )}
             {data.given.map((one) => (
               <li
                 key={`${one.subjectId} ${one.tenant} ${one.area}`}

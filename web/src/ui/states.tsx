@@ -44,6 +44,15 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
   );
 }
 
+/** The same inside a list, which may hold nothing but its items. */
+export function EmptyItem({ title, children }: { title: string; children?: ReactNode }) {
+  return (
+    <li>
+      <Empty title={title}>{children}</Empty>
+    </li>
+  );
+}
+
 interface Reading<T> {
   data: T | undefined;
   error: Error | null;
