@@ -222,15 +222,6 @@ public final class AccessIndex {
                         .toList();
     }
 
-    /** Whether a group is in another one, at whatever time: what makes a cycle. */
-    public boolean isWithin(Id<Group> inner, Id<Group> outer) {
-        int from = groups.find(inner);
-        int to = groups.find(outer);
-        return from >= 0
-                && to >= 0
-                && Arrays.stream(new GroupClimb(this).above(from)).anyMatch(at -> at == to);
-    }
-
     int[] groupsOf(int person, long second) {
         return new GroupClimb(this, second).fromRow(personUp, person);
     }

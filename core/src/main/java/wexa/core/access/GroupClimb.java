@@ -2,24 +2,16 @@ package wexa.core.access;
 
 import java.util.Arrays;
 
-/** The way up through nested groups, each group once; at one second, or whatever the time. */
+/** The way up through nested groups at one second, each group once. */
 final class GroupClimb {
     private final AccessIndex index;
-    private final boolean timed;
     private final long second;
     private int[] found = new int[16];
     private int size;
 
     GroupClimb(AccessIndex index, long second) {
         this.index = index;
-        this.timed = true;
         this.second = second;
-    }
-
-    GroupClimb(AccessIndex index) {
-        this.index = index;
-        this.timed = false;
-        this.second = 0;
     }
 
     /** The group itself and all above it. */
@@ -44,7 +36,7 @@ final class GroupClimb {
     private void addRow(Adjacency up, int node) {
         int[] row = up.array(node);
         for (int place = up.from(node); place < up.until(node); place++) {
-            if (!timed || index.edges().holds(row[place], second)) {
+            if (index.edges().holds(row[place], second)) {
                 add(index.edges().group(row[place]));
             }
         }

@@ -124,15 +124,6 @@ public class SnapshotStore {
         return changesets.findByRequestId(requestId).map(SnapshotStore::applied);
     }
 
-    /** Effects of one changeset. */
-    @Transactional(readOnly = true)
-    public List<Effect> effects(long version) {
-        return changesets
-                .findById(version)
-                .map(row -> forms.readEffects(row.effects))
-                .orElse(List.of());
-    }
-
     private static Applied applied(ChangesetRow row) {
         return new Applied(
                 row.version, row.origin, row.name, row.actor, row.appliedAt, Optional.ofNullable(row.draftId));
