@@ -1,6 +1,7 @@
 package wexa.core.access;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -31,6 +32,44 @@ public final class Access {
             reaches.add(new Reach(tenant, index.areas().area(nodes[place]), index.permissionsIn(bits[place], tenant)));
         }
         return reaches;
+    }
+
+    /**
+     * What is given here and does not hold there: by words of bits where both indexes number alike, else one by one.
+     * Areas with nothing left are left out.
+     */
+    public List<Reach> beyond(Access other) {
+        boolean alike = index.areas() == other.index.areas() && index.roles().isNumberedLike(other.index.roles());
+        List<Reach> left = new ArrayList<>();
+        for (int place = 0; place < nodes.length; place++) {
+            Id<Tenant> tenant = index.areas().tenant(nodes[place]);
+            Optional<Id<Area>> area = index.areas().area(nodes[place]);
+            Set<Permission> permissions = alike
+                    ? index.permissionsIn(other.without(nodes[place], bits[place]), tenant)
+                    : other.without(tenant, area, index.permissionsIn(bits[place], tenant));
+            if (!permissions.isEmpty()) {
+                left.add(new Reach(tenant, area, permissions));
+            }
+        }
+        return left;
+    }
+
+    private long[] without(int asked, long[] given) {
+        long[] left = given.clone();
+        for (int place = 0; place < nodes.length; place++) {
+            if (index.areas().isAtOrAbove(nodes[place], asked)) {
+                for (int word = 0; word < left.length; word++) {
+                    left[word] &= ~bits[place][word];
+                }
+            }
+        }
+        return left;
+    }
+
+    private Set<Permission> without(Id<Tenant> tenant, Optional<Id<Area>> area, Set<Permission> given) {
+        Set<Permission> left = new LinkedHashSet<>(given);
+        left.removeIf(permission -> holds(tenant, area, permission));
+        return left;
     }
 
     /** Whether the permission holds at the area: given there or above it (rule 3). */

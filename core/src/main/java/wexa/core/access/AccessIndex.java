@@ -3,6 +3,7 @@ package wexa.core.access;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -239,9 +240,10 @@ public final class AccessIndex {
                 && (bits[number >> 6] & 1L << number) != 0;
     }
 
+    /** In the permissions' own order: that is how an app's are numbered. */
     Set<Permission> permissionsIn(long[] bits, Id<Tenant> tenant) {
         int[] words = areas.words(areas.nodeOf(tenant, Optional.empty()));
-        Set<Permission> found = new TreeSet<>();
+        Set<Permission> found = new LinkedHashSet<>();
         for (int word = words[0]; word < words[1]; word++) {
             for (long rest = bits[word]; rest != 0; rest &= rest - 1) {
                 found.add(roles.permission((word << 6) + Long.numberOfTrailingZeros(rest)));

@@ -10,6 +10,7 @@ import wexa.core.model.Area;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Table;
 import wexa.core.model.Tenant;
 
 /** The areas of all tenants as numbered nodes; each tenant has a node of its own above its areas, "everywhere". */
@@ -20,44 +21,47 @@ final class AreaTree {
     private final Map<Id<Tenant>, Integer> tenantNumbers = new HashMap<>();
     private final List<Boolean> tenantNeedsArea = new ArrayList<>();
     private final List<int[]> tenantWords = new ArrayList<>();
-    private final Map<Id<Area>, Integer> nodes = new HashMap<>();
+    private final Table<Area> table;
     private final int[] parents;
     private final int[] tenantOf;
     private final List<Optional<Id<Area>>> areas = new ArrayList<>();
 
-    AreaTree(Model model, RoleTable roles) {
-        model.tenants().forEach(tenant -> {
-            App app = model.appOf(tenant);
+    /** Nodes of a folded model: tenants first, then areas in the order of their positions. */
+    AreaTree(Model folded, RoleTable roles) {
+        this.table = folded.table(Kind.AREA);
+        folded.tenants().forEach(tenant -> {
+            App app = folded.appOf(tenant);
             tenantNumbers.put(tenant.id(), tenants.size());
             tenants.add(tenant);
             tenantNeedsArea.add(app.needsArea());
             tenantWords.add(roles.words(app.id()));
             areas.add(Optional.empty());
         });
-        model.table(Kind.AREA).forEach(area -> {
-            nodes.put(area.id(), areas.size());
-            areas.add(Optional.of(area.id()));
-        });
+        table.forEach(area -> areas.add(Optional.of(area.id())));
         this.parents = new int[areas.size()];
         this.tenantOf = new int[areas.size()];
         for (int tenant = 0; tenant < tenants.size(); tenant++) {
             parents[tenant] = NO_NODE;
             tenantOf[tenant] = tenant;
         }
-        model.table(Kind.AREA).forEach(area -> {
-            int node = nodes.getOrDefault(area.id(), NO_NODE);
+        table.forEach(area -> {
+            int node = node(area.id());
             int tenant = tenantNumbers.getOrDefault(area.tenant(), NO_NODE);
             tenantOf[node] = tenant;
-            parents[node] = area.parent()
-                    .map(parent -> nodes.getOrDefault(parent, tenant))
-                    .orElse(tenant);
+            int parent = area.parent().map(this::node).orElse(NO_NODE);
+            parents[node] = parent == NO_NODE ? tenant : parent;
         });
+    }
+
+    private int node(Id<Area> area) {
+        int position = table.basePosition(area);
+        return position < 0 ? NO_NODE : tenants.size() + position;
     }
 
     /** The node where a grant holds, or -1 if it is inert: without an area in an app whose roles need one (rule 5). */
     int nodeFor(Id<Tenant> tenant, Optional<Id<Area>> area) {
         if (area.isPresent()) {
-            return nodes.getOrDefault(area.get(), NO_NODE);
+            return node(area.get());
         }
         Integer number = tenantNumbers.get(tenant);
         return number == null || tenantNeedsArea.get(number) ? NO_NODE : number;
@@ -65,8 +69,7 @@ final class AreaTree {
 
     /** The node of an area, or of the whole tenant, whether or not a role could hold there. */
     int nodeOf(Id<Tenant> tenant, Optional<Id<Area>> area) {
-        return area.map(id -> nodes.getOrDefault(id, NO_NODE))
-                .orElseGet(() -> tenantNumbers.getOrDefault(tenant, NO_NODE));
+        return area.map(this::node).orElseGet(() -> tenantNumbers.getOrDefault(tenant, NO_NODE));
     }
 
     int parent(int node) {

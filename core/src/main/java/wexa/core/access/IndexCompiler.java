@@ -2,7 +2,8 @@ package wexa.core.access;
 
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
@@ -28,13 +29,47 @@ final class IndexCompiler {
     IndexCompiler(Model folded) {
         this.model = folded;
         this.engagements = folded.table(Kind.ENGAGEMENT);
-        this.roles = new RoleTable(folded, Map.of());
+        this.roles = RoleTable.of(folded);
         this.areas = new AreaTree(folded, roles);
         this.people = Ordinals.of(folded.people());
         this.groups = Ordinals.of(folded.groups());
     }
 
+    private record Memberships(Edges edges, Members members, Adjacency personUp, Adjacency groupUp, Adjacency down) {}
+
+    private record Given(Grants grants, Adjacency byPerson, Adjacency byGroup, Adjacency byNode) {}
+
+    /** Memberships and grants have nothing to do with each other and are compiled side by side. */
     AccessIndex compile() {
+        CompletableFuture<Memberships> compiling = CompletableFuture.supplyAsync(this::memberships);
+        Given given = given();
+        Memberships memberships = joined(compiling);
+        return new AccessIndex(new AccessIndex.Parts(
+                model,
+                roles,
+                areas,
+                people,
+                groups,
+                memberships.edges(),
+                memberships.personUp(),
+                memberships.groupUp(),
+                memberships.down(),
+                memberships.members(),
+                given.grants(),
+                given.byPerson(),
+                given.byGroup(),
+                given.byNode()));
+    }
+
+    private static <T> T joined(CompletableFuture<T> compiling) {
+        try {
+            return compiling.join();
+        } catch (CompletionException failed) {
+            throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
+        }
+    }
+
+    private Memberships memberships() {
         Edges.Columns edges = new Edges.Columns(model.table(Kind.MEMBERSHIP).size() + engagements.size());
         int[] members = new int[model.table(Kind.MEMBERSHIP).size()];
         int placed = 0;
@@ -44,27 +79,23 @@ final class IndexCompiler {
             members[placed++] = numberOf(membership.member());
         }
         members = addRuled(edges, members);
-        Grants.Columns grants = grants();
         int count = edges.count();
-        Adjacency personUp = Adjacency.byNode(people.count(), peopleIn(members, count), count);
-        Adjacency groupUp = Adjacency.byNode(groups.count(), groupsIn(members, count), count);
-        Adjacency groupDown = Adjacency.byNode(groups.count(), edges.groups(), count);
-        int given = grants.count();
-        return new AccessIndex(new AccessIndex.Parts(
-                model,
-                roles,
-                areas,
-                people,
-                groups,
+        return new Memberships(
                 edges.finished(),
-                personUp,
-                groupUp,
-                groupDown,
                 new Members(members, count),
+                Adjacency.byNode(people.count(), peopleIn(members, count), count),
+                Adjacency.byNode(groups.count(), groupsIn(members, count), count),
+                Adjacency.byNode(groups.count(), edges.groups(), count));
+    }
+
+    private Given given() {
+        Grants.Columns grants = grants();
+        int count = grants.count();
+        return new Given(
                 grants.finished(),
-                Adjacency.byNode(people.count(), peopleIn(grants.subjects(), given), given),
-                Adjacency.byNode(groups.count(), groupsIn(grants.subjects(), given), given),
-                Adjacency.byNode(areas.count(), grants.nodes(), given)));
+                Adjacency.byNode(people.count(), peopleIn(grants.subjects(), count), count),
+                Adjacency.byNode(groups.count(), groupsIn(grants.subjects(), count), count),
+                Adjacency.byNode(areas.count(), grants.nodes(), count));
     }
 
     private Origin originIn(int group) {

@@ -49,7 +49,7 @@ final class IndexUpdate {
         this.next = next;
         boolean rolesChanged =
                 effects.stream().anyMatch(effect -> effect.kind() == Kind.ROLE || effect.kind() == Kind.PERMISSION_SET);
-        this.roles = rolesChanged ? new RoleTable(next, last.roles().numbers()) : last.roles();
+        this.roles = rolesChanged ? last.roles().renewed(next) : last.roles();
         this.people = last.people().including(idsOf(effects, Kind.PERSON));
         this.groups = last.groups().including(idsOf(effects, Kind.GROUP));
     }

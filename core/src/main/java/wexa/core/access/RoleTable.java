@@ -23,23 +23,32 @@ final class RoleTable {
     private final List<Permission> permissions;
     private final Map<Permission, Integer> permissionNumbers;
     private final Map<Id<App>, int[]> appWords;
-    private final Map<Id<Role>, Integer> numbers;
+    private final Ordinals<Role> numbers;
     private final List<Role> roles;
     private final long[][] bits;
     private final Map<Integer, List<RoleRoute>> routes = new java.util.concurrent.ConcurrentHashMap<>();
     private final Map<Id<PermissionSet>, long[]> setBits = new HashMap<>();
 
-    /** Compiles all roles. Numbers given by an earlier table are kept, later roles follow after them. */
-    RoleTable(Model model, Map<Id<Role>, Integer> earlier) {
+    /** Compiles the roles of a folded model. */
+    static RoleTable of(Model folded) {
+        return new RoleTable(folded, Ordinals.of(folded.roles()));
+    }
+
+    /** Compiles all roles anew. Numbers given before are kept, later roles follow after them. */
+    RoleTable renewed(Model next) {
+        return new RoleTable(
+                next, numbers.including(next.roles().stream().map(Role::id).toList()));
+    }
+
+    private RoleTable(Model model, Ordinals<Role> numbers) {
         this.permissions = new ArrayList<>();
         this.permissionNumbers = new HashMap<>();
         this.appWords = new HashMap<>();
         model.table(Kind.APP).forEach(this::numberPermissions);
         int words = permissions.size() / Long.SIZE;
         model.table(Kind.PERMISSION_SET).forEach(set -> setBits.put(set.id(), bitsOf(set.permissions(), words)));
-        this.numbers = new HashMap<>(earlier);
-        model.roles().forEach(role -> numbers.putIfAbsent(role.id(), numbers.size()));
-        Role[] placed = new Role[numbers.size()];
+        this.numbers = numbers;
+        Role[] placed = new Role[numbers.count()];
         model.roles().forEach(role -> placed[number(role.id())] = role);
         this.roles = java.util.Arrays.asList(placed);
         this.bits = compile(words);
@@ -138,15 +147,16 @@ final class RoleTable {
     }
 
     int number(Id<Role> role) {
-        Integer number = numbers.get(role);
-        if (number == null) {
+        int number = numbers.find(role);
+        if (number < 0) {
             throw new IllegalArgumentException("there is no role with id " + role);
         }
         return number;
     }
 
-    Map<Id<Role>, Integer> numbers() {
-        return numbers;
+    /** Whether both number permissions alike, so that bits of one can be held against bits of the other. */
+    boolean isNumberedLike(RoleTable other) {
+        return this == other || permissions.equals(other.permissions);
     }
 
     int count() {

@@ -44,11 +44,9 @@ public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
     }
 
     private static void addMissing(Id<Person> person, Access from, Access in, List<Shift> missing) {
-        for (Access.Reach reach : from.reaches()) {
+        for (Access.Reach reach : from.beyond(in)) {
             for (Permission permission : reach.permissions()) {
-                if (!in.holds(reach.tenant(), reach.area(), permission)) {
-                    missing.add(new Shift(person, reach.tenant(), reach.area(), permission));
-                }
+                missing.add(new Shift(person, reach.tenant(), reach.area(), permission));
             }
         }
     }

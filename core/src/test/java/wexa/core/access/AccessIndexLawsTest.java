@@ -21,6 +21,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Permission;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 
@@ -137,5 +138,51 @@ class AccessIndexLawsTest {
             assertThat(index.membersOf(group.id(), RandomModel.NOW).all())
                     .containsExactlyInAnyOrderElementsOf(expected);
         });
+    }
+
+    /** Across an update, across a role that changed, and across an index with other numbers. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whatIsBeyondAnotherAccessIsWhatOneByOneDoesNotHoldThere(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        AccessIndex index = AccessIndex.compile(model);
+        List<Effect> effects = RandomEffects.of(made, model);
+        Model next = model.with(effects);
+        Role role = made.pick(made.roles);
+        Role emptied = new Role(
+                role.id(),
+                role.key(),
+                role.name(),
+                role.description(),
+                role.owner(),
+                List.of(),
+                role.includes(),
+                Set.of());
+        List<Effect> roleEffects = List.of(Effect.replace(role, emptied));
+        Model after = next.with(roleEffects);
+        AccessIndex updated = index.updated(next, effects).updated(after, roleEffects);
+        for (AccessIndex other : List.of(updated, AccessIndex.compile(after))) {
+            for (Person person : after.people().stream().toList()) {
+                assertBeyond(index.of(person.id(), RandomModel.NOW), other.of(person.id(), RandomModel.NOW));
+                assertBeyond(other.of(person.id(), RandomModel.NOW), index.of(person.id(), RandomModel.NOW));
+            }
+        }
+    }
+
+    private static void assertBeyond(Access access, Access other) {
+        Set<String> expected = new HashSet<>();
+        for (Access.Reach reach : access.reaches()) {
+            for (Permission permission : reach.permissions()) {
+                if (!other.holds(reach.tenant(), reach.area(), permission)) {
+                    expected.add(reach.tenant() + " " + reach.area() + " " + permission);
+                }
+            }
+        }
+        Set<String> found = new HashSet<>();
+        access.beyond(other)
+                .forEach(reach -> reach.permissions()
+                        .forEach(permission -> found.add(reach.tenant() + " " + reach.area() + " " + permission)));
+        assertThat(found).isEqualTo(expected);
     }
 }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.repository.Repository;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
@@ -16,7 +17,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Administrators {
     private final Rows rows;
     private final PasswordEncoder passwords;
-    private final String nobodysPassword;
+    private volatile @Nullable String nobodysPassword;
 
     /** Rows of administrators. */
     interface Rows extends Repository<AdministratorRow, UUID> {
@@ -28,15 +29,24 @@ public class Administrators {
     Administrators(Rows rows, PasswordEncoder passwords) {
         this.rows = rows;
         this.passwords = passwords;
-        this.nobodysPassword = passwords.encode("nobody has this");
     }
 
     /** Takes as long for an unknown login as for a wrong password, so that neither tells which it was. */
     @Transactional(readOnly = true)
     public Optional<Actor> check(String login, String password) {
         Optional<AdministratorRow> row = rows.findByLogin(login);
-        boolean right = passwords.matches(password, row.map(one -> one.password).orElse(nobodysPassword));
+        boolean right = passwords.matches(password, row.map(one -> one.password).orElseGet(this::nobodysPassword));
         return right ? row.map(Administrators::actor) : Optional.empty();
+    }
+
+    /** Made when first needed: hashing takes long, and a start should not wait for it. */
+    private String nobodysPassword() {
+        String known = nobodysPassword;
+        if (known == null) {
+            known = passwords.encode("nobody has this");
+            nobodysPassword = known;
+        }
+        return known;
     }
 
     private static Actor actor(AdministratorRow row) {

@@ -7,12 +7,12 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.context.properties.ConfigurationProperties;
-import org.springframework.context.annotation.Profile;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -31,9 +31,12 @@ import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 
-/** Fills an empty installation: the scenario's model as changeset 1, two administrators, connections to the stand-ins. */
+/**
+ * Fills an empty installation: the scenario's model as changeset 1, two administrators, connections to the stand-ins.
+ * Does nothing where no scenario is named. That is asked at start and not by a profile, because which beans there are
+ * is settled when the server is built.
+ */
 @Component
-@Profile("demo")
 @Order(0)
 class DemoLoader implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
@@ -51,7 +54,7 @@ class DemoLoader implements ApplicationRunner {
 
     /** Where the scenario's source files are, and where the stand-ins answer. */
     @ConfigurationProperties("wexa.demo")
-    record SourceSettings(Path source, String standIns) {}
+    record SourceSettings(@Nullable Path source, @Nullable String standIns) {}
 
     DemoLoader(
             SourceSettings settings,
@@ -78,13 +81,16 @@ class DemoLoader implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments arguments) throws IOException {
+        Path source = settings.source();
+        if (source == null) {
+            return;
+        }
         if (snapshots.isEmpty()) {
-            List<Fact> facts =
-                    forms.readModel(Files.readString(settings.source().resolve("model.json")));
+            List<Fact> facts = forms.readModel(Files.readString(source.resolve("model.json")));
             transactions.executeWithoutResult(status -> fill(facts));
             LOG.info("demo scenario loaded: {} facts", facts.size());
         }
-        connect();
+        connect(source);
         snapshots.current();
     }
 
@@ -107,8 +113,8 @@ class DemoLoader implements ApplicationRunner {
     }
 
     /** The stand-ins' port may be another than last time. */
-    private void connect() throws IOException {
-        for (JsonNode one : json.readTree(Files.readString(settings.source().resolve("tenants.json")))) {
+    private void connect(Path source) throws IOException {
+        for (JsonNode one : json.readTree(Files.readString(source.resolve("tenants.json")))) {
             connections.connect(
                     Id.of(one.path("tenant").asString()),
                     settings.standIns() + "/" + one.path("key").asString() + "/",
