@@ -35,15 +35,7 @@ public sealed interface MembershipChange extends Change {
                 findings.add(References.unresolved("group", wanted.group()));
                 return new Resolution(List.of(), findings);
             }
-            if (group.get().kind() != GroupKind.ASSIGNED) {
-                findings.add(Finding.of(
-                        Code.GROUP_NOT_ASSIGNED,
-                        "group",
-                        "value",
-                        group.get().key().text(),
-                        "kind",
-                        group.get().kind().name()));
-            }
+            findings.addAll(notByHand(group.get().id(), model));
             for (Membership other : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, wanted.member())) {
                 if (other.group().equals(wanted.group()) && other.window().overlaps(wanted.window())) {
                     if (!other.window().until().isBefore(wanted.window().until())) {
@@ -83,7 +75,7 @@ public sealed interface MembershipChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.MEMBERSHIP)
                     .find(membership.id())
-                    .map(before -> Resolution.replace(before, membership, List.of()))
+                    .map(before -> Resolution.replace(before, membership, notByHand(before.group(), model)))
                     .orElseGet(() -> gone(membership.id()));
         }
 
@@ -108,8 +100,9 @@ public sealed interface MembershipChange extends Change {
             }
             Membership before = found.get();
             Instant end = at.isBefore(now) ? now : at;
-            if (before.window().endsBy(end)) {
-                return Resolution.nothing();
+            List<Finding> byHand = notByHand(before.group(), model);
+            if (before.window().endsBy(end) || !byHand.isEmpty()) {
+                return new Resolution(List.of(), byHand);
             }
             return before.window().from().isBefore(end)
                     ? Resolution.replace(
@@ -137,6 +130,21 @@ public sealed interface MembershipChange extends Change {
                     .put("until", names.lastDay(at))
                     .map();
         }
+    }
+
+    /** Only groups that people are put into by hand change by hand: others follow their rule or their directory. */
+    private static List<Finding> notByHand(Id<Group> id, Model model) {
+        return model.groups()
+                .find(id)
+                .filter(group -> group.kind() != GroupKind.ASSIGNED)
+                .map(group -> List.of(Finding.of(
+                        Code.GROUP_NOT_ASSIGNED,
+                        "group",
+                        "value",
+                        group.key().text(),
+                        "kind",
+                        group.kind().name())))
+                .orElse(List.of());
     }
 
     private static Resolution gone(Id<Membership> id) {

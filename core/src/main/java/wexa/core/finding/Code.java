@@ -16,6 +16,7 @@ public enum Code {
     FORM_UNKNOWN("form.unknown", BLOCK),
     REFERENCE_UNRESOLVED("reference.unresolved", BLOCK),
     FACT_GONE("fact.gone", BLOCK),
+    CHANGED_MEANWHILE("fact.changed-meanwhile", BLOCK),
     HANDLE_TAKEN("person.handle-taken", BLOCK),
     MAIL_TAKEN("person.mail-taken", BLOCK),
     DIRECTORY_ENTRY_TAKEN("person.directory-entry-taken", BLOCK),

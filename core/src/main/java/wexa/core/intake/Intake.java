@@ -20,6 +20,7 @@ import wexa.core.model.AccountKind;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
+import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
@@ -48,6 +49,24 @@ public final class Intake {
         this.model = model;
         this.zone = zone;
         this.now = now;
+    }
+
+    private static final Map<String, Kind<?>> CHANGED = Map.of(
+            "person", Kind.PERSON,
+            "engagement", Kind.ENGAGEMENT,
+            "membership", Kind.MEMBERSHIP,
+            "account", Kind.ACCOUNT,
+            "seat", Kind.SEAT,
+            "assignment", Kind.ASSIGNMENT);
+
+    /** The fact that an entry changes or ends, as the model has it; empty for entries that make one. */
+    public static Optional<Fact> target(Entry entry, Model model) {
+        String thing = entry.form().substring(0, entry.form().indexOf('.'));
+        String id = entry.fields().getOrDefault(thing, "");
+        boolean changes = entry.form().matches(".*\\.(edit|end|close|swap|return)");
+        return changes && CHANGED.containsKey(thing) && Fields.isId(id)
+                ? model.find(CHANGED.get(thing), Id.of(id))
+                : Optional.empty();
     }
 
     public Reading read(Entry entry) {

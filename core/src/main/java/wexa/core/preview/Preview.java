@@ -13,7 +13,9 @@ import java.util.Map;
 import java.util.Optional;
 import wexa.core.access.AccessIndex;
 import wexa.core.change.Change;
+import wexa.core.change.Keeping;
 import wexa.core.change.Resolution;
+import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
@@ -40,7 +42,16 @@ public final class Preview {
     public enum State {
         READY,
         ALREADY_SO,
-        TO_SETTLE
+        /** The fact is another than the one that the entry's writer saw: both stand in the finding. */
+        CHANGED_MEANWHILE,
+        /** The fact that the entry would change is gone. */
+        IMPOSSIBLE,
+        TO_SETTLE;
+
+        /** Whether applying the draft settles the entry. */
+        public boolean isDone() {
+            return this == READY || this == ALREADY_SO;
+        }
     }
 
     /** One entry with its sentence, if it could be read at all, and what was found. */
@@ -60,24 +71,88 @@ public final class Preview {
         List<Effect> effects = new ArrayList<>();
         Model model = snapshot.model();
         for (Entry entry : entries) {
-            Intake.Reading reading = new Intake(model, zone, now).read(entry);
-            List<Finding> findings = new ArrayList<>(reading.findings());
-            State state = State.TO_SETTLE;
-            Optional<String> sentence = Optional.empty();
-            if (reading.change().isPresent()) {
-                Change change = reading.change().get();
-                Resolution resolution = change.resolve(model, now);
-                findings.addAll(resolution.findings());
-                if (!resolution.isBlocked()) {
-                    state = resolution.isAlreadySo() ? State.ALREADY_SO : State.READY;
-                    model = model.with(resolution.effects());
-                    effects.addAll(resolution.effects());
-                }
-                sentence = Optional.of(Sentences.write(change, model, zone));
+            Step step = new Step(snapshot.model(), model, now, zone, entry);
+            Outcome outcome = step.outcome();
+            outcomes.add(outcome);
+            if (outcome.state() == State.READY) {
+                effects.addAll(step.effects);
+                model = model.with(step.effects);
             }
-            outcomes.add(new Outcome(entry, state, sentence, findings));
         }
         return new Preview(snapshot, now, outcomes, merged(effects), model);
+    }
+
+    /** One entry on top of those before it. */
+    private static final class Step {
+        private final Model base;
+        private final Model model;
+        private final Instant now;
+        private final ZoneId zone;
+        private final Entry entry;
+        private List<Effect> effects = List.of();
+
+        Step(Model base, Model model, Instant now, ZoneId zone, Entry entry) {
+            this.base = base;
+            this.model = model;
+            this.now = now;
+            this.zone = zone;
+            this.entry = entry;
+        }
+
+        Outcome outcome() {
+            Optional<Fact> seen = entry.seen();
+            Optional<Fact> stands = seen.flatMap(fact -> base.find(Kind.of(fact), fact.id()));
+            if (seen.isPresent() && stands.isEmpty()) {
+                return gone(seen.get());
+            }
+            Intake.Reading reading = new Intake(model, zone, now).read(entry);
+            List<Finding> findings = new ArrayList<>(reading.findings());
+            if (reading.change().isEmpty()) {
+                return new Outcome(entry, State.TO_SETTLE, Optional.empty(), findings);
+            }
+            Change change = reading.change().get();
+            Resolution resolution = change.resolve(model, now);
+            findings.addAll(resolution.findings());
+            State state = State.TO_SETTLE;
+            if (resolution.isAlreadySo()) {
+                state = State.ALREADY_SO;
+            } else if (!stands.equals(seen)) {
+                state = State.CHANGED_MEANWHILE;
+                findings.add(changed(seen.orElseThrow(), stands.orElseThrow()));
+            } else if (!resolution.isBlocked()) {
+                state = State.READY;
+                effects = resolution.effects();
+            }
+            String sentence = Sentences.write(change, model.with(effects), zone);
+            return new Outcome(entry, state, Optional.of(sentence), findings);
+        }
+
+        /** Ending what is gone is done; the sentence is what it would be if the fact still stood. */
+        private Outcome gone(Fact seen) {
+            Optional<String> sentence = new Intake(model.with(List.of(Effect.make(seen))), zone, now)
+                    .read(entry)
+                    .change()
+                    .map(change -> Sentences.write(change, model.with(List.of(Effect.make(seen))), zone));
+            boolean ends = entry.form().matches(".*\\.(end|close|return)");
+            return ends
+                    ? new Outcome(entry, State.ALREADY_SO, sentence, List.of())
+                    : new Outcome(
+                            entry,
+                            State.IMPOSSIBLE,
+                            sentence,
+                            List.of(Finding.of(
+                                    Code.FACT_GONE, "id", "id", seen.id().toString())));
+        }
+
+        private Finding changed(Fact seen, Fact stands) {
+            return Finding.of(Code.CHANGED_MEANWHILE, "", "was", words(seen), "is", words(stands));
+        }
+
+        private String words(Fact fact) {
+            return Keeping.of(fact)
+                    .map(change -> Sentences.write(change, model, zone))
+                    .orElse("");
+        }
     }
 
     /** Several effects on one fact as one; those that cancel out are left out. */

@@ -5,13 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -35,122 +32,12 @@ class PreviewTest {
         return LongStream.range(1, 13);
     }
 
-    private static Entry entry(RandomModel made, String form, String... namesAndValues) {
-        Map<String, String> fields = new HashMap<>();
-        for (int at = 0; at + 1 < namesAndValues.length; at += 2) {
-            fields.put(namesAndValues[at], namesAndValues[at + 1]);
-        }
-        UUID id = new UUID(made.random.nextLong(), made.random.nextLong());
-        return new Entry(new Entry.Id(id), form, fields);
-    }
-
-    /** Ten entries about a newcomer and about people who are there. */
-    private static List<Entry> entries(RandomModel made) {
-        String person = made.id().toString();
-        String account = made.id().toString();
-        Tenant tenant = made.tenants.get(1);
-        String area = made.areas.get(6).id().toString();
-        return List.of(
-                entry(
-                        made,
-                        "person.add",
-                        "id",
-                        person,
-                        "handle",
-                        "new.one",
-                        "given",
-                        "New",
-                        "family",
-                        "One",
-                        "home",
-                        "skerrow"),
-                entry(
-                        made,
-                        "engagement.begin",
-                        "id",
-                        made.id().toString(),
-                        "person",
-                        person,
-                        "kind",
-                        "employee",
-                        "unit",
-                        "unit-0",
-                        "job",
-                        "Guide",
-                        "from",
-                        "2026-11-23"),
-                entry(
-                        made,
-                        "membership.put",
-                        "id",
-                        made.id().toString(),
-                        "member",
-                        "person:" + person,
-                        "group",
-                        "group-0"),
-                entry(
-                        made,
-                        "account.open",
-                        "id",
-                        account,
-                        "person",
-                        person,
-                        "tenant",
-                        tenant.id().toString()),
-                entry(made, "seat.give", "id", made.id().toString(), "account", account, "kind", "full"),
-                entry(
-                        made,
-                        "assignment.give",
-                        "id",
-                        made.id().toString(),
-                        "subject",
-                        "person:" + person,
-                        "role",
-                        "role-1",
-                        "tenant",
-                        tenant.id().toString(),
-                        "area",
-                        area),
-                entry(
-                        made,
-                        "membership.put",
-                        "id",
-                        made.id().toString(),
-                        "member",
-                        "person.1",
-                        "group",
-                        "group-2",
-                        "until",
-                        "2026-12-01"),
-                entry(
-                        made,
-                        "assignment.give",
-                        "id",
-                        made.id().toString(),
-                        "subject",
-                        "person.2",
-                        "role",
-                        "role-2",
-                        "tenant",
-                        made.tenants.get(2).id().toString()),
-                entry(
-                        made,
-                        "membership.end",
-                        "membership",
-                        made.memberships.get(0).id().toString()),
-                entry(
-                        made,
-                        "assignment.end",
-                        "assignment",
-                        made.assignments.get(0).id().toString()));
-    }
-
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
     void whoGainsAndLosesIsWhatTheReferenceSaysOfBothModels(long seed) {
         RandomModel made = new RandomModel(seed);
         Snapshot snapshot = Snapshot.compile(1, made.model());
-        Preview preview = Preview.of(snapshot, entries(made), NOW, ZoneOffset.UTC);
+        Preview preview = Preview.of(snapshot, SampleEntries.of(made), NOW, ZoneOffset.UTC);
         assertThat(preview.model()).isEqualTo(snapshot.model().with(preview.effects()));
         Impact impact = preview.impactAt(NOW);
         Set<Impact.Shift> gains = new HashSet<>(impact.gains());
@@ -210,7 +97,7 @@ class PreviewTest {
     void effectsAppliedToTheSnapshotGiveWhatAFreshOneHolds(long seed) {
         RandomModel made = new RandomModel(seed);
         Snapshot snapshot = Snapshot.compile(1, made.model());
-        Preview preview = Preview.of(snapshot, entries(made), NOW, ZoneOffset.UTC);
+        Preview preview = Preview.of(snapshot, SampleEntries.of(made), NOW, ZoneOffset.UTC);
         Snapshot next = snapshot.with(2, preview.effects());
         Snapshot fresh = Snapshot.compile(2, preview.model());
         assertThat(next.model()).isEqualTo(fresh.model());
@@ -220,7 +107,7 @@ class PreviewTest {
     @Test
     void theSameDraftAgainIsAlreadySo() {
         RandomModel made = new RandomModel(3);
-        List<Entry> entries = entries(made).subList(0, 6);
+        List<Entry> entries = SampleEntries.of(made).subList(0, 6);
         Snapshot snapshot = Snapshot.compile(1, made.model());
         Preview first = Preview.of(snapshot, entries, NOW, ZoneOffset.UTC);
         assertThat(first.outcomes()).allMatch(outcome -> outcome.state() == Preview.State.READY);
@@ -232,9 +119,9 @@ class PreviewTest {
     @Test
     void whatIsReadyGoesAndTheRestStays() {
         RandomModel made = new RandomModel(4);
-        List<Entry> entries = new ArrayList<>(entries(made).subList(0, 2));
-        entries.add(
-                entry(made, "membership.put", "id", made.id().toString(), "member", "nobody.here", "group", "group-0"));
+        List<Entry> entries = new ArrayList<>(SampleEntries.of(made).subList(0, 2));
+        entries.add(SampleEntries.entry(
+                made, "membership.put", "id", made.id().toString(), "member", "nobody.here", "group", "group-0"));
         Preview preview = Preview.of(Snapshot.compile(1, made.model()), entries, NOW, ZoneOffset.UTC);
         assertThat(preview.outcomes())
                 .extracting(Preview.Outcome::state)
@@ -245,7 +132,7 @@ class PreviewTest {
     @Test
     void theDigestStaysWithTheClockAndMovesWithWhatWouldBeDone() {
         RandomModel made = new RandomModel(5);
-        List<Entry> entries = entries(made).subList(0, 3);
+        List<Entry> entries = SampleEntries.of(made).subList(0, 3);
         Snapshot snapshot = Snapshot.compile(1, made.model());
         String digest = Preview.of(snapshot, entries, NOW, ZoneOffset.UTC).digest();
         assertThat(Preview.of(snapshot, entries, NOW.plusSeconds(90), ZoneOffset.UTC)
@@ -254,7 +141,7 @@ class PreviewTest {
         assertThat(Preview.of(snapshot, entries.subList(0, 2), NOW, ZoneOffset.UTC)
                         .digest())
                 .isNotEqualTo(digest);
-        Entry rival = entry(
+        Entry rival = SampleEntries.entry(
                 made,
                 "person.add",
                 "id",
@@ -275,8 +162,8 @@ class PreviewTest {
     @Test
     void boundariesAreTheInstantsThatTheDraftBrings() {
         RandomModel made = new RandomModel(6);
-        List<Entry> entries = new ArrayList<>(entries(made).subList(0, 2));
-        entries.add(entry(
+        List<Entry> entries = new ArrayList<>(SampleEntries.of(made).subList(0, 2));
+        entries.add(SampleEntries.entry(
                 made,
                 "membership.put",
                 "id",

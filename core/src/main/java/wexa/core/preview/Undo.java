@@ -1,0 +1,185 @@
+package wexa.core.preview;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Supplier;
+import wexa.core.change.Resolution;
+import wexa.core.intake.Entry;
+import wexa.core.intake.Intake;
+import wexa.core.model.Account;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Seat;
+
+/**
+ * The way back from effects that were applied: entries that bring back what was, last first, and what does not come back.
+ * What was made is ended, what was changed is changed back, what was taken out is made again under a new id (ids are
+ * never reused). Costs what the effects touched.
+ */
+public record Undo(List<Entry> entries, List<Left> left) {
+    /** A fact that stays as it is now, and why. */
+    public record Left(Fact fact, Reason reason) {}
+
+    /** Why something does not come back. */
+    public enum Reason {
+        /** An identity is never removed, nor is what everything is counted by. */
+        STAYS,
+        /** It was changed again since; undoing would undo that too. */
+        CHANGED_SINCE,
+        /** There is no change that leads back to exactly what was. */
+        NO_WAY_BACK
+    }
+
+    public static Undo of(List<Effect> effects, Model model, Instant now, ZoneId zone, Supplier<UUID> ids) {
+        List<Entry> entries = new ArrayList<>();
+        List<Left> left = new ArrayList<>();
+        for (int place = effects.size() - 1; place >= 0; place--) {
+            Effect effect = effects.get(place);
+            Optional<Fact> stands = model.find(effect.kind(), effect.id());
+            if (stands.equals(effect.before())) {
+                continue;
+            }
+            if (!stands.equals(effect.after())) {
+                left.add(new Left(stands.orElseGet(effect::subject), Reason.CHANGED_SINCE));
+                continue;
+            }
+            Optional<Entry> entry = entry(effect, ids).map(made -> seeing(made, model));
+            if (entry.isEmpty()) {
+                left.add(new Left(effect.subject(), Reason.STAYS));
+            } else if (leadsBack(entry.get(), effect, model, now, zone)) {
+                entries.add(entry.get());
+            } else {
+                left.add(new Left(effect.subject(), Reason.NO_WAY_BACK));
+            }
+        }
+        return new Undo(entries, left);
+    }
+
+    private static Entry seeing(Entry made, Model model) {
+        return new Entry(made.id(), made.form(), made.fields(), Intake.target(made, model));
+    }
+
+    /** An entry must be possible, and a fact that was changed must come out exactly as it was. */
+    private static boolean leadsBack(Entry entry, Effect effect, Model model, Instant now, ZoneId zone) {
+        Optional<Resolution> resolution =
+                new Intake(model, zone, now).read(entry).change().map(change -> change.resolve(model, now));
+        if (resolution.isEmpty() || resolution.get().isBlocked()) {
+            return false;
+        }
+        boolean isMadeAnew = entry.fields().containsKey("id") && !entry.form().equals("account.open");
+        boolean wasChanged = effect.before().isPresent() && effect.after().isPresent();
+        List<Effect> effects = resolution.get().effects();
+        return isMadeAnew
+                || !wasChanged
+                || (effects.size() == 1 && effects.get(0).after().equals(effect.before()));
+    }
+
+    private static Optional<Entry> entry(Effect effect, Supplier<UUID> ids) {
+        Entry.Id id = new Entry.Id(ids.get());
+        if (effect.before().isEmpty()) {
+            return ending(id, effect.subject());
+        }
+        Fact before = effect.before().get();
+        return effect.after().isEmpty()
+                ? making(id, before, ids.get().toString())
+                : effect.after().flatMap(after -> changingBack(id, before, after, ids));
+    }
+
+    private static Optional<Entry> ending(Entry.Id id, Fact made) {
+        if (made instanceof Engagement engagement) {
+            return Optional.of(entry(id, "engagement.end", "engagement", engagement.id()));
+        } else if (made instanceof Membership membership) {
+            return Optional.of(entry(id, "membership.end", "membership", membership.id()));
+        } else if (made instanceof Account account) {
+            return Optional.of(entry(id, "account.close", "account", account.id()));
+        } else if (made instanceof Seat seat) {
+            return Optional.of(entry(id, "seat.return", "seat", seat.id()));
+        }
+        return made instanceof Assignment assignment
+                ? Optional.of(entry(id, "assignment.end", "assignment", assignment.id()))
+                : Optional.empty();
+    }
+
+    private static Entry entry(Entry.Id id, String form, String name, Object value) {
+        return new Entry(id, form, Map.of(name, value.toString()));
+    }
+
+    private static Optional<Entry> making(Entry.Id id, Fact gone, String newId) {
+        FactFields fields = new FactFields(gone).with("id", newId);
+        if (gone instanceof Engagement) {
+            return Optional.of(new Entry(id, "engagement.begin", fields.map()));
+        } else if (gone instanceof Membership) {
+            return Optional.of(new Entry(id, "membership.put", fields.map()));
+        } else if (gone instanceof Seat) {
+            return Optional.of(new Entry(id, "seat.give", fields.map()));
+        }
+        return gone instanceof Assignment
+                ? Optional.of(new Entry(id, "assignment.give", fields.map()))
+                : Optional.empty();
+    }
+
+    private static Optional<Entry> changingBack(Entry.Id id, Fact before, Fact after, Supplier<UUID> ids) {
+        FactFields fields = new FactFields(before);
+        String fact = before.id().toString();
+        if (before instanceof Person) {
+            return Optional.of(
+                    new Entry(id, "person.edit", fields.with("person", fact).map()));
+        } else if (before instanceof Engagement) {
+            return Optional.of(new Entry(
+                    id, "engagement.edit", fields.with("engagement", fact).map()));
+        } else if (before instanceof Membership) {
+            return Optional.of(new Entry(
+                    id,
+                    "membership.edit",
+                    fields.without("member", "group").with("membership", fact).map()));
+        } else if (before instanceof Account account) {
+            return Optional.of(account(id, account, ((Account) after).isOpen(), fields));
+        } else if (before instanceof Seat seat) {
+            return Optional.of(
+                    seat.window().equals(((Seat) after).window())
+                            ? new Entry(
+                                    id,
+                                    "seat.swap",
+                                    fields.without("account", "from", "until")
+                                            .with("seat", fact)
+                                            .map())
+                            : new Entry(
+                                    id,
+                                    "seat.give",
+                                    fields.with("id", ids.get().toString())
+                                            .without("from")
+                                            .map()));
+        }
+        return before instanceof Assignment
+                ? Optional.of(new Entry(
+                        id,
+                        "assignment.edit",
+                        fields.without("subject", "role", "tenant", "engagement")
+                                .with("assignment", fact)
+                                .map()))
+                : Optional.empty();
+    }
+
+    private static Entry account(Entry.Id id, Account before, boolean isOpen, FactFields fields) {
+        String fact = before.id().toString();
+        if (before.isOpen() == isOpen) {
+            return new Entry(
+                    id,
+                    "account.edit",
+                    fields.without("person", "tenant").with("account", fact).map());
+        }
+        return before.isOpen()
+                ? new Entry(id, "account.open", fields.with("id", fact).map())
+                : entry(id, "account.close", "account", before.id());
+    }
+}
