@@ -5,6 +5,7 @@ import {
   lazyRouteComponent,
   retainSearchParams,
 } from "@tanstack/react-router";
+import type { LogWanted } from "./api/queries";
 import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
 import { Empty } from "./ui/states";
@@ -96,9 +97,19 @@ const job = createRoute({
   component: lazyRouteComponent(() => import("./changes/JobPage"), "JobPage"),
 });
 
+const changeset = createRoute({
+  ...at("/changes/versions/$version"),
+  component: lazyRouteComponent(() => import("./changes/ChangesetPage"), "ChangesetPage"),
+});
+
 const log = createRoute({
   ...at("/log"),
-  validateSearch: (search: Record<string, unknown>): { q?: string | undefined } => ({ q: textOf(search.q) }),
+  validateSearch: (search: Record<string, unknown>): LogWanted => ({
+    q: textOf(search.q),
+    by: textOf(search.by),
+    from: textOf(search.from),
+    until: textOf(search.until),
+  }),
   component: lazyRouteComponent(() => import("./log/LogPage"), "LogPage"),
 });
 
@@ -114,6 +125,7 @@ export const router = createRouter({
     changes,
     review,
     job,
+    changeset,
     log,
   ]),
   defaultPreload: "intent",

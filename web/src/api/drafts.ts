@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { api, Problem, take, type Schemas } from "./client";
 import { draftQuery, draftsQuery } from "./queries";
 
@@ -76,10 +77,24 @@ export function useDraft(id: string) {
       }),
     onSuccess: (draft) => keep(client, draft),
   });
+  const rename = useMutation({
+    mutationFn: (name: string) =>
+      inLine(id, async () => {
+        const known = await client.ensureQueryData(draftQuery(id));
+        return take(
+          api.PATCH("/api/v1/drafts/{id}", {
+            params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
+            body: { name },
+          }),
+        );
+      }),
+    onSuccess: (draft) => keep(client, draft),
+  });
   return {
     query,
     edit,
     move,
+    rename,
     put: (...put: EntryInput[]) => edit.mutate({ put, taken: [] }),
     take: (...taken: string[]) => edit.mutate({ put: [], taken }),
     set: (one: Entry, fields: Record<string, string>) =>
@@ -101,6 +116,25 @@ export function useStartDraft(onStarted: (draft: Draft) => void) {
       onStarted(draft);
     },
   });
+}
+
+/** Puts entries into the open draft, or starts one of that name with them; the dock shows it. */
+export function useAct() {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const { draft: open } = useSearch({ from: "__root__" });
+  const start = useStartDraft(
+    (draft) => void navigate({ to: ".", search: (before) => ({ ...before, draft: draft.id }) }),
+  );
+  const more = useMutation({
+    mutationFn: ({ id, put }: { id: string; put: EntryInput[] }) => send(client, id, put, []),
+  });
+  return {
+    act: (name: string, ...put: EntryInput[]) =>
+      open === undefined ? start.mutate({ name, put }) : more.mutate({ id: open, put }),
+    error: start.error ?? more.error,
+    isPending: start.isPending || more.isPending,
+  };
 }
 
 /** Entries of one form, in their order. */

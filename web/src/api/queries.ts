@@ -1,4 +1,4 @@
-import { QueryClient, queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, QueryClient, queryOptions } from "@tanstack/react-query";
 import { api, Problem, take } from "./client";
 
 export const queryClient = new QueryClient({
@@ -58,11 +58,11 @@ export const personQuery = (id: string) =>
   });
 
 /** Asked anew when the draft's version is another. */
-export const accessQuery = (id: string, draft?: { id: string; version: number }) =>
+export const accessQuery = (id: string, draft?: { id: string; version: number }, at?: string) =>
   queryOptions({
-    queryKey: ["people", "access", id, draft?.id, draft?.version],
+    queryKey: ["people", "access", id, draft?.id, draft?.version, at],
     queryFn: () =>
-      take(api.GET("/api/v1/people/{id}/access", { params: { path: { id }, query: { draft: draft?.id } } })),
+      take(api.GET("/api/v1/people/{id}/access", { params: { path: { id }, query: { draft: draft?.id, at } } })),
     placeholderData: (previous) => previous,
   });
 
@@ -137,14 +137,37 @@ export const jobQuery = (id: string) =>
     refetchInterval: (query) => (query.state.data?.state === "RUNNING" ? 3_000 : false),
   });
 
+export const reviewQuery = (id: string, version: number) =>
+  queryOptions({
+    queryKey: ["drafts", id, "review", version],
+    queryFn: () => take(api.GET("/api/v1/drafts/{id}/review", { params: { path: { id } } })),
+    placeholderData: (previous) => previous,
+  });
+
+export const changesetQuery = (version: number) =>
+  queryOptions({
+    queryKey: ["changesets", version],
+    queryFn: () => take(api.GET("/api/v1/changesets/{version}", { params: { path: { version } } })),
+  });
+
 export const changesetsQuery = queryOptions({
   queryKey: ["changesets"],
   queryFn: () => take(api.GET("/api/v1/changesets")),
 });
 
-export const logQuery = (q: string) =>
-  queryOptions({
-    queryKey: ["log", q],
-    queryFn: () => take(api.GET("/api/v1/log", { params: { query: { q } } })),
+export interface LogWanted {
+  q?: string | undefined;
+  by?: string | undefined;
+  from?: string | undefined;
+  until?: string | undefined;
+}
+
+export const logQuery = (wanted: LogWanted) =>
+  infiniteQueryOptions({
+    queryKey: ["log", wanted],
+    queryFn: ({ pageParam }) =>
+      take(api.GET("/api/v1/log", { params: { query: { ...wanted, before: pageParam ?? undefined } } })),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (page) => page.before ?? undefined,
     placeholderData: (previous) => previous,
   });

@@ -10,6 +10,7 @@ const STATES: Record<string, { words: string; look: string }> = {
   RUNNING: { words: "on its way", look: "text-primary" },
   DONE: { words: "arrived", look: "text-success" },
   REFUSED: { words: "refused", look: "text-error" },
+  SKIPPED: { words: "ended, not whole", look: "text-warning" },
 };
 
 export function ChangesPage() {
@@ -97,7 +98,15 @@ export function ChangesPage() {
               {data.map((one) => (
                 <tr key={one.version} className="h-8 border-t border-line">
                   <td className="px-3 font-mono text-sm">{one.version}</td>
-                  <td className="px-2 font-semibold">{one.name}</td>
+                  <td className="px-2 font-semibold">
+                    <Link
+                      to="/changes/versions/$version"
+                      params={{ version: String(one.version) }}
+                      className="hover:underline"
+                    >
+                      {one.name}
+                    </Link>
+                  </td>
                   <td className="px-2">{one.origin.toLowerCase()}</td>
                   <td className="px-2">{one.actor}</td>
                   <td className="px-2">{moment(one.appliedAt, session.zone)}</td>

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { jobQuery, peopleQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
@@ -46,6 +46,9 @@ function headline(job: Job): string {
   if (job.refused > 0) {
     return `${count(job.refused, "step was", "steps were")} refused, ${job.done} of ${job.steps.length} arrived`;
   }
+  if (job.state === "SKIPPED") {
+    return `${job.done} of ${count(job.steps.length, "step")} arrived, ${job.skipped} skipped`;
+  }
   return `${job.done} of ${count(job.steps.length, "step")} arrived`;
 }
 
@@ -53,6 +56,14 @@ function Steps({ job }: { job: Job }) {
   const session = useSession();
   const person = useQuery({ ...peopleQuery(job.name), enabled: job.state === "DONE" });
   const subject = person.data?.people.find((one) => one.name === job.name);
+  const client = useQueryClient();
+  const mayApply = useMay("APPLY");
+  const waiting = job.steps.filter((step) => step.state === "WAITING").length;
+  const stop = useMutation({
+    mutationFn: (reason: string) =>
+      take(api.POST("/api/v1/jobs/{id}/stop", { params: { path: { id: job.id } }, body: { reason } })),
+    onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job.id).queryKey }),
+  });
   const tenants = [...new Set(job.steps.map((step) => step.tenantId))];
   return (
     <div className="max-w-5xl">
@@ -73,7 +84,20 @@ function Steps({ job }: { job: Job }) {
             See what {subject.name.split(" ")[0]} can do
           </Link>
         )}
+        {mayApply && waiting > 0 && (
+          <Because
+            act="Stop"
+            ask={`Stop ${count(waiting, "step")} that ${waiting === 1 ? "waits" : "wait"}? What was sent goes on.`}
+            isPending={stop.isPending}
+            onSay={(reason) => stop.mutate(reason)}
+          />
+        )}
       </div>
+      {stop.error !== null && (
+        <p role="alert" className="mt-2 font-semibold text-error">
+          {stop.error.message}
+        </p>
+      )}
       {tenants.map((tenant) => {
         const steps = job.steps.filter((step) => step.tenantId === tenant);
         const first = steps[0];
@@ -103,6 +127,11 @@ function StepLine({ step, job }: { step: Step; job: string }) {
     mutationFn: () => take(api.POST("/api/v1/jobs/steps/{step}/again", { params: { path: { step: step.id } } })),
     onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job).queryKey }),
   });
+  const skip = useMutation({
+    mutationFn: (reason: string) =>
+      take(api.POST("/api/v1/jobs/steps/{step}/skip", { params: { path: { step: step.id } }, body: { reason } })),
+    onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job).queryKey }),
+  });
   const state = STATES[step.state];
   const retries = step.state === "WAITING" && step.attempts > 0;
   return (
@@ -111,7 +140,10 @@ function StepLine({ step, job }: { step: Step; job: string }) {
         {state?.sign}
       </span>
       <span className="font-semibold">{step.text}</span>
-      <span className="min-w-0 flex-1 truncate text-sm text-soft" title={step.detail}>
+      <span
+        className={`min-w-0 flex-1 text-sm ${step.state === "REFUSED" ? "text-error" : "truncate text-soft"}`}
+        title={step.detail}
+      >
         {step.detail}
       </span>
       <span className={`shrink-0 text-sm font-semibold ${state?.look ?? ""}`}>
@@ -131,6 +163,66 @@ function StepLine({ step, job }: { step: Step; job: string }) {
           Try again
         </button>
       )}
+      {(step.state === "REFUSED" || retries || step.held) && mayApply && (
+        <Because
+          act="Skip"
+          ask="Why is it skipped?"
+          isPending={skip.isPending}
+          onSay={(reason) => skip.mutate(reason)}
+        />
+      )}
     </li>
+  );
+}
+
+/** An act that is done only with a reason, which stays in the record. */
+function Because({
+  act,
+  ask,
+  isPending,
+  onSay,
+}: {
+  act: string;
+  ask: string;
+  isPending: boolean;
+  onSay: (reason: string) => void;
+}) {
+  const [reason, setReason] = useState<string>();
+  if (reason === undefined) {
+    return (
+      <button type="button" className="btn btn-sm" disabled={isPending} onClick={() => setReason("")}>
+        {act}…
+      </button>
+    );
+  }
+  return (
+    <form
+      className="flex items-center gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSay(reason);
+        setReason(undefined);
+      }}
+    >
+      <label className="flex items-center gap-2 text-sm">
+        {ask}
+        <input
+          // the field opens because it was asked for
+          autoFocus
+          className="input h-8 w-48"
+          placeholder="Reason"
+          maxLength={200}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          onKeyDown={(event) => event.key === "Escape" && setReason(undefined)}
+        />
+      </label>
+      <button type="submit" className="btn btn-sm btn-error" disabled={reason.trim() === ""}>
+        {act}
+      </button>
+      <button type="button" className="btn btn-sm" onClick={() => setReason(undefined)}>
+        Keep
+      </button>
+    </form>
   );
 }

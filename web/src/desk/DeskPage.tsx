@@ -13,6 +13,7 @@ type Item = Schemas["Item"];
 const SECTIONS = [
   { title: "People", kinds: ["NEWCOMER", "COMING", "LEAVER", "ENDING"] },
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
+  { title: "Coming by itself", kinds: ["SCHEDULED"] },
   { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
   { title: "Loose ends", kinds: ["INERT", "UNMAPPED"] },
 ] as const;
@@ -31,8 +32,12 @@ export function DeskPage() {
                 {data.total === 0
                   ? "Nothing needs a hand."
                   : `${count(data.total, "thing needs", "things need")} a hand today.`}
+                {coming(data.items) > 0 &&
+                  ` ${count(coming(data.items), "person gets", "people get")} something soon, by itself.`}
               </p>
-              {data.total === 0 && <Empty title="All quiet">What comes up will stand here, most urgent first.</Empty>}
+              {data.items.length === 0 && (
+                <Empty title="All quiet">What comes up will stand here, most urgent first.</Empty>
+              )}
               {SECTIONS.map((section) => {
                 const items = data.items.filter((item) => (section.kinds as readonly string[]).includes(item.kind));
                 return items.length === 0 ? null : (
@@ -57,6 +62,10 @@ export function DeskPage() {
   );
 }
 
+function coming(items: Item[]): number {
+  return items.filter((item) => item.kind === "SCHEDULED").length;
+}
+
 function when(item: Item, zone: string, now: number): string {
   if (item.at === undefined || item.at === null) {
     return "";
@@ -66,6 +75,8 @@ function when(item: Item, zone: string, now: number): string {
       return new Date(item.at).getTime() > now - 86_400_000
         ? `since ${moment(item.at, zone)}`
         : `since ${day(item.at, zone)}`;
+    case "SCHEDULED":
+      return `from ${day(item.at, zone)}`;
     case "COMING":
       return `starts ${day(item.at, zone)}`;
     default:

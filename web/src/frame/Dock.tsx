@@ -131,17 +131,24 @@ function OpenDraft({ id, others }: { id: string; others: Draft[] }) {
             >
               Undo last
             </button>
-            <button
-              type="button"
-              className="btn btn-sm text-neutral-content"
-              onClick={() =>
-                move.mutate("PARKED", {
-                  onSuccess: () => void navigate({ to: "/", search: { draft: undefined } }),
-                })
-              }
-            >
-              Park
-            </button>
+            {draft.state !== "PARKED" && (
+              <button
+                type="button"
+                className="btn btn-sm text-neutral-content"
+                onClick={() =>
+                  move.mutate("PARKED", {
+                    onSuccess: () => void navigate({ to: "/", search: { draft: undefined } }),
+                  })
+                }
+              >
+                Park
+              </button>
+            )}
+            {draft.state === "PARKED" && (
+              <button type="button" className="btn btn-sm text-neutral-content" onClick={() => move.mutate("OPEN")}>
+                Take up again
+              </button>
+            )}
             <Link to="/changes/drafts/$id" params={{ id }} className="btn btn-accent btn-sm">
               {reviewWords(draft)}
             </Link>

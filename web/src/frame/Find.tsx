@@ -1,9 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { ComboBox, Input, ListBox, ListBoxItem, Popover } from "react-aria-components";
+import { api, take } from "../api/client";
 import { groupsQuery, peopleQuery, rolesQuery, tenantsQuery } from "../api/queries";
 import { useMay } from "../session/hooks";
+import { chooseTheme, storedTheme } from "../ui/theme";
 
 interface Hit {
   id: string;
@@ -18,6 +20,8 @@ const MOST_OTHERS = 3;
 /** One box for people, groups, roles, tenants from the first letters, and acts by name. */
 export function Find() {
   const navigate = useNavigate();
+  const client = useQueryClient();
+  const { draft } = useSearch({ from: "__root__" });
   const mayPrepare = useMay("PREPARE");
   const [text, setText] = useState("");
   const typed = text.trim().toLowerCase();
@@ -27,10 +31,38 @@ export function Find() {
   const tenants = useQuery({ ...tenantsQuery, enabled: typed !== "" });
   const matches = (name: string) => name.toLowerCase().includes(typed);
   const hits: Hit[] = [];
+  const acts: { name: string; go: () => void }[] = [
+    ...(mayPrepare
+      ? [
+          { name: "Onboard somebody", go: () => void navigate({ to: "/onboard", search: { draft: undefined } }) },
+          ...(draft === undefined
+            ? []
+            : [
+                {
+                  name: "Review the open draft",
+                  go: () => void navigate({ to: "/changes/drafts/$id", params: { id: draft } }),
+                },
+              ]),
+        ]
+      : []),
+    { name: "Undo something that was applied", go: () => void navigate({ to: "/changes" }) },
+    { name: "Change between day and night", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
+    { name: "Search the log", go: () => void navigate({ to: "/log" }) },
+    ...(tenants.data ?? []).map((tenant) => ({
+      name: `Read ${tenant.app} ${tenant.name} now`,
+      go: () => {
+        void take(api.POST("/api/v1/tenants/{id}/readings", { params: { path: { id: tenant.id } } })).finally(
+          () => void client.invalidateQueries({ queryKey: tenantsQuery.queryKey }),
+        );
+        void navigate({ to: "/tenants/$id", params: { id: tenant.id } });
+      },
+    })),
+  ];
   if (typed !== "") {
-    if (mayPrepare && matches("onboard somebody")) {
-      hits.push({ id: "onboard", name: "Onboard somebody", note: "act", go: () => void navigate({ to: "/onboard" }) });
-    }
+    acts
+      .filter((act) => matches(act.name))
+      .slice(0, MOST_OTHERS)
+      .forEach((act) => hits.push({ id: act.name, name: act.name, note: "act", go: act.go }));
     people.data?.people.slice(0, MOST_PEOPLE).forEach((person) =>
       hits.push({
         id: person.id,

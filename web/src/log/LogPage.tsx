@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { logQuery } from "../api/queries";
+import { logQuery, type LogWanted } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
@@ -9,59 +9,118 @@ import { Empty, Read } from "../ui/states";
 export function LogPage() {
   const navigate = useNavigate();
   const session = useSession();
-  const { q } = useSearch({ from: "/log" });
+  const { q, by, from, until } = useSearch({ from: "/log" });
+  const wanted: LogWanted = { q, by, from, until };
   const [typed, setTyped] = useState(q ?? "");
-  const log = useQuery(logQuery(q ?? ""));
+  const log = useInfiniteQuery(logQuery(wanted));
+  const want = (more: LogWanted) =>
+    void navigate({ to: "/log", search: (before) => ({ ...before, ...more }), replace: true });
+  const csv = new URLSearchParams(
+    Object.entries(wanted).filter((pair): pair is [string, string] => pair[1] !== undefined),
+  );
+  const lines = log.data?.pages.flatMap((page) => page.lines) ?? [];
+  const actors = log.data?.pages[0]?.actors ?? [];
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Log">
       <h1>Log</h1>
       <p className="text-soft">What was changed, by whom and when. Lines are only ever added, numbered without gaps.</p>
-      <input
-        aria-label="Search the log"
-        className="input mt-3 h-9 w-96"
-        placeholder="A handle, a group, a role"
-        value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          void navigate({
-            to: "/log",
-            search: (before) => ({ ...before, q: event.target.value === "" ? undefined : event.target.value }),
-            replace: true,
-          });
-        }}
-      />
+      <div className="mt-3 flex flex-wrap items-end gap-3">
+        <Labelled label="With the words">
+          <input
+            className="input h-9 w-72"
+            placeholder="A handle, a group, a role"
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              want({ q: event.target.value === "" ? undefined : event.target.value });
+            }}
+          />
+        </Labelled>
+        <Labelled label="By">
+          <select
+            className="select h-9 w-36"
+            value={by ?? ""}
+            onChange={(event) => want({ by: event.target.value === "" ? undefined : event.target.value })}
+          >
+            <option value="">Anybody</option>
+            {actors.map((actor) => (
+              <option key={actor}>{actor}</option>
+            ))}
+          </select>
+        </Labelled>
+        <Labelled label="From">
+          <input
+            type="date"
+            className="input h-9 w-40"
+            value={from ?? ""}
+            onChange={(event) => want({ from: event.target.value === "" ? undefined : event.target.value })}
+          />
+        </Labelled>
+        <Labelled label="To">
+          <input
+            type="date"
+            className="input h-9 w-40"
+            value={until ?? ""}
+            onChange={(event) => want({ until: event.target.value === "" ? undefined : event.target.value })}
+          />
+        </Labelled>
+        <a className="btn h-9" href={`/api/v1/log/csv?${csv.toString()}`} download>
+          Save as CSV
+        </a>
+      </div>
       <Read of={log} what="the log">
-        {(data) =>
-          data.lines.length === 0 ? (
+        {() =>
+          lines.length === 0 ? (
             <div className="card-plain mt-3">
-              <Empty title="No line has that in it." />
+              <Empty title="No line is like that." />
             </div>
           ) : (
-            <table className="card-plain mt-3 w-full">
-              <thead>
-                <tr className="text-left text-xs text-soft">
-                  <th className="w-16 px-3 py-1.5 font-semibold">No.</th>
-                  <th className="w-44 px-2 font-semibold">When</th>
-                  <th className="px-2 font-semibold">What</th>
-                  <th className="w-24 px-2 font-semibold">By</th>
-                </tr>
-              </thead>
-              <tbody>
-                {data.lines.map((line) => (
-                  <tr key={line.number} className="h-8 border-t border-line align-top">
-                    <td className="px-3 py-1 font-mono text-sm">{line.number}</td>
-                    <td className="px-2 py-1 text-sm whitespace-nowrap" title={line.at}>
-                      {moment(line.at, session.zone)}
-                    </td>
-                    <td className="px-2 py-1 font-mono text-sm break-words">{line.sentence}</td>
-                    <td className="px-2 py-1 text-sm">{line.actor}</td>
+            <>
+              <table className="card-plain mt-3 w-full">
+                <thead>
+                  <tr className="text-left text-xs text-soft">
+                    <th className="w-16 px-3 py-1.5 font-semibold">No.</th>
+                    <th className="w-44 px-2 font-semibold">When</th>
+                    <th className="px-2 font-semibold">What</th>
+                    <th className="w-24 px-2 font-semibold">By</th>
                   </tr>
-                ))}
-              </tbody>
-            </table>
+                </thead>
+                <tbody>
+                  {lines.map((line) => (
+                    <tr key={line.number} className="h-8 border-t border-line align-top">
+                      <td className="px-3 py-1 font-mono text-sm">{line.number}</td>
+                      <td className="px-2 py-1 text-sm whitespace-nowrap" title={line.at}>
+                        {moment(line.at, session.zone)}
+                      </td>
+                      <td className="px-2 py-1 font-mono text-sm break-words">{line.sentence}</td>
+                      <td className="px-2 py-1 text-sm">{line.actor}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              {log.hasNextPage && (
+                <button
+                  type="button"
+                  className="btn btn-sm mt-3"
+                  disabled={log.isFetchingNextPage}
+                  onClick={() => void log.fetchNextPage()}
+                >
+                  Show older lines
+                </button>
+              )}
+            </>
           )
         }
       </Read>
     </section>
+  );
+}
+
+function Labelled({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <label className="block text-xs font-semibold text-soft">
+      {label}
+      <span className="mt-0.5 block font-normal text-base-content">{children}</span>
+    </label>
   );
 }

@@ -1,13 +1,17 @@
 import { entriesOf, entry, newId, useDraft, type Draft, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
+import { KeptField } from "../ui/field";
 import { Picker } from "../ui/picker";
 import { TenantDot } from "../ui/tenants";
 import { userNameRule } from "../ui/words";
-import { heldIn, leastSeat, missingAccounts, seatOf } from "./proposals";
+import { ActButton } from "./ActButton";
+import { accountEntries, heldIn, leastSeat, missingAccounts, seatOf } from "./proposals";
 import { Step } from "./Step";
 
 type Catalogue = Schemas["CatalogueView"];
 type TenantChoice = Schemas["TenantChoice"];
+
+const ATTRIBUTES: Record<string, string> = { device: "Device id" };
 
 /** Accounts and seats: those that what was given needs are offered, the least seat that serves is proposed. */
 export function Accounts({
@@ -27,13 +31,9 @@ export function Accounts({
   const missing = missingAccounts(access, draft);
   const open = (tenantId: string) => {
     const tenant = choices.tenants.find((one) => one.id === tenantId);
-    const account = newId();
-    const seat = tenant && leastSeat(tenant, heldIn(access, tenantId));
-    const entries = [entry("account.open", { id: account, person, tenant: tenantId })];
-    if (seat !== undefined) {
-      entries.push(entry("seat.give", { id: newId(), account, kind: seat }));
+    if (tenant !== undefined) {
+      put(...accountEntries(tenant, person, access));
     }
-    put(...entries);
   };
   return (
     <Step number={3} title="Accounts and seats" isDone={accounts.length > 0 && missing.length === 0}>
@@ -115,9 +115,11 @@ function AccountLine({
   const proposed = tenant.seats.find((one) => one.key === least(tenant));
   const signsIn = account.fields.as ?? "";
   const said = /as (\S+)/.exec(account.sentence.replace(/^open account for \S+ in \S+ /, ""))?.[1] ?? "";
-  const problems = [...account.findings, ...(seat?.findings ?? [])].filter(
-    (finding) => finding.code !== "reference.unresolved" && finding.code !== "fact.gone",
-  );
+  const problems = [
+    ...account.findings.map((finding) => ({ one: account, finding })),
+    ...(seat?.findings ?? []).map((finding) => ({ one: seat ?? account, finding })),
+  ].filter(({ finding }) => finding.code !== "reference.unresolved" && finding.code !== "fact.gone");
+  const needed = tenant.needs.filter((need) => need.seat === seat?.fields.kind && need.attribute !== "phone");
   const choose = (value: string) => {
     if (seat === undefined) {
       put(entry("seat.give", { id: newId(), account: account.fields.id ?? "", kind: value }));
@@ -128,18 +130,30 @@ function AccountLine({
     }
   };
   return (
-    <tr className="h-9 border-t border-line">
+    <tr className="h-9 border-t border-line align-top [&>td]:py-1">
       <td className="px-3 font-semibold whitespace-nowrap">
         <TenantDot colour={tenant.colour} />
         {tenant.app} · {tenant.name}
       </td>
-      <td className="px-2 font-mono text-sm">{signsIn === "" ? said : signsIn}</td>
+      <td className="w-44 px-2">
+        <KeptField
+          label={`User name in ${name}`}
+          hideLabel
+          mono
+          name={`${account.id}.as`}
+          value={signsIn}
+          placeholder={said}
+          problems={[]}
+          onKeep={(value) => set(account, { as: value })}
+        />
+      </td>
       <td className="px-2">
         {tenant.seats.length === 0 ? (
           <span className="text-soft">none needed</span>
         ) : (
           <select
             aria-label={`Seat in ${name}`}
+            name={`${seat?.id ?? account.id}.kind`}
             className="select h-7 w-32"
             value={seat?.fields.kind ?? ""}
             onChange={(event) => choose(event.target.value)}
@@ -152,16 +166,29 @@ function AccountLine({
             ))}
           </select>
         )}
+        {needed.map((need) => (
+          <div key={need.attribute} className="mt-1 w-32">
+            <KeptField
+              label={`${ATTRIBUTES[need.attribute] ?? need.attribute} in ${name}`}
+              hideLabel
+              name={`${account.id}.with.${need.attribute}`}
+              value={account.fields[`with.${need.attribute}`] ?? ""}
+              placeholder={ATTRIBUTES[need.attribute] ?? need.attribute}
+              problems={[]}
+              onKeep={(value) => set(account, { [`with.${need.attribute}`]: value })}
+            />
+          </div>
+        ))}
       </td>
       <td className="px-2 text-sm whitespace-nowrap">
         {kind === undefined ? "" : `${Math.max(0, kind.left - 1)} left of ${kind.size}`}
       </td>
       <td className="px-2 text-sm">
         <span className="flex items-center justify-end gap-2">
-          {problems.map((problem) => (
-            <b key={problem.text} className="text-error">
-              ▲ {problem.text}
-            </b>
+          {problems.map(({ one, finding }) => (
+            <span key={finding.text} className="text-error">
+              <b>▲ {finding.text}</b> <ActButton draft={draft} one={one} finding={finding} />
+            </span>
           ))}
           {problems.length === 0 && account.state === "READY" && <b className="text-success">✓ ready</b>}
           {proposed !== undefined && proposed.key !== seat?.fields.kind && (

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { entriesOf, entry, newId, useDraft, useStartDraft, type Draft, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { accessQuery, catalogueQuery, directoryQuery, personQuery } from "../api/queries";
@@ -155,7 +155,11 @@ function OnDraft({ id }: { id: string }) {
 function Steps({ draft, person, choices }: { draft: Draft; person: string; choices: Catalogue }) {
   const added = entriesOf(draft, "person.add")[0];
   const isReadable = added === undefined || added.state !== "TO_SETTLE";
-  const access = useQuery({ ...accessQuery(person, { id: draft.id, version: draft.version }), enabled: isReadable });
+  const [at, setAt] = useState<string>();
+  const access = useQuery({
+    ...accessQuery(person, { id: draft.id, version: draft.version }, at),
+    enabled: isReadable,
+  });
   const known = useQuery({ ...personQuery(person), enabled: added === undefined });
   const name =
     added === undefined
@@ -173,7 +177,16 @@ function Steps({ draft, person, choices }: { draft: Draft; person: string; choic
           <Roles draft={draft} person={person} choices={choices} />
         </ol>
       </section>
-      <Then name={name} draft={draft} access={access.data} isReadable={isReadable} />
+      <Then
+        name={name}
+        draft={draft}
+        person={person}
+        choices={choices}
+        access={access.data}
+        isReadable={isReadable}
+        at={at}
+        onAt={setAt}
+      />
     </>
   );
 }

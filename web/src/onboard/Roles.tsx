@@ -3,6 +3,7 @@ import { entriesOf, entry, newId, useDraft, type Draft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { Picker } from "../ui/picker";
 import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
 import { Step } from "./Step";
 
 type Catalogue = Schemas["CatalogueView"];
@@ -57,8 +58,11 @@ export function Roles({ draft, person, choices }: { draft: Draft; person: string
               </span>
               <select
                 aria-label={`Where ${given?.name ?? "the role"} reaches`}
-                className={`select h-7 w-52 ${inert === undefined ? "" : "select-error"}`}
-                value={one.fields.area ?? ""}
+                name={`${one.id}.area`}
+                className={`select h-7 w-60 ${inert === undefined ? "" : "select-error"}`}
+                value={
+                  tenant?.areas.find((area) => area.id === one.fields.area || area.key === one.fields.area)?.id ?? ""
+                }
                 onChange={(event) => set(one, { area: event.target.value })}
               >
                 <option value="">{tenant?.needsArea === true ? "nowhere yet" : "everywhere"}</option>
@@ -66,6 +70,7 @@ export function Roles({ draft, person, choices }: { draft: Draft; person: string
                   <option key={area.id} value={area.id}>
                     {"\u2003".repeat(area.depth)}
                     {area.name}
+                    {area.people > 0 && ` · ${count(area.people, "person", "people")}`}
                   </option>
                 ))}
               </select>

@@ -1,37 +1,70 @@
-import type { Draft } from "../api/drafts";
+import { useDraft, type Draft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { useNow, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
 import { day } from "../ui/dates";
 import { ThreadKey } from "../ui/threads";
-import { toSettle } from "./proposals";
+import { ActButton } from "./ActButton";
+import { accountEntries, toSettle, type ToSettle } from "./proposals";
 
 /** What the person will be able to do, and what is to settle before. */
 export function Then({
   name,
   draft,
+  person,
+  choices,
   access,
   isReadable,
+  at,
+  onAt,
 }: {
   name: string;
   draft: Draft;
+  person: string;
+  choices: Schemas["CatalogueView"];
   access: Schemas["AccessView"] | undefined;
   isReadable: boolean;
+  /** The instant looked at; the draft's own if none was chosen. */
+  at: string | undefined;
+  onAt: (at: string | undefined) => void;
 }) {
+  const { put } = useDraft(draft.id);
   const session = useSession();
   const now = useNow();
   const given = name.split(" ")[0] ?? "";
   const open = toSettle(draft);
   const noAccount = access?.tenants.filter((tenant) => tenant.lines.length > 0 && !tenant.userName) ?? [];
   const blocking = open.filter((one) => one.blocks).length;
-  const when =
-    access === undefined || new Date(access.at).getTime() <= now + 60_000 ? "today" : day(access.at, session.zone);
+  const wordFor = (instant: string) =>
+    new Date(instant).getTime() <= now + 60_000 ? "today" : day(instant, session.zone);
+  const when = access === undefined ? "today" : wordFor(access.at);
+  const moments = [new Date(now).toISOString(), ...draft.boundaries];
   return (
     <aside
       aria-label="What then"
       className="w-[400px] shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4"
     >
-      <h2>{when === "today" ? `Today ${given} can` : `On ${when} ${given} can`}</h2>
+      <h2>{when === "today" ? `Today ${given} can` : `From ${when} ${given} can`}</h2>
+      {draft.boundaries.length > 0 && isReadable && (
+        <div role="group" aria-label="Look at another day" className="mt-1.5 flex flex-wrap gap-1">
+          {moments.map((instant, place) => (
+            <button
+              key={place === 0 ? "now" : instant}
+              type="button"
+              aria-pressed={wordFor(instant) === when}
+              className={`btn btn-xs ${wordFor(instant) === when ? "btn-primary" : ""}`}
+              onClick={() => onAt(instant)}
+            >
+              {place === 0 ? "Today" : `From ${day(instant, session.zone)}`}
+            </button>
+          ))}
+          {at !== undefined && (
+            <button type="button" className="btn btn-ghost btn-xs" onClick={() => onAt(undefined)}>
+              Follow the draft
+            </button>
+          )}
+        </div>
+      )}
       {!isReadable ? (
         <p className="mt-1 text-soft">As soon as it is clear who it is, this shows what they will be able to do.</p>
       ) : access === undefined || access.tenants.length === 0 ? (
@@ -47,13 +80,29 @@ export function Then({
         {open.map((one) => (
           <li key={one.text} className="flex gap-2 text-sm">
             <span className={one.blocks ? "text-error" : "text-warning"}>▲</span>
-            {one.text}
+            <span>
+              {one.text} <Settle draft={draft} one={one} />
+            </span>
           </li>
         ))}
         {noAccount.map((tenant) => (
           <li key={tenant.tenantId} className="flex gap-2 text-sm">
             <span className="text-error">⊘</span>
-            No account in {tenant.app} {tenant.tenant} yet, so nothing there can be used. Open one in step 3.
+            <span>
+              No account in {tenant.app} {tenant.tenant} yet, so nothing there can be used.{" "}
+              <button
+                type="button"
+                className="cursor-pointer font-semibold text-primary underline"
+                onClick={() => {
+                  const choice = choices.tenants.find((one) => one.id === tenant.tenantId);
+                  if (choice !== undefined) {
+                    put(...accountEntries(choice, person, access));
+                  }
+                }}
+              >
+                Open one
+              </button>
+            </span>
           </li>
         ))}
         {blocking === 0 && noAccount.length === 0 && (
@@ -65,4 +114,9 @@ export function Then({
       </ul>
     </aside>
   );
+}
+
+function Settle({ draft, one }: { draft: Draft; one: ToSettle }) {
+  const finding = one.entry.findings.find((candidate) => candidate.text === one.text);
+  return finding === undefined ? null : <ActButton draft={draft} one={one.entry} finding={finding} />;
 }

@@ -30,6 +30,7 @@ export function Who({
     );
   }
   const field = (one: Entry, name: string) => ({
+    name: `${one.id}.${name}`,
     value: one.fields[name] ?? "",
     problems: findingsAt(one, name).filter(
       (finding) => finding.code !== "reference.unresolved" || finding.path === "unit",

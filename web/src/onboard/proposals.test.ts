@@ -13,6 +13,7 @@ const tenant = {
   needsArea: true,
   takesRoles: true,
   areas: [],
+  needs: [],
   seats: [
     { key: "reader", name: "Reader", left: 1, size: 2, carries: ["a:see"] },
     { key: "keeper", name: "Keeper", left: 1, size: 2, carries: ["a:see", "a:change"] },

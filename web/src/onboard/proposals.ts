@@ -1,4 +1,4 @@
-import type { Draft, Entry } from "../api/drafts";
+import { entry, newId, type Draft, type Entry, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
 
 type Access = Schemas["AccessView"];
@@ -37,6 +37,14 @@ export function leastSeat(tenant: TenantChoice, permissions: readonly string[]):
   return tenant.seats.find((seat) => needing.every((permission) => seat.carries.includes(permission)))?.key;
 }
 
+/** An account, and the least seat that serves with it. */
+export function accountEntries(tenant: TenantChoice, person: string, access: Access | undefined): EntryInput[] {
+  const account = newId();
+  const seat = leastSeat(tenant, heldIn(access, tenant.id));
+  const opened = entry("account.open", { id: account, person, tenant: tenant.id });
+  return seat === undefined ? [opened] : [opened, entry("seat.give", { id: newId(), account, kind: seat })];
+}
+
 /** Tenants where something is given but no account is there or drafted. */
 export function missingAccounts(access: Access | undefined, draft: Draft): string[] {
   const opened = new Set(
@@ -58,6 +66,50 @@ export interface ToSettle {
   entry: Entry;
   text: string;
   blocks: boolean;
+  act: Act | undefined;
+}
+
+/** What settles a finding: other fields of the entry, or the name of the field where something has to be typed. */
+export type Act = { words: string; fields: Record<string, string> } | { words: string; field: string };
+
+/** The act that settles a finding, if one is known. */
+export function actFor(draft: Draft, one: Entry, finding: Entry["findings"][number]): Act | undefined {
+  const free = finding.facts.free ?? "";
+  switch (finding.code) {
+    case "account.user-name-taken":
+      return { words: `Use ${free}`, fields: { as: free } };
+    case "person.handle-taken":
+      return { words: `Use ${free}`, fields: { handle: free } };
+    case "assignment.inert":
+      return finding.facts.nearest === undefined || finding.facts.nearest === ""
+        ? { words: "Choose a place", field: `${one.id}.area` }
+        : {
+            words: `Use ${finding.facts.nearestName ?? finding.facts.nearest}`,
+            fields: { area: finding.facts.nearest },
+          };
+    case "seat.attribute-missing":
+      return { words: "Type it", field: attributeField(draft, one, finding.path) };
+    case "seat.pool-empty":
+    case "seat.kind-unknown":
+      return { words: "Choose another", field: `${one.id}.kind` };
+    case "account.user-name-needs":
+      return { words: "Type it", field: `${personEntry(draft)?.id ?? ""}.mail` };
+    default:
+      return finding.severity === "BLOCK" && finding.path !== "" && !finding.code.startsWith("fact.")
+        ? { words: "Go there", field: `${one.id}.${finding.path}` }
+        : undefined;
+  }
+}
+
+function personEntry(draft: Draft): Entry | undefined {
+  return draft.entries.find((one) => one.form === "person.add");
+}
+
+function attributeField(draft: Draft, seat: Entry, attribute: string): string {
+  const account = draft.entries.find((one) => one.form === "account.open" && one.fields.id === seat.fields.account);
+  return attribute === "phone"
+    ? `${personEntry(draft)?.id ?? ""}.phone`
+    : `${account?.id ?? seat.id}.with.${attribute}`;
 }
 
 /** What is to settle, once each; what only says that a part before it is missing comes last. */
@@ -71,7 +123,12 @@ export function toSettle(draft: Draft): ToSettle[] {
         (finding.path === "person" || finding.path === "subject" || finding.path === "member");
       if (!seen.has(finding.text) && !follows && finding.code !== "fact.gone") {
         seen.add(finding.text);
-        all.push({ entry, text: finding.text, blocks: finding.severity === "BLOCK" });
+        all.push({
+          entry,
+          text: finding.text,
+          blocks: finding.severity === "BLOCK",
+          act: actFor(draft, entry, finding),
+        });
       }
     }
   }

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "@tanstack/react-router";
+import { Link, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
+import { entry, useAct, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { accessQuery, personQuery, type Cell } from "../api/queries";
-import { useSession } from "../session/hooks";
+import { accessQuery, draftQuery, personQuery, type Cell } from "../api/queries";
+import { useMay, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
-import { lastDay, moment } from "../ui/dates";
+import { day, lastDay, moment } from "../ui/dates";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
@@ -91,6 +92,7 @@ const STANDING: Record<string, string> = {
 
 function Heading({ page }: { page: Page }) {
   const { person } = page;
+  const mayPrepare = useMay("PREPARE");
   const parts = [
     [person.job, person.unit].filter((part) => part !== "").join(", "),
     person.kind === "" ? "" : engagementKind(person.kind),
@@ -109,7 +111,58 @@ function Heading({ page }: { page: Page }) {
         </span>
       </h1>
       <p className="text-soft">{parts.join(" · ")}</p>
+      {mayPrepare && (
+        <p className="mt-1">
+          <Link
+            to="/onboard"
+            search={(before) => ({ ...before, person: person.id, draft: before.draft })}
+            className="btn btn-xs"
+          >
+            Give more
+          </Link>
+        </p>
+      )}
     </div>
+  );
+}
+
+/** Ends something of this person's: an entry in the open draft, or in a new one. What is still to come is taken back. */
+function End({
+  person,
+  entry: ending,
+  label,
+  words = "End",
+}: {
+  person: string;
+  entry: EntryInput;
+  label: string;
+  words?: string;
+}) {
+  const { act, isPending, error } = useAct();
+  const mayPrepare = useMay("PREPARE");
+  const { draft } = useSearch({ from: "__root__" });
+  const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined });
+  const fact = ending.form.split(".")[0] ?? "";
+  const drafted = open.data?.entries.find(
+    (one) => one.form === ending.form && one.fields[fact] === ending.fields[fact],
+  );
+  if (!mayPrepare) {
+    return null;
+  }
+  if (drafted !== undefined) {
+    return <span className="text-sm font-semibold text-primary">in the draft</span>;
+  }
+  return (
+    <button
+      type="button"
+      className="btn btn-ghost btn-xs"
+      aria-label={label}
+      title={error?.message ?? label}
+      disabled={isPending}
+      onClick={() => act(person, ending)}
+    >
+      {error === null ? words : "Not kept, try again"}
+    </button>
   );
 }
 
@@ -132,6 +185,9 @@ function Accounts({ page }: { page: Page }) {
             <th className="px-2 font-semibold">Seat</th>
             <th className="px-2 font-semibold">Should and read</th>
             <th className="px-2 font-semibold">Proved</th>
+            <th>
+              <span className="sr-only">Acts</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -165,10 +221,38 @@ function Accounts({ page }: { page: Page }) {
                     ? "not asked yet"
                     : `yes to ${account.proved.yes ?? 0} of ${account.proved.asked ?? 0}`}
               </td>
+              <td className="px-2 text-right whitespace-nowrap">
+                {account.state === "OPEN" && account.seatId && (
+                  <End
+                    person={page.person.name}
+                    entry={entry("seat.return", { seat: account.seatId })}
+                    label={`Return the seat in ${account.app} ${account.tenant}`}
+                    words="Return seat"
+                  />
+                )}
+                {account.state === "OPEN" && (
+                  <End
+                    person={page.person.name}
+                    entry={entry("account.close", { account: account.id })}
+                    label={`Close the account in ${account.app} ${account.tenant}`}
+                    words="Close"
+                  />
+                )}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
+      {page.accounts
+        .filter((account) => account.found.length > 0)
+        .map((account) => (
+          <p key={account.id} className="border-t border-line px-3 py-1.5 text-sm">
+            <b className="text-warning">
+              ▲ Found in {account.app} {account.tenant}, given by nobody here:
+            </b>{" "}
+            {account.found.join(", ")}. It is shown, and never taken away silently.
+          </p>
+        ))}
     </div>
   );
 }
@@ -184,7 +268,7 @@ function Belonging({ page }: { page: Page }) {
         <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
           {page.groups.length === 0 && <li className="px-3 py-2 text-soft">In no group.</li>}
           {page.groups.map((group) => (
-            <li key={group.id} className="flex min-h-8 items-center gap-2 px-3 py-1">
+            <li key={`${group.id} ${group.from ?? ""}`} className="flex min-h-8 items-center gap-2 px-3 py-1">
               <Link to="/groups/$id" params={{ id: group.id }} className="font-semibold hover:underline">
                 {group.name}
               </Link>
@@ -192,8 +276,14 @@ function Belonging({ page }: { page: Page }) {
                 {groupWay(group.kind)}
                 {group.reason !== "" && `, “${group.reason}”`}
               </span>
-              {group.until && (
-                <span className="ml-auto text-sm font-semibold">until {lastDay(group.until, session.zone)}</span>
+              <Span from={group.from} until={group.until} zone={session.zone} />
+              {group.membership && (
+                <End
+                  person={page.person.name}
+                  entry={entry("membership.end", { membership: group.membership })}
+                  label={group.from ? `Take back ${group.name}` : `Take out of ${group.name}`}
+                  words={group.from ? "Take back" : "Take out"}
+                />
               )}
             </li>
           ))}
@@ -217,14 +307,38 @@ function Belonging({ page }: { page: Page }) {
                 {role.inert ? <b className="text-error">nowhere yet</b> : (role.area ?? "everywhere")}
                 {role.throughGroup && `, from ${role.throughGroup}`}
               </span>
-              {role.until && (
-                <span className="ml-auto text-sm font-semibold">until {lastDay(role.until, session.zone)}</span>
+              <Span from={role.from} until={role.until} zone={session.zone} />
+              {!role.throughGroup && (
+                <End
+                  person={page.person.name}
+                  entry={entry("assignment.end", { assignment: role.assignment })}
+                  label={`${role.from ? "Take back" : "End"} ${role.name} in ${role.app} ${role.tenant}`}
+                  words={role.from ? "Take back" : "End"}
+                />
               )}
             </li>
           ))}
         </ul>
       </section>
     </div>
+  );
+}
+
+/** When it begins, if that is still to come, and when it ends. */
+function Span({
+  from,
+  until,
+  zone,
+}: {
+  from?: string | null | undefined;
+  until?: string | null | undefined;
+  zone: string;
+}) {
+  return (
+    <span className="ml-auto text-sm font-semibold">
+      {from && `from ${day(from, zone)} `}
+      {until && `until ${lastDay(until, zone)}`}
+    </span>
   );
 }
 

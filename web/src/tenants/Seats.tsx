@@ -1,9 +1,12 @@
 import type { Schemas } from "../api/client";
+import { useSession } from "../session/hooks";
+import { day } from "../ui/dates";
 
 const NEARLY_EMPTY = 0.1;
 
 /** Seat pools as bars, with "left of" in words. */
-export function Seats({ pools }: { pools: Schemas["SeatPoolView"][] }) {
+export function Seats({ pools, withLater = false }: { pools: Schemas["SeatPoolView"][]; withLater?: boolean }) {
+  const session = useSession();
   if (pools.length === 0) {
     return <span className="text-soft">no seats needed</span>;
   }
@@ -28,6 +31,11 @@ export function Seats({ pools }: { pools: Schemas["SeatPoolView"][] }) {
                 style={{ width: `${Math.min(100, (100 * (pool.size - pool.left)) / Math.max(1, pool.size))}%` }}
               />
             </span>
+            {withLater && pool.later.length > 0 && (
+              <span className="mt-0.5 block text-soft">
+                {pool.later.map((level) => `${level.left} from ${day(level.from, session.zone)}`).join(", ")}
+              </span>
+            )}
           </li>
         );
       })}

@@ -30,7 +30,7 @@ export function TenantPage() {
           >
             <h2>Seats</h2>
             <div className="mt-1.5 [&>ul]:grid-cols-1!">
-              <Seats pools={data.tenant.pools} />
+              <Seats pools={data.tenant.pools} withLater />
             </div>
             <h2 className="mt-5">Areas</h2>
             {data.areas.length === 0 && <p className="text-soft">It has none.</p>}

@@ -10,10 +10,32 @@ interface FieldProps {
   placeholder?: string;
   type?: "text" | "date" | "email" | "tel";
   disabled?: boolean;
+  /** By this name an act elsewhere on the page can lead here: see {@link goTo}. */
+  name?: string;
+  hideLabel?: boolean;
+  mono?: boolean;
+}
+
+/** Leads to a field of the page by its name. */
+export function goTo(name: string) {
+  const field = document.querySelector<HTMLElement>(`[name="${CSS.escape(name)}"]`);
+  field?.scrollIntoView({ block: "center" });
+  field?.focus();
 }
 
 /** A field of a draft: what is typed is kept a moment after the last key, and when the field is left. */
-export function KeptField({ label, value, problems, onKeep, placeholder, type = "text", disabled }: FieldProps) {
+export function KeptField({
+  label,
+  value,
+  problems,
+  onKeep,
+  placeholder,
+  type = "text",
+  disabled,
+  name,
+  hideLabel,
+  mono = false,
+}: FieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string>();
   const timer = useRef<number>(undefined);
@@ -26,12 +48,13 @@ export function KeptField({ label, value, problems, onKeep, placeholder, type = 
   };
   const wrong = problems.some((problem) => problem.severity === "BLOCK");
   return (
-    <Labelled label={label} id={id} problems={problems}>
+    <Labelled label={label} id={id} problems={problems} hideLabel={hideLabel}>
       <input
         id={id}
+        name={name}
         type={type}
         disabled={disabled}
-        className={`input h-8 w-full ${wrong ? "input-error" : ""}`}
+        className={`input h-8 w-full ${wrong ? "input-error" : ""} ${mono ? "font-mono text-sm" : ""}`}
         placeholder={placeholder}
         aria-invalid={wrong}
         aria-describedby={problems.length > 0 ? `${id}-problems` : undefined}
@@ -59,14 +82,16 @@ export function KeptChoice({
   value,
   problems,
   onKeep,
+  name,
   children,
-}: Omit<FieldProps, "placeholder" | "type"> & { children: ReactNode }) {
+}: Omit<FieldProps, "placeholder" | "type" | "mono"> & { children: ReactNode }) {
   const id = useId();
   const wrong = problems.some((problem) => problem.severity === "BLOCK");
   return (
     <Labelled label={label} id={id} problems={problems}>
       <select
         id={id}
+        name={name}
         className={`select h-8 w-full ${wrong ? "select-error" : ""}`}
         aria-invalid={wrong}
         value={value}
@@ -82,16 +107,18 @@ function Labelled({
   label,
   id,
   problems,
+  hideLabel = false,
   children,
 }: {
   label: string;
+  hideLabel?: boolean | undefined;
   id: string;
   problems: FieldProps["problems"];
   children: ReactNode;
 }) {
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block text-xs font-semibold text-soft">
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "block text-xs font-semibold text-soft"}>
         {label}
       </label>
       <div className="mt-0.5">{children}</div>

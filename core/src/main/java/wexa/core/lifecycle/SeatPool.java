@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 import wexa.core.model.Account;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
@@ -42,6 +43,16 @@ public final class SeatPool {
     public int takenAt(Instant instant) {
         return (int)
                 seats.stream().filter(seat -> seat.window().contains(instant)).count();
+    }
+
+    /** Coming instants at which seats are taken or given back, in order. */
+    public List<Instant> changesAfter(Instant now) {
+        return seats.stream()
+                .flatMap(seat -> Stream.of(seat.window().from(), seat.window().until()))
+                .filter(at -> at.isAfter(now) && !at.equals(Instant.MAX))
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /** The most seats taken at any instant of the window by others than the given one: counted at each beginning. */

@@ -7,14 +7,17 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
+import wexa.server.drafts.DraftView;
 import wexa.server.jobs.JobService;
 import wexa.server.snapshot.Applied;
 
@@ -27,8 +30,10 @@ class ApplyController {
     private final ApplyService apply;
     private final JobService jobs;
     private final ChangesetService changesets;
+    private final ReviewService reviews;
 
-    ApplyController(ApplyService apply, JobService jobs, ChangesetService changesets) {
+    ApplyController(ApplyService apply, JobService jobs, ChangesetService changesets, ReviewService reviews) {
+        this.reviews = reviews;
         this.apply = apply;
         this.jobs = jobs;
         this.changesets = changesets;
@@ -48,6 +53,22 @@ class ApplyController {
                 actor, new ApplyService.Request(input.requestId(), id, input.draftVersion(), input.digest()));
         Optional<UUID> job = result.job().or(() -> jobs.ofChangeset(actor, result.changeset()));
         return new ApplyView(result.changeset(), job.orElse(null));
+    }
+
+    @GetMapping("/drafts/{id}/review")
+    ReviewView review(Actor actor, @PathVariable UUID id) {
+        return reviews.of(actor, id);
+    }
+
+    @GetMapping("/changesets/{version}")
+    ChangesetView changeset(Actor actor, @PathVariable long version) {
+        return changesets.get(actor, version);
+    }
+
+    @PostMapping("/changesets/{version}/undo")
+    @ResponseStatus(HttpStatus.CREATED)
+    DraftView undo(Actor actor, @PathVariable long version) {
+        return changesets.undo(actor, version);
     }
 
     @GetMapping("/changesets")

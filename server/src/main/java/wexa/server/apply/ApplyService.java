@@ -154,7 +154,7 @@ public class ApplyService {
 
     private Written write(Actor actor, Request request, Draft draft, Preview preview) {
         List<Preview.Outcome> ready = preview.outcomes().stream()
-                .filter(outcome -> outcome.state() != Preview.State.TO_SETTLE)
+                .filter(outcome -> outcome.state().isDone())
                 .toList();
         long version = snapshots.write(new Changeset(
                 ids.next(),

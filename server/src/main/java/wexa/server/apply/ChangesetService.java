@@ -1,23 +1,125 @@
 package wexa.server.apply;
 
 import java.util.List;
+import wexa.core.change.Keeping;
+import wexa.core.model.Fact;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.preview.Undo;
+import wexa.core.sentence.Sentences;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
+import wexa.server.drafts.DraftService;
+import wexa.server.drafts.DraftView;
+import wexa.server.jobs.JobService;
+import wexa.server.log.Log;
+import wexa.server.problems.Problem;
 import wexa.server.snapshot.Applied;
+import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+import wexa.server.wiring.Settings;
 
-/** Looking at what was applied. */
+/** Looking at what was applied, and preparing the way back. */
 @UseCases
 public class ChangesetService {
     private final SnapshotStore snapshots;
+    private final DraftService drafts;
+    private final JobService jobs;
+    private final Log log;
+    private final BusinessClock clock;
+    private final Settings settings;
+    private final Ids ids;
 
-    ChangesetService(SnapshotStore snapshots) {
+    ChangesetService(
+            SnapshotStore snapshots,
+            DraftService drafts,
+            JobService jobs,
+            Log log,
+            BusinessClock clock,
+            Settings settings,
+            Ids ids) {
         this.snapshots = snapshots;
+        this.drafts = drafts;
+        this.jobs = jobs;
+        this.log = log;
+        this.clock = clock;
+        this.settings = settings;
+        this.ids = ids;
     }
 
     public List<Applied> list(Actor actor, long before, int limit) {
         actor.require(Act.LOOK);
         return snapshots.applied(before, limit);
+    }
+
+    /** One changeset with its sentences, its job, and what undoing it would and would not bring back. */
+    public ChangesetView get(Actor actor, long version) {
+        actor.require(Act.LOOK);
+        Applied applied = applied(version);
+        Undo undo = undo(applied);
+        Model model = snapshots.current().model();
+        return new ChangesetView(
+                applied,
+                log.of(version).stream().map(Log.Written::sentence).toList(),
+                jobs.ofChangeset(actor, version).orElse(null),
+                undo.entries().size(),
+                undo.left().stream().map(left -> words(left, model)).toList());
+    }
+
+    /** A draft of the way back. It is reviewed and applied like any other. */
+    public DraftView undo(Actor actor, long version) {
+        actor.require(Act.PREPARE);
+        Applied applied = applied(version);
+        Undo undo = undo(applied);
+        if (undo.entries().isEmpty()) {
+            throw new Problem(
+                    409,
+                    "undo.nothing",
+                    "Nothing of this changeset can be undone: it is undone already, or what it changed stays. Change what"
+                            + " you want to change by hand.");
+        }
+        String name = "Undo " + applied.version() + ": " + applied.name();
+        return drafts.begin(actor, name.substring(0, Math.min(200, name.length())), undo.entries());
+    }
+
+    private Applied applied(long version) {
+        return snapshots.applied(version + 1, 1).stream()
+                .filter(one -> one.version() == version)
+                .findFirst()
+                .orElseThrow(() -> new Problem(
+                        404, "not-found", "There is no changeset with version " + version + ". Look at the list."));
+    }
+
+    private Undo undo(Applied applied) {
+        if (applied.origin().equals(Changeset.Origin.DEMO.name())) {
+            return new Undo(List.of(), List.of());
+        }
+        return Undo.of(
+                snapshots.effects(applied.version()),
+                snapshots.current().model(),
+                clock.now(),
+                settings.zone(),
+                ids::next);
+    }
+
+    private String words(Undo.Left left, Model model) {
+        String fact = name(left.fact(), model);
+        return switch (left.reason()) {
+            case STAYS -> fact + " stays: an identity is never removed.";
+            case CHANGED_SINCE -> "Changed again since, and left alone: " + fact + ".";
+            case NO_WAY_BACK -> "No change leads back to exactly what was: " + fact + ".";
+        };
+    }
+
+    private String name(Fact fact, Model model) {
+        if (fact instanceof Person person) {
+            return person.name();
+        }
+        return Keeping.of(fact)
+                .map(change -> "“" + Sentences.write(change, model, settings.zone()) + "”")
+                .orElse(fact.id().toString());
     }
 }

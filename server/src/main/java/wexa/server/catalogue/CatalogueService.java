@@ -2,8 +2,13 @@ package wexa.server.catalogue;
 
 import java.time.Instant;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.App;
 import wexa.core.model.Area;
@@ -16,6 +21,7 @@ import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Permission;
+import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
@@ -65,7 +71,7 @@ public class CatalogueService {
                         .toList(),
                 model.tenants().stream()
                         .sorted(Comparator.comparingInt(Tenant::colour))
-                        .map(tenant -> tenant(model, tenant))
+                        .map(tenant -> tenant(snapshot, tenant))
                         .toList());
     }
 
@@ -106,7 +112,9 @@ public class CatalogueService {
                 permissions.size());
     }
 
-    private CatalogueView.TenantChoice tenant(Model model, Tenant tenant) {
+    private CatalogueView.TenantChoice tenant(Snapshot snapshot, Tenant tenant) {
+        Model model = snapshot.model();
+        Map<Id<Area>, Integer> people = peopleAt(snapshot, tenant);
         App app = model.appOf(tenant);
         List<CatalogueView.SeatChoice> seats = app.seatKinds().stream()
                 .map(kind -> {
@@ -131,9 +139,40 @@ public class CatalogueService {
                 tenant.can(Capability.ASSIGNMENTS),
                 model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).stream()
                         .map(area -> new CatalogueView.AreaChoice(
-                                area.id().value(), area.key().text(), area.name(), depth(model, area)))
+                                area.id().value(),
+                                area.key().text(),
+                                area.name(),
+                                depth(model, area),
+                                people.getOrDefault(area.id(), 0)))
                         .toList(),
-                seats);
+                seats,
+                app.needs().stream()
+                        .map(need ->
+                                new CatalogueView.NeedChoice(need.seatKind().text(), need.attribute()))
+                        .toList());
+    }
+
+    /** How many people have a role given right at each area, themselves or through a group. */
+    private Map<Id<Area>, Integer> peopleAt(Snapshot snapshot, Tenant tenant) {
+        Instant now = clock.now();
+        Map<Id<Area>, Set<Id<Person>>> found = new HashMap<>();
+        for (Assignment assignment : snapshot.model().table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
+            boolean holds = assignment
+                    .effective(snapshot.model())
+                    .map(window -> window.contains(now))
+                    .orElse(false);
+            if (holds && assignment.area().isPresent()) {
+                Set<Id<Person>> here = found.computeIfAbsent(assignment.area().get(), any -> new HashSet<>());
+                if (assignment.subject() instanceof Subject.OfPerson one) {
+                    here.add(one.person());
+                } else if (assignment.subject() instanceof Subject.OfGroup many) {
+                    here.addAll(snapshot.index().membersOf(many.group(), now).all());
+                }
+            }
+        }
+        return found.entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey, entry -> entry.getValue().size()));
     }
 
     private static int depth(Model model, Area area) {

@@ -32,10 +32,14 @@ public record CatalogueView(
             boolean needsArea,
             boolean takesRoles,
             List<AreaChoice> areas,
-            List<SeatChoice> seats) {}
+            List<SeatChoice> seats,
+            List<NeedChoice> needs) {}
 
-    /** An area, indented by its depth. */
-    public record AreaChoice(UUID id, String key, String name, int depth) {}
+    /** What a seat kind needs besides, such as a device id. */
+    public record NeedChoice(String seat, String attribute) {}
+
+    /** An area, indented by its depth, with how many people are given a role right there. */
+    public record AreaChoice(UUID id, String key, String name, int depth, int people) {}
 
     /** A seat kind with what is left of its pool. */
     public record SeatChoice(String key, String name, int left, int size, List<String> carries) {}

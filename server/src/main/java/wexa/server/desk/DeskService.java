@@ -20,6 +20,7 @@ import wexa.core.model.GroupKind;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
@@ -78,9 +79,12 @@ public class DeskService {
         addPeople(snapshot.model(), now, items);
         addTenants(snapshot, now, items);
         addEnding(snapshot.model(), now, items);
+        addScheduled(snapshot.model(), now, items);
         addInert(snapshot.model(), items);
         addUnmapped(snapshot.model(), snapshot.index(), now, items);
-        return new DeskView(items, items.size());
+        int open = (int)
+                items.stream().filter(item -> !item.kind().equals("SCHEDULED")).count();
+        return new DeskView(items, open);
     }
 
     /** People in a directory whom nobody has engaged: those of the last days first. */
@@ -239,6 +243,46 @@ public class DeskService {
                         tenant.colour()));
             }
         }
+    }
+
+    /** What was applied and begins on a coming day: it can still be taken back. */
+    private static void addScheduled(Model model, Instant now, List<DeskView.Item> items) {
+        Map<Person, List<Instant>> coming = new java.util.LinkedHashMap<>();
+        Map<Person, List<String>> what = new java.util.HashMap<>();
+        for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
+            if (assignment.subject() instanceof Subject.OfPerson one
+                    && isComing(assignment.window().from(), now)) {
+                Person person = model.people().get(one.person());
+                coming.computeIfAbsent(person, any -> new ArrayList<>())
+                        .add(assignment.window().from());
+                what.computeIfAbsent(person, any -> new ArrayList<>())
+                        .add(model.roles().get(assignment.role()).name());
+            }
+        }
+        for (Membership membership : model.table(Kind.MEMBERSHIP).stream().toList()) {
+            if (membership.member() instanceof Subject.OfPerson one
+                    && isComing(membership.window().from(), now)) {
+                Person person = model.people().get(one.person());
+                coming.computeIfAbsent(person, any -> new ArrayList<>())
+                        .add(membership.window().from());
+                what.computeIfAbsent(person, any -> new ArrayList<>())
+                        .add(model.groups().get(membership.group()).name());
+            }
+        }
+        coming.forEach((person, instants) -> items.add(new DeskView.Item(
+                "SCHEDULED",
+                person.name(),
+                "Gets " + String.join(", ", what.getOrDefault(person, List.of()))
+                        + ". Nothing to do, can be taken back",
+                "Open",
+                person.id().toString(),
+                instants.stream().min(Comparator.naturalOrder()).orElse(now),
+                null,
+                null)));
+    }
+
+    private static boolean isComing(Instant from, Instant now) {
+        return from.isAfter(now) && from.isBefore(now.plus(SOON));
     }
 
     private static void addInert(Model model, List<DeskView.Item> items) {

@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /** One entry of a draft, as typed. */
 @Entity
@@ -16,6 +17,9 @@ class DraftEntryRow {
     int place;
     String form;
     String fields;
+
+    @Nullable
+    String seen;
 
     @SuppressWarnings("NullAway.Init")
     protected DraftEntryRow() {}

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import wexa.core.intake.Entry;
+import wexa.core.intake.Intake;
+import wexa.core.model.Model;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
@@ -55,9 +57,10 @@ public class DraftService {
             throw new Problem(
                     400, "draft.full", "A draft holds " + MOST_ENTRIES + " entries. Apply this one and start another.");
         }
+        Model model = snapshots.current().model();
         List<Entry> kept = new ArrayList<>();
         for (Entry entry : put) {
-            kept.add(withId(checked(entry)));
+            kept.add(seeing(withId(checked(entry)), model));
         }
         return previews.view(drafts.edit(id, version, kept, taken));
     }
@@ -77,6 +80,11 @@ public class DraftService {
         return entry;
     }
 
+    /** Who writes an entry, or writes it again, has seen what it changes as it is now. */
+    private static Entry seeing(Entry entry, Model model) {
+        return new Entry(entry.id(), entry.form(), entry.fields(), Intake.target(entry, model));
+    }
+
     private Entry withId(Entry entry) {
         boolean makes = entry.form().matches(".*\\.(add|begin|put|open|give)");
         if (!makes || entry.fields().containsKey("id")) {
@@ -85,6 +93,13 @@ public class DraftService {
         Map<String, String> fields = new HashMap<>(entry.fields());
         fields.put("id", ids.next().toString());
         return new Entry(entry.id(), entry.form(), fields);
+    }
+
+    /** A draft that begins with entries made elsewhere: the way back, for one. */
+    public DraftView begin(Actor actor, String name, List<Entry> entries) {
+        actor.require(Act.PREPARE);
+        Draft made = drafts.create(name, actor.login(), snapshots.current().version());
+        return previews.view(drafts.edit(made.id(), made.version(), entries, List.of()));
     }
 
     public DraftView rename(Actor actor, UUID id, long version, String name) {

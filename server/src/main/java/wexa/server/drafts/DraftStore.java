@@ -3,6 +3,7 @@ package wexa.server.drafts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -108,6 +109,7 @@ public class DraftStore {
             }
             target.form = entry.form();
             target.fields = forms.writeFields(entry.fields());
+            target.seen = entry.seen().map(forms::writeKept).orElse(null);
             entries.save(target);
         }
         entries.deleteAllById(taken.stream().filter(known::containsKey).toList());
@@ -170,7 +172,11 @@ public class DraftStore {
     private Draft draft(DraftRow row, List<DraftEntryRow> of) {
         List<Entry> read = new ArrayList<>();
         for (DraftEntryRow entry : of) {
-            read.add(new Entry(new Entry.Id(entry.id), entry.form, forms.readFields(entry.fields)));
+            read.add(new Entry(
+                    new Entry.Id(entry.id),
+                    entry.form,
+                    forms.readFields(entry.fields),
+                    Optional.ofNullable(entry.seen).map(forms::readKept)));
         }
         return new Draft(row.id, row.name, row.owner, Draft.State.valueOf(row.state), row.version, row.changedAt, read);
     }

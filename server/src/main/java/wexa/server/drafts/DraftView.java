@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 
-/** A draft with what it would do, as screens show it. */
+/** A draft with what it would do, as screens show it; {@code boundaries} are the coming instants at which it does more. */
 public record DraftView(
         UUID id,
         String name,
@@ -16,7 +16,8 @@ public record DraftView(
         long modelVersion,
         String digest,
         List<EntryView> entries,
-        Summary summary) {
+        Summary summary,
+        List<Instant> boundaries) {
     /** An entry as typed, its sentence if it can be read, and what was found. */
     public record EntryView(
             UUID id,

@@ -88,7 +88,8 @@ public class Previews {
                 preview.snapshot().version(),
                 preview.digest(),
                 preview.outcomes().stream().map(Previews::entry).toList(),
-                summary(preview));
+                summary(preview),
+                preview.boundaries());
     }
 
     private static DraftView.EntryView entry(Preview.Outcome outcome) {
@@ -122,7 +123,9 @@ public class Previews {
         return new DraftView.Summary(
                 count(preview, Preview.State.READY),
                 count(preview, Preview.State.ALREADY_SO),
-                count(preview, Preview.State.TO_SETTLE),
+                (int) preview.outcomes().stream()
+                        .filter(outcome -> !outcome.state().isDone())
+                        .count(),
                 people.size(),
                 impact.gains().size(),
                 impact.losses().size(),

@@ -1,5 +1,8 @@
 package wexa.server.jobs;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -8,6 +11,7 @@ import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -43,6 +47,20 @@ class JobController {
     SseEmitter events(Actor actor, @PathVariable UUID id) {
         jobs.get(actor, id);
         return events.listen(id);
+    }
+
+    /** Why something is not done: it stays in the step's record and in the log. */
+    record Because(@NotBlank @Size(max = 200) String reason) {}
+
+    @PostMapping("/steps/{step}/skip")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void skip(Actor actor, @PathVariable UUID step, @Valid @RequestBody Because because) {
+        jobs.skip(actor, step, because.reason().strip());
+    }
+
+    @PostMapping("/{id}/stop")
+    JobView stop(Actor actor, @PathVariable UUID id, @Valid @RequestBody Because because) {
+        return jobs.stop(actor, id, because.reason().strip());
     }
 
     @PostMapping("/steps/{step}/again")

@@ -70,6 +70,26 @@ public class JobPlanner {
         return save(version, name, rows);
     }
 
+    /** What a tenant would have to do now: the objects that a changeset touches there, and the steps in words. */
+    public record Forecast(Tenant tenant, Set<ObjectKey> touched, List<String> steps) {}
+
+    /** The steps that {@link #plan} would make, without making a job of them. */
+    public List<Forecast> forecast(Snapshot before, Snapshot after, Concerned concerned) {
+        List<Forecast> forecasts = new ArrayList<>();
+        for (Tenant tenant : after.model().tenants().stream().toList()) {
+            Set<ObjectKey> touched = Touched.between(before, after, tenant, clock.now(), concerned);
+            if (!touched.isEmpty()) {
+                SortedMap<ObjectKey, TenantObject> desired =
+                        new DesiredState(after.model(), after.index(), tenant, clock.now()).about(concerned);
+                List<String> steps = Plan.between(desired, observations.of(tenant.id()), touched).steps().stream()
+                        .map(planned -> subject(planned.step(), after.model()))
+                        .toList();
+                forecasts.add(new Forecast(tenant, touched, steps));
+            }
+        }
+        return forecasts;
+    }
+
     /** Steps for what has become due by the passing of time. */
     @Transactional(propagation = Propagation.MANDATORY)
     public Optional<Planned> plan(long version, String name, Snapshot snapshot, Map<Tenant, Set<ObjectKey>> due) {

@@ -4,7 +4,9 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
@@ -26,9 +28,28 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
 
     List<StepRow> findByJobIdInOrderByPlace(Collection<UUID> jobIds);
 
-    @Query("select step from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant"
+    /** What a lane looks at to choose its next step: not what the step carries. */
+    record OpenStep(
+            UUID id,
+            UUID jobId,
+            int place,
+            String needs,
+            String state,
+            Instant dueAt,
+            @Nullable Instant sentAt) {}
+
+    @Query("select new wexa.server.jobs.StepRows$OpenStep(step.id, step.jobId, step.place, step.needs, step.state,"
+            + " step.dueAt, step.sentAt) from StepRow step, JobRow job"
+            + " where job.id = step.jobId and step.tenantId = :tenant"
             + " and step.state in ('WAITING', 'SENT', 'UNKNOWN') order by job.number, step.place")
-    List<StepRow> open(UUID tenant, Limit limit);
+    List<OpenStep> open(UUID tenant, Limit limit);
+
+    /** A step's place in its job. */
+    record Place(UUID jobId, int place) {}
+
+    @Query("select new wexa.server.jobs.StepRows$Place(step.jobId, step.place) from StepRow step"
+            + " where step.tenantId = :tenant and step.state = 'REFUSED'")
+    Set<Place> refused(UUID tenant);
 
     @Query("select step from StepRow step where step.state = 'REFUSED' or"
             + " (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1) order by step.dueAt")

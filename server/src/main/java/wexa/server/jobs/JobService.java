@@ -2,6 +2,7 @@ package wexa.server.jobs;
 
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -9,16 +10,19 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
+import wexa.server.log.Log;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
 
-/** Looking at jobs, and trying a refused step again. */
+/** Looking at jobs; trying steps again, passing them by with a reason, stopping what waits. */
 @UseCases
 public class JobService {
     private final JobRows jobs;
@@ -26,13 +30,30 @@ public class JobService {
     private final StepStore store;
     private final SnapshotStore snapshots;
     private final Lanes.Waker waker;
+    private final JobEvents events;
+    private final Log log;
+    private final BusinessClock clock;
+    private final TransactionTemplate transactions;
 
-    JobService(JobRows jobs, StepRows steps, StepStore store, SnapshotStore snapshots, Lanes.Waker waker) {
+    JobService(
+            JobRows jobs,
+            StepRows steps,
+            StepStore store,
+            SnapshotStore snapshots,
+            Lanes.Waker waker,
+            JobEvents events,
+            Log log,
+            BusinessClock clock,
+            TransactionTemplate transactions) {
         this.jobs = jobs;
         this.steps = steps;
         this.store = store;
         this.snapshots = snapshots;
         this.waker = waker;
+        this.events = events;
+        this.log = log;
+        this.clock = clock;
+        this.transactions = transactions;
     }
 
     @Transactional(readOnly = true)
@@ -84,6 +105,44 @@ public class JobService {
         waker.wake(Set.of(Id.of(row.tenantId)));
     }
 
+    /** Passes a step by. What it would have brought stays a difference of the tenant, until something else settles it. */
+    public void skip(Actor actor, UUID step, String reason) {
+        actor.require(Act.APPLY);
+        StepRow row = steps.findById(step).orElseThrow(() -> Problem.notFound("step", step));
+        transactions.executeWithoutResult(status -> {
+            if (!store.skip(step, "skipped by " + actor.login() + ": " + reason)) {
+                throw new Problem(
+                        409,
+                        "step.not-waiting",
+                        "The step is " + row.state.toLowerCase(Locale.ROOT)
+                                + ", so it cannot be skipped. Look at the job again.");
+            }
+            note(actor, "skip step “" + row.subject + "” because “" + reason + "”");
+        });
+        events.changed(row.jobId);
+        waker.wake(Set.of(Id.of(row.tenantId)));
+    }
+
+    /** Stops a job: what waits is passed by, what was sent is followed to its end. */
+    public JobView stop(Actor actor, UUID id, String reason) {
+        actor.require(Act.APPLY);
+        JobRow job = jobs.findById(id).orElseThrow(() -> Problem.notFound("job", id));
+        transactions.executeWithoutResult(status -> {
+            int stopped = store.stop(id, "stopped by " + actor.login() + ": " + reason);
+            if (stopped == 0) {
+                throw new Problem(409, "job.nothing-waits", "Nothing of this job waits any more.");
+            }
+            note(actor, "stop job " + job.number + " with " + stopped + " steps waiting because “" + reason + "”");
+        });
+        events.changed(id);
+        return get(actor, id);
+    }
+
+    private void note(Actor actor, String sentence) {
+        long version = snapshots.lockHead();
+        log.write(version, clock.now(), actor.login(), List.of(new Log.Line(sentence, Set.of())));
+    }
+
     private JobView view(JobRow job, List<StepRow> of) {
         Model model = snapshots.current().model();
         Map<Integer, StepRow> byPlace = of.stream().collect(Collectors.toMap(step -> step.place, step -> step));
@@ -93,11 +152,24 @@ public class JobService {
         int refused = (int) of.stream()
                 .filter(step -> step.state() == StepRow.State.REFUSED)
                 .count();
-        String state = refused > 0 ? "REFUSED" : open > 0 ? "RUNNING" : "DONE";
+        int skipped = (int) of.stream()
+                .filter(step -> step.state() == StepRow.State.SKIPPED)
+                .count();
+        String state = refused > 0 ? "REFUSED" : open > 0 ? "RUNNING" : skipped > 0 ? "SKIPPED" : "DONE";
         List<StepView> views =
                 of.stream().map(step -> view(step, byPlace, model)).toList();
         return new JobView(
-                job.id, job.number, job.changesetVersion, job.name, job.createdAt, state, done, open, refused, views);
+                job.id,
+                job.number,
+                job.changesetVersion,
+                job.name,
+                job.createdAt,
+                state,
+                done,
+                open,
+                refused,
+                skipped,
+                views);
     }
 
     private static StepView view(StepRow step, Map<Integer, StepRow> byPlace, Model model) {

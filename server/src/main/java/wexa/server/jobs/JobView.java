@@ -15,4 +15,5 @@ public record JobView(
         int done,
         int open,
         int refused,
+        int skipped,
         List<StepView> steps) {}

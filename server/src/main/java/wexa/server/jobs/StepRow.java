@@ -63,6 +63,10 @@ class StepRow {
     }
 
     List<Integer> needs() {
+        return places(needs);
+    }
+
+    static List<Integer> places(String needs) {
         return needs.isEmpty()
                 ? List.of()
                 : Arrays.stream(needs.split(",")).map(Integer::valueOf).toList();

@@ -3,13 +3,9 @@ package wexa.server.jobs;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,45 +32,34 @@ class StepStore {
         this.settings = settings;
     }
 
-    /** Claims the first step of the tenant that is due and whose needs are done. */
+    /**
+     * Claims the first step of the tenant that is due and whose needs are done. Needs are steps of the same tenant that
+     * stand before; what is open or refused of them is among what is read here.
+     */
     @Transactional
     Next claim(UUID tenant) {
         Instant now = clock.now();
-        List<StepRow> open = steps.open(tenant, Limit.of(LOOK_AHEAD));
-        Map<UUID, Map<Integer, StepRow>> byJob = byJob(open);
+        Set<StepRows.Place> unfinished = steps.refused(tenant);
         Optional<Instant> earliest = Optional.empty();
-        for (StepRow step : open) {
-            boolean sent = step.state() == StepRow.State.SENT;
-            Instant due = sent && step.sentAt != null ? step.sentAt.plus(settings.requestLimit()) : step.dueAt;
-            if (!isFree(step, byJob.getOrDefault(step.jobId, Map.of()))) {
+        for (StepRows.OpenStep step : steps.open(tenant, Limit.of(LOOK_AHEAD))) {
+            boolean free = StepRow.places(step.needs()).stream()
+                    .noneMatch(place -> unfinished.contains(new StepRows.Place(step.jobId(), place)));
+            unfinished.add(new StepRows.Place(step.jobId(), step.place()));
+            if (!free) {
                 continue;
             }
+            boolean sent = step.state().equals(StepRow.State.SENT.name());
+            Instant due = sent && step.sentAt() != null ? step.sentAt().plus(settings.requestLimit()) : step.dueAt();
             if (due.isAfter(now)) {
                 earliest = Optional.of(earliest.filter(due::isAfter).orElse(due));
                 continue;
             }
-            boolean wasSent = sent || step.state() == StepRow.State.UNKNOWN;
-            if (steps.markSent(step.id, now) == 1) {
-                return new Next(Optional.of(step), wasSent, Optional.empty());
+            boolean wasSent = sent || step.state().equals(StepRow.State.UNKNOWN.name());
+            if (steps.markSent(step.id(), now) == 1) {
+                return new Next(steps.findById(step.id()), wasSent, Optional.empty());
             }
         }
         return new Next(Optional.empty(), false, earliest);
-    }
-
-    private Map<UUID, Map<Integer, StepRow>> byJob(List<StepRow> open) {
-        Set<UUID> jobs = open.stream().map(step -> step.jobId).collect(Collectors.toSet());
-        Map<UUID, Map<Integer, StepRow>> found = new HashMap<>();
-        for (StepRow step : steps.findByJobIdInOrderByPlace(jobs)) {
-            found.computeIfAbsent(step.jobId, any -> new HashMap<>()).put(step.place, step);
-        }
-        return found;
-    }
-
-    private static boolean isFree(StepRow step, Map<Integer, StepRow> job) {
-        return step.needs().stream().allMatch(place -> {
-            StepRow needed = job.get(place);
-            return needed == null || needed.state() == StepRow.State.DONE || needed.state() == StepRow.State.SKIPPED;
-        });
     }
 
     @Transactional
@@ -113,6 +98,33 @@ class StepStore {
         row.detail = detail;
         Instant sent = row.sentAt == null ? clock.now() : row.sentAt;
         row.dueAt = sent.plus(settings.requestLimit());
+    }
+
+    /**
+     * Passes a step by, with a reason that stays in the record: one that was refused, or one that waits. A step whose
+     * request may be on its way is not passed by.
+     */
+    @Transactional
+    boolean skip(UUID id, String detail) {
+        StepRow row = steps.findById(id).orElseThrow(() -> wexa.server.problems.Problem.notFound("step", id));
+        if (row.state() != StepRow.State.REFUSED && row.state() != StepRow.State.WAITING) {
+            return false;
+        }
+        settle(id, StepRow.State.SKIPPED, detail);
+        return true;
+    }
+
+    /** Passes by everything of a job that waits; what was sent is followed to its end. Tells how many. */
+    @Transactional
+    int stop(UUID job, String detail) {
+        int stopped = 0;
+        for (StepRow row : steps.findByJobIdOrderByPlace(job)) {
+            if (row.state() == StepRow.State.WAITING) {
+                settle(row.id, StepRow.State.SKIPPED, detail);
+                stopped++;
+            }
+        }
+        return stopped;
     }
 
     /** Tries a refused step once more, now. */

@@ -22,11 +22,15 @@ public class Log {
         @Query("select coalesce(max(line.number), 0) from LogRow line")
         long last();
 
-        List<LogRow> findByNumberLessThanOrderByNumberDesc(long before, Limit limit);
+        List<LogRow> findByChangesetVersionOrderByNumber(long version);
 
-        @Query("select line from LogRow line where lower(line.sentence) like :pattern and line.number < :before"
-                + " order by line.number desc")
-        List<LogRow> search(String pattern, long before, Limit limit);
+        @Query("select line from LogRow line where (:pattern = '%' or lower(line.sentence) like :pattern)"
+                + " and (:actor = '' or line.actor = :actor) and line.at >= :from and line.at < :until"
+                + " and line.number < :before order by line.number desc")
+        List<LogRow> search(String pattern, String actor, Instant from, Instant until, long before, Limit limit);
+
+        @Query("select distinct line.actor from LogRow line order by line.actor")
+        List<String> actors();
 
         @Query("select line from LogRow line join LogSubjectRow about on about.name.number = line.number"
                 + " where about.name.factId = :fact order by line.number desc")
@@ -64,14 +68,34 @@ public class Log {
         }
     }
 
-    /** Newest first, older than the given number; only lines with the text in them, if there is any. */
+    /** Which lines: with the text in them, by whom, in which span. Empty texts and open ends let everything through. */
+    public record Wanted(String text, String actor, Instant from, Instant until) {
+        /** Everything that was ever written. */
+        public static final Wanted ALL = new Wanted("", "", Instant.EPOCH, Instant.parse("9999-12-31T00:00:00Z"));
+    }
+
+    /** Newest first, older than the given number. */
     @Transactional(readOnly = true)
-    public List<Written> read(String text, long before, int limit) {
-        List<LogRow> found = text.isEmpty()
-                ? rows.findByNumberLessThanOrderByNumberDesc(before, Limit.of(limit))
-                : rows.search(
-                        "%" + text.toLowerCase(java.util.Locale.ROOT).replace("%", "") + "%", before, Limit.of(limit));
-        return found.stream().map(Log::written).toList();
+    public List<Written> read(Wanted wanted, long before, int limit) {
+        String plain = wanted.text().toLowerCase(java.util.Locale.ROOT).replaceAll("[%_]", "");
+        String pattern = plain.isEmpty() ? "%" : "%" + plain + "%";
+        return rows.search(pattern, wanted.actor(), wanted.from(), wanted.until(), before, Limit.of(limit)).stream()
+                .map(Log::written)
+                .toList();
+    }
+
+    /** Lines of one changeset, in the order of their writing. */
+    @Transactional(readOnly = true)
+    public List<Written> of(long changeset) {
+        return rows.findByChangesetVersionOrderByNumber(changeset).stream()
+                .map(Log::written)
+                .toList();
+    }
+
+    /** Everybody who ever wrote a line. */
+    @Transactional(readOnly = true)
+    public List<String> actors() {
+        return rows.actors();
     }
 
     @Transactional(readOnly = true)

@@ -1,34 +1,79 @@
 package wexa.server.log;
 
+import java.io.OutputStreamWriter;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import wexa.server.administrators.Actor;
+import wexa.server.wiring.Settings;
 
-/** The log over HTTP, newest first; {@code before} is the number of the last line seen. */
+/**
+ * The log over HTTP, newest first; {@code before} is the number of the last line seen. {@code from} and {@code until} are
+ * a first and a last day.
+ */
 @RestController
 @RequestMapping("/api/v1/log")
 class LogController {
     private static final int PAGE = 100;
 
     private final LogService log;
+    private final Settings settings;
 
-    LogController(LogService log) {
+    LogController(LogService log, Settings settings) {
         this.log = log;
+        this.settings = settings;
     }
 
-    record LogPage(List<Log.Written> lines, @Nullable Long before) {}
+    record LogPage(List<Log.Written> lines, @Nullable Long before, List<String> actors) {}
 
     @GetMapping
     LogPage read(
             Actor actor,
             @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "") String by,
+            @RequestParam(required = false) @Nullable LocalDate from,
+            @RequestParam(required = false) @Nullable LocalDate until,
             @RequestParam(required = false) @Nullable Long before) {
-        List<Log.Written> lines = log.read(actor, q, before == null ? Long.MAX_VALUE : before, PAGE);
+        List<Log.Written> lines =
+                log.read(actor, wanted(q, by, from, until), before == null ? Long.MAX_VALUE : before, PAGE);
         return new LogPage(
-                lines, lines.size() < PAGE ? null : lines.get(lines.size() - 1).number());
+                lines, lines.size() < PAGE ? null : lines.get(lines.size() - 1).number(), log.actors(actor));
+    }
+
+    @GetMapping(path = "/csv", produces = "text/csv")
+    ResponseEntity<StreamingResponseBody> csv(
+            Actor actor,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(defaultValue = "") String by,
+            @RequestParam(required = false) @Nullable LocalDate from,
+            @RequestParam(required = false) @Nullable LocalDate until) {
+        Log.Wanted wanted = wanted(q, by, from, until);
+        StreamingResponseBody body =
+                out -> log.write(actor, wanted, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-log.csv\"")
+                .body(body);
+    }
+
+    private Log.Wanted wanted(String text, String by, @Nullable LocalDate from, @Nullable LocalDate until) {
+        return new Log.Wanted(
+                text.strip(),
+                by.strip(),
+                from == null
+                        ? Log.Wanted.ALL.from()
+                        : from.atStartOfDay(settings.zone()).toInstant(),
+                until == null
+                        ? Log.Wanted.ALL.until()
+                        : until.plusDays(1).atStartOfDay(settings.zone()).toInstant());
     }
 }

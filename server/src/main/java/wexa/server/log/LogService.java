@@ -1,6 +1,10 @@
 package wexa.server.log;
 
+import java.io.IOException;
+import java.io.Writer;
 import java.util.List;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
@@ -8,14 +12,48 @@ import wexa.server.administrators.UseCases;
 /** Reading the log. */
 @UseCases
 public class LogService {
+    private static final int PAGE = 1_000;
+
     private final Log log;
 
     LogService(Log log) {
         this.log = log;
     }
 
-    public List<Log.Written> read(Actor actor, String text, long before, int limit) {
+    public List<Log.Written> read(Actor actor, Log.Wanted wanted, long before, int limit) {
         actor.require(Act.LOOK);
-        return log.read(text.strip(), before, limit);
+        return log.read(wanted, before, limit);
+    }
+
+    public List<String> actors(Actor actor) {
+        actor.require(Act.LOOK);
+        return log.actors();
+    }
+
+    /** All lines that are wanted as CSV (RFC 4180), a page in memory at a time. */
+    public void write(Actor actor, Log.Wanted wanted, Writer to) throws IOException {
+        actor.require(Act.LOOK);
+        try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
+            csv.printRecord("number", "at", "by", "what", "version");
+            long before = Long.MAX_VALUE;
+            List<Log.Written> lines;
+            do {
+                lines = log.read(wanted, before, PAGE);
+                for (Log.Written line : lines) {
+                    csv.printRecord(
+                            line.number(),
+                            line.at(),
+                            defused(line.actor()),
+                            defused(line.sentence()),
+                            line.changeset());
+                    before = line.number();
+                }
+            } while (lines.size() == PAGE);
+        }
+    }
+
+    /** A text that a spreadsheet would take for a formula is marked as text. */
+    static String defused(String text) {
+        return !text.isEmpty() && "=+-@\t\r".indexOf(text.charAt(0)) >= 0 ? "'" + text : text;
     }
 }

@@ -31,7 +31,10 @@ public record PersonPage(
             @Nullable Instant from,
             @Nullable Instant until) {}
 
-    /** A login with its seat, what was read of it, and how the two sides stand: the square. */
+    /**
+     * A login with its seat, what was read of it, and how the two sides stand: the square. {@code found} is what the
+     * tenant gives it that nobody here gave.
+     */
     public record AccountView(
             UUID id,
             UUID tenantId,
@@ -45,18 +48,24 @@ public record PersonPage(
             String difference,
             @Nullable Instant readAt,
             boolean evaluates,
-            Map<String, Integer> proved) {}
+            Map<String, Integer> proved,
+            @Nullable UUID seatId,
+            List<String> found) {}
 
-    /** A group and how the person comes to be in it. */
+    /** A group and how the person comes to be in it; {@code from} only where that is still to come. */
     public record GroupView(
             UUID id,
             String name,
             String kind,
             @Nullable UUID membership,
+            @Nullable Instant from,
             @Nullable Instant until,
             String reason) {}
 
-    /** A role given to the person, or to a group of theirs; {@code inert} does nothing for want of an area. */
+    /**
+     * A role given to the person, or to a group of theirs; {@code inert} does nothing for want of an area, {@code from}
+     * stands only where that is still to come.
+     */
     public record RoleView(
             UUID assignment,
             UUID role,
@@ -66,6 +75,7 @@ public record PersonPage(
             int colour,
             @Nullable String area,
             @Nullable String throughGroup,
+            @Nullable Instant from,
             @Nullable Instant until,
             boolean inert,
             String square) {}

@@ -129,7 +129,13 @@ class PersonPages {
                     differenceInWords(wanted, seen),
                     fresh.flatMap(Freshness::doneAt).orElse(null),
                     tenant.can(Capability.EVALUATION),
-                    tally(proved.getOrDefault(account.id(), Map.of()))));
+                    tally(proved.getOrDefault(account.id(), Map.of())),
+                    model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
+                            .filter(seat -> seat.window().contains(at))
+                            .findFirst()
+                            .map(seat -> seat.id().value())
+                            .orElse(null),
+                    found(observed, key, desired, model, tenant)));
         }
         views.sort(Comparator.comparingInt(PersonPage.AccountView::colour));
         return views;
@@ -160,6 +166,50 @@ class PersonPages {
                 .flatMap(seat -> app.seatKind(seat.kind()))
                 .map(App.SeatKind::name)
                 .orElse(null);
+    }
+
+    /** Roles that the tenant gives the account and nobody here gave: shown, never taken away silently. */
+    private static List<String> found(
+            Observation observed, ObjectKey account, Map<ObjectKey, TenantObject> desired, Model model, Tenant tenant) {
+        List<String> found = new ArrayList<>();
+        observed.objects().forEach((key, seen) -> {
+            if (!desired.containsKey(key)) {
+                local(seen.state(), account, observed, model, tenant).ifPresent(found::add);
+            }
+        });
+        observed.strangers()
+                .forEach(stranger -> local(stranger.state(), account, observed, model, tenant)
+                        .ifPresent(found::add));
+        return found;
+    }
+
+    private static Optional<String> local(
+            TenantObject object, ObjectKey account, Observation observed, Model model, Tenant tenant) {
+        if (!(object instanceof TenantObject.AssignmentState given)
+                || !given.subject().equals(account.toString())) {
+            return Optional.empty();
+        }
+        String role = roleKey(given.role())
+                .flatMap(observed::find)
+                .map(seen -> ((TenantObject.RoleState) seen.state()).name())
+                .orElse("a role that only the tenant knows");
+        String area = given.area()
+                .map(key -> model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).stream()
+                        .filter(one -> one.key().text().equals(key))
+                        .findFirst()
+                        .map(Area::name)
+                        .orElse(key))
+                .map(name -> " at " + name)
+                .orElse("");
+        return Optional.of(role + area);
+    }
+
+    private static Optional<ObjectKey> roleKey(String text) {
+        try {
+            return Optional.of(ObjectKey.parse(text));
+        } catch (IllegalArgumentException remoteOnly) {
+            return Optional.empty();
+        }
     }
 
     private static Map<String, Integer> tally(Map<String, Proofs.Proof> proofs) {
@@ -212,8 +262,23 @@ class PersonPages {
                     group.kind() == GroupKind.ASSIGNED
                             ? membership.map(one -> one.id().value()).orElse(null)
                             : null,
+                    null,
                     membership.map(one -> until(one.window())).orElse(null),
                     membership.map(Membership::reason).orElse("")));
+        }
+        for (Membership coming :
+                model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfPerson(person.id()))) {
+            if (coming.window().from().isAfter(at)) {
+                Group group = model.groups().get(coming.group());
+                views.add(new PersonPage.GroupView(
+                        group.id().value(),
+                        group.name(),
+                        group.kind().name(),
+                        group.kind() == GroupKind.ASSIGNED ? coming.id().value() : null,
+                        coming.window().from(),
+                        until(coming.window()),
+                        coming.reason()));
+            }
         }
         return views;
     }
@@ -250,6 +315,7 @@ class PersonPages {
                     assignment.subject() instanceof Subject.OfGroup many
                             ? model.groups().get(many.group()).name()
                             : null,
+                    window.get().from().isAfter(at) ? window.get().from() : null,
                     until(window.get()),
                     app.needsArea() && assignment.area().isEmpty(),
                     squares.getOrDefault(tenant.id(), Map.of())

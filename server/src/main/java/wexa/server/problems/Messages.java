@@ -54,6 +54,9 @@ public final class Messages {
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
             case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Choose one from the list.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";
+            case CHANGED_MEANWHILE ->
+                "Somebody changed this since you wrote the entry. You saw: “" + facts.get("was") + "”. It is now: “"
+                        + facts.get("is") + "”. Keep your change, or take it out.";
             case HANDLE_TAKEN ->
                 "The handle " + value + " belongs to " + facts.get("holder") + ". Free: " + facts.get("free") + ".";
             case MAIL_TAKEN ->

@@ -118,6 +118,15 @@ public class SnapshotStore {
                 .toList();
     }
 
+    /** What a changeset did; nothing for a version that there is not. */
+    @Transactional(readOnly = true)
+    public List<Effect> effects(long version) {
+        return changesets
+                .findById(version)
+                .map(row -> forms.readEffects(row.effects))
+                .orElse(List.of());
+    }
+
     /** The changeset that an apply request with this id brought about, if it was carried out. */
     @Transactional(readOnly = true)
     public Optional<Applied> byRequest(UUID requestId) {

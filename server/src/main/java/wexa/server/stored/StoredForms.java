@@ -207,6 +207,22 @@ public class StoredForms {
         return form.has(name) ? Optional.of(json.treeToValue(form.get(name), kind.type())) : Optional.empty();
     }
 
+    /** One fact with its kind and version. */
+    public String writeKept(Fact fact) {
+        ObjectNode form = json.createObjectNode();
+        form.put("kind", Kind.of(fact).text());
+        form.put("version", VERSION);
+        form.set("body", json.valueToTree(fact));
+        return form.toString();
+    }
+
+    public Fact readKept(String text) {
+        JsonNode form = json.readTree(text);
+        requireKnown(form.path("version").asInt());
+        return json.treeToValue(
+                form.path("body"), Kind.named(form.path("kind").asString()).type());
+    }
+
     public String writeFields(Map<String, String> fields) {
         return json.writeValueAsString(fields);
     }

@@ -67,8 +67,7 @@ public class TenantService {
         List<TenantViews.SeatPoolView> pools = new ArrayList<>();
         for (App.SeatKind kind : app.seatKinds()) {
             SeatPool pool = SeatPool.of(model, tenant, kind.key());
-            pools.add(new TenantViews.SeatPoolView(
-                    kind.key().text(), kind.name(), pool.size() - pool.takenAt(clock.now()), pool.size()));
+            pools.add(TenantViews.pool(kind, pool, clock.now()));
         }
         boolean read = fresh.flatMap(Freshness::doneAt).isPresent();
         return new TenantViews.TenantRow(

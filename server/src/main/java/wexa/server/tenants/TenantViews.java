@@ -4,9 +4,13 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.lifecycle.SeatPool;
+import wexa.core.model.App;
 
 /** Tenants as screens show them. */
 public final class TenantViews {
+    private static final int MOST_LEVELS = 12;
+
     private TenantViews() {}
 
     /** A tenant at a glance. Differences are those between what should be and the last reading. */
@@ -25,8 +29,24 @@ public final class TenantViews {
             @Nullable Instant readAt,
             List<SeatPoolView> pools) {}
 
-    /** Seats of one kind: "left of size", always in that form. */
-    public record SeatPoolView(String kind, String name, int left, int size) {}
+    /** Seats of one kind: "left of size", always in that form, now and from each coming change of it on. */
+    public record SeatPoolView(String kind, String name, int left, int size, List<SeatLevel> later) {}
+
+    /** How many seats are left from an instant on. */
+    public record SeatLevel(Instant from, int left) {}
+
+    /** A pool at an instant and after it. */
+    public static SeatPoolView pool(App.SeatKind kind, SeatPool pool, Instant now) {
+        return new SeatPoolView(
+                kind.key().text(),
+                kind.name(),
+                pool.size() - pool.takenAt(now),
+                pool.size(),
+                pool.changesAfter(now).stream()
+                        .limit(MOST_LEVELS)
+                        .map(at -> new SeatLevel(at, pool.size() - pool.takenAt(at)))
+                        .toList());
+    }
 
     /** One tenant's page. */
     public record TenantPage(

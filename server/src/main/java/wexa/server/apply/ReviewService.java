@@ -1,0 +1,165 @@
+package wexa.server.apply;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import wexa.core.consistency.Concerned;
+import wexa.core.lifecycle.SeatPool;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Impact;
+import wexa.core.preview.Preview;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.drafts.DraftStore;
+import wexa.server.drafts.Previews;
+import wexa.server.jobs.JobPlanner;
+import wexa.server.readings.Freshness;
+import wexa.server.readings.Observations;
+import wexa.server.tenants.Differences;
+import wexa.server.tenants.TenantViews;
+
+/** Shows a draft by person and by tenant before it is applied. Changes nothing. */
+@UseCases
+public class ReviewService {
+    private static final int PEOPLE_SHOWN = 100;
+
+    private final DraftStore drafts;
+    private final Previews previews;
+    private final JobPlanner planner;
+    private final Differences differences;
+    private final Observations observations;
+
+    ReviewService(
+            DraftStore drafts,
+            Previews previews,
+            JobPlanner planner,
+            Differences differences,
+            Observations observations) {
+        this.drafts = drafts;
+        this.previews = previews;
+        this.planner = planner;
+        this.differences = differences;
+        this.observations = observations;
+    }
+
+    public ReviewView of(Actor actor, UUID draft) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(drafts.get(draft));
+        Impact impact = preview.impactAt(Previews.instantOf(preview));
+        Map<Id<Person>, List<Impact.Shift>> gains = byPerson(impact.gains());
+        Map<Id<Person>, List<Impact.Shift>> losses = byPerson(impact.losses());
+        Set<Id<Person>> people = new java.util.LinkedHashSet<>(gains.keySet());
+        people.addAll(losses.keySet());
+        Model model = preview.model();
+        List<ReviewView.PersonReview> reviews = people.stream()
+                .limit(PEOPLE_SHOWN)
+                .map(person -> new ReviewView.PersonReview(
+                        person.value(),
+                        model.people().get(person).name(),
+                        shifts(gains.getOrDefault(person, List.of()), model),
+                        shifts(losses.getOrDefault(person, List.of()), model)))
+                .sorted(Comparator.comparing(ReviewView.PersonReview::name))
+                .toList();
+        return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview));
+    }
+
+    private static Map<Id<Person>, List<Impact.Shift>> byPerson(List<Impact.Shift> shifts) {
+        Map<Id<Person>, List<Impact.Shift>> found = new LinkedHashMap<>();
+        shifts.forEach(shift ->
+                found.computeIfAbsent(shift.person(), any -> new ArrayList<>()).add(shift));
+        return found;
+    }
+
+    private record Place(Id<Tenant> tenant, Optional<Id<Area>> area, String type) {}
+
+    private static List<ReviewView.ShiftView> shifts(List<Impact.Shift> shifts, Model model) {
+        Map<Place, List<Permission>> byPlace = new LinkedHashMap<>();
+        for (Impact.Shift shift : shifts) {
+            Place place = new Place(
+                    shift.tenant(), shift.area(), shift.permission().type().text());
+            byPlace.computeIfAbsent(place, any -> new ArrayList<>()).add(shift.permission());
+        }
+        List<ReviewView.ShiftView> views = new ArrayList<>();
+        byPlace.forEach((place, permissions) -> {
+            Tenant tenant = model.tenants().get(place.tenant());
+            App app = model.appOf(tenant);
+            App.ResourceType type = app.resourceTypes().stream()
+                    .filter(one -> one.key().text().equals(place.type()))
+                    .findFirst()
+                    .orElseThrow();
+            views.add(new ReviewView.ShiftView(
+                    app.name() + " " + tenant.name(),
+                    tenant.colour(),
+                    type.name(),
+                    place.area()
+                            .map(area -> model.table(Kind.AREA).get(area).name())
+                            .orElse("everywhere"),
+                    permissions.stream()
+                            .flatMap(permission -> type.actions().stream()
+                                    .filter(action -> action.key().equals(permission.action()))
+                                    .map(App.Action::label))
+                            .toList()));
+        });
+        views.sort(Comparator.comparingInt(ReviewView.ShiftView::colour));
+        return views;
+    }
+
+    private List<ReviewView.TenantReview> tenants(Preview preview) {
+        Snapshot after = new Snapshot(preview.snapshot().version() + 1, preview.model(), preview.index());
+        Set<Id<Person>> people =
+                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
+        Concerned concerned = Concerned.by(preview.snapshot(), after, preview.effects(), people, preview.now());
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        List<ReviewView.TenantReview> reviews = new ArrayList<>();
+        for (JobPlanner.Forecast forecast : planner.forecast(preview.snapshot(), after, concerned)) {
+            Tenant tenant = forecast.tenant();
+            Model model = preview.model();
+            App app = model.appOf(tenant);
+            Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
+            boolean wasRead = fresh.flatMap(Freshness::doneAt).isPresent();
+            reviews.add(new ReviewView.TenantReview(
+                    tenant.id().value(),
+                    app.name() + " " + tenant.name(),
+                    tenant.colour(),
+                    fresh.map(one -> one.state() != Freshness.State.FAILED).orElse(false),
+                    forecast.steps(),
+                    pools(preview, tenant),
+                    wasRead
+                            ? differences.of(preview.snapshot(), tenant).stream()
+                                    .filter(difference -> forecast.touched().contains(difference.object()))
+                                    .map(Differences::words)
+                                    .toList()
+                            : List.of()));
+        }
+        reviews.sort(Comparator.comparingInt(ReviewView.TenantReview::colour));
+        return reviews;
+    }
+
+    /** Pools from which the draft takes, as they would be left. */
+    private static List<TenantViews.SeatPoolView> pools(Preview preview, Tenant tenant) {
+        List<TenantViews.SeatPoolView> views = new ArrayList<>();
+        for (App.SeatKind kind : preview.model().appOf(tenant).seatKinds()) {
+            int before =
+                    SeatPool.of(preview.snapshot().model(), tenant, kind.key()).takenAt(preview.now());
+            SeatPool pool = SeatPool.of(preview.model(), tenant, kind.key());
+            if (pool.takenAt(preview.now()) != before) {
+                views.add(TenantViews.pool(kind, pool, preview.now()));
+            }
+        }
+        return views;
+    }
+}

@@ -1,0 +1,21 @@
+import { useDraft, type Draft, type Entry } from "../api/drafts";
+import { goTo } from "../ui/field";
+import { actFor } from "./proposals";
+
+/** The act that settles a finding: done at once, or the field where it has to be typed. */
+export function ActButton({ draft, one, finding }: { draft: Draft; one: Entry; finding: Entry["findings"][number] }) {
+  const { set } = useDraft(draft.id);
+  const act = actFor(draft, one, finding);
+  if (act === undefined) {
+    return null;
+  }
+  return (
+    <button
+      type="button"
+      className="cursor-pointer font-semibold text-primary underline"
+      onClick={() => ("fields" in act ? set(one, act.fields) : goTo(act.field))}
+    >
+      {act.words}
+    </button>
+  );
+}
