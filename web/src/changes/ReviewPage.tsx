@@ -277,12 +277,18 @@ function Summary({ draft }: { draft: Draft }) {
     <p className="text-soft">
       {summary.people > 0 && (
         <>
-          {count(summary.people, "person", "people")} {summary.people === 1 ? "gains" : "gain"}{" "}
-          <b className="text-success">{count(summary.gains, "permission")}</b>
+          {count(summary.people, "person", "people")}{" "}
+          {summary.gains > 0 && (
+            <>
+              {summary.people === 1 ? "gains" : "gain"}{" "}
+              <b className="text-success">{count(summary.gains, "permission")}</b>
+            </>
+          )}
+          {summary.gains > 0 && summary.losses > 0 && " and "}
           {summary.losses > 0 && (
             <>
-              {" "}
-              and {summary.people === 1 ? "loses" : "lose"} <b className="text-error">{summary.losses}</b>
+              {summary.people === 1 ? "loses" : "lose"}{" "}
+              <b className="text-error">{summary.gains > 0 ? summary.losses : count(summary.losses, "permission")}</b>
             </>
           )}{" "}
           {at}.{" "}

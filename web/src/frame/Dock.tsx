@@ -19,7 +19,7 @@ export function Dock() {
       {draft === undefined ? (
         <>
           <span className="font-head font-semibold">No draft open</span>
-          <Others others={others} />
+          <Others others={others} isMore={false} />
         </>
       ) : (
         <OpenDraft id={draft} others={others} />
@@ -28,7 +28,7 @@ export function Dock() {
   );
 }
 
-function Others({ others }: { others: Draft[] }) {
+function Others({ others, isMore = true }: { others: Draft[]; isMore?: boolean }) {
   const navigate = useNavigate();
   if (others.length === 0) {
     return null;
@@ -36,7 +36,8 @@ function Others({ others }: { others: Draft[] }) {
   return (
     <MenuTrigger>
       <Button className="cursor-pointer text-[var(--dock-soft)] hover:text-neutral-content">
-        {others.length} more {others.length === 1 ? "draft" : "drafts"} ▾
+        {others.length} {isMore && "more "}
+        {others.length === 1 ? "draft" : "drafts"} ▾
       </Button>
       <Popover
         placement="top start"

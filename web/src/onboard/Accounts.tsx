@@ -130,86 +130,93 @@ function AccountLine({
     }
   };
   return (
-    <tr className="h-9 border-t border-line align-top [&>td]:py-1">
-      <td className="px-3 font-semibold whitespace-nowrap">
-        <TenantDot colour={tenant.colour} />
-        {tenant.app} · {tenant.name}
-      </td>
-      <td className="w-44 px-2">
-        <KeptField
-          label={`User name in ${name}`}
-          hideLabel
-          mono
-          name={`${account.id}.as`}
-          value={signsIn}
-          placeholder={said}
-          problems={[]}
-          onKeep={(value) => set(account, { as: value })}
-        />
-      </td>
-      <td className="px-2">
-        {tenant.seats.length === 0 ? (
-          <span className="text-soft">none needed</span>
-        ) : (
-          <select
-            aria-label={`Seat in ${name}`}
-            name={`${seat?.id ?? account.id}.kind`}
-            className="select h-7 w-32"
-            value={seat?.fields.kind ?? ""}
-            onChange={(event) => choose(event.target.value)}
-          >
-            <option value="">No seat</option>
-            {tenant.seats.map((one) => (
-              <option key={one.key} value={one.key}>
-                {one.name}
-              </option>
-            ))}
-          </select>
-        )}
-        {needed.map((need) => (
-          <div key={need.attribute} className="mt-1 w-32">
-            <KeptField
-              label={`${ATTRIBUTES[need.attribute] ?? need.attribute} in ${name}`}
-              hideLabel
-              name={`${account.id}.with.${need.attribute}`}
-              value={account.fields[`with.${need.attribute}`] ?? ""}
-              placeholder={ATTRIBUTES[need.attribute] ?? need.attribute}
-              problems={[]}
-              onKeep={(value) => set(account, { [`with.${need.attribute}`]: value })}
-            />
-          </div>
-        ))}
-      </td>
-      <td className="px-2 text-sm whitespace-nowrap">
-        {kind === undefined ? "" : `${Math.max(0, kind.left - 1)} left of ${kind.size}`}
-      </td>
-      <td className="px-2 text-sm">
-        <span className="flex items-center justify-end gap-2">
-          {problems.map(({ one, finding }) => (
-            <span key={finding.text} className="text-error">
-              <b>▲ {finding.text}</b> <ActButton draft={draft} one={one} finding={finding} />
-            </span>
+    <>
+      <tr className="h-9 border-t border-line [&>td]:py-1">
+        <td className="px-3 font-semibold whitespace-nowrap">
+          <TenantDot colour={tenant.colour} />
+          {tenant.app} · {tenant.name}
+        </td>
+        <td className="w-64 px-2">
+          <KeptField
+            label={`User name in ${name}`}
+            hideLabel
+            mono
+            name={`${account.id}.as`}
+            value={signsIn === "" ? said : signsIn}
+            problems={[]}
+            onKeep={(value) => set(account, { as: value })}
+          />
+        </td>
+        <td className="px-2">
+          {tenant.seats.length === 0 ? (
+            <span className="text-soft">none needed</span>
+          ) : (
+            <select
+              aria-label={`Seat in ${name}`}
+              name={`${seat?.id ?? account.id}.kind`}
+              className="select h-7 w-32"
+              value={seat?.fields.kind ?? ""}
+              onChange={(event) => choose(event.target.value)}
+            >
+              <option value="">No seat</option>
+              {tenant.seats.map((one) => (
+                <option key={one.key} value={one.key}>
+                  {one.name}
+                </option>
+              ))}
+            </select>
+          )}
+          {needed.map((need) => (
+            <div key={need.attribute} className="mt-1 w-32">
+              <KeptField
+                label={`${ATTRIBUTES[need.attribute] ?? need.attribute} in ${name}`}
+                hideLabel
+                name={`${account.id}.with.${need.attribute}`}
+                value={account.fields[`with.${need.attribute}`] ?? ""}
+                placeholder={ATTRIBUTES[need.attribute] ?? need.attribute}
+                problems={[]}
+                onKeep={(value) => set(account, { [`with.${need.attribute}`]: value })}
+              />
+            </div>
           ))}
-          {problems.length === 0 && account.state === "READY" && <b className="text-success">✓ ready</b>}
-          {proposed !== undefined && proposed.key !== seat?.fields.kind && (
+        </td>
+        <td className="px-2 text-sm whitespace-nowrap">
+          {kind === undefined ? "" : `${Math.max(0, kind.left - 1)} left of ${kind.size}`}
+        </td>
+        <td className="px-2 text-sm">
+          <span className="flex items-center justify-end gap-2">
+            {problems.length === 0 && account.state === "READY" && <b className="text-success">✓ ready</b>}
+            {proposed !== undefined && proposed.key !== seat?.fields.kind && (
+              <button
+                type="button"
+                className="cursor-pointer text-primary underline"
+                onClick={() => choose(proposed.key)}
+              >
+                {proposed.name} serves
+              </button>
+            )}
             <button
               type="button"
-              className="cursor-pointer text-primary underline"
-              onClick={() => choose(proposed.key)}
+              className="cursor-pointer rounded px-1 text-soft hover:bg-chosen"
+              aria-label={`Take the account in ${name} out of the draft`}
+              onClick={() => take(account.id, ...(seat === undefined ? [] : [seat.id]))}
             >
-              {proposed.name} serves
+              ×
             </button>
-          )}
-          <button
-            type="button"
-            className="cursor-pointer rounded px-1 text-soft hover:bg-chosen"
-            aria-label={`Take the account in ${name} out of the draft`}
-            onClick={() => take(account.id, ...(seat === undefined ? [] : [seat.id]))}
-          >
-            ×
-          </button>
-        </span>
-      </td>
-    </tr>
+          </span>
+        </td>
+      </tr>
+      {problems.length > 0 && (
+        <tr>
+          <td colSpan={5} className="px-3 pb-1.5 text-sm">
+            {problems.map(({ one, finding }) => (
+              <span key={finding.text} className="mr-4 inline-block text-error">
+                <b>▲ {finding.text}</b> <ActButton draft={draft} one={one} finding={finding} />
+              </span>
+            ))}
+          </td>
+        </tr>
+      )}
+    </>
   );
 }

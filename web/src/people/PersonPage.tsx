@@ -181,9 +181,8 @@ function Accounts({ page }: { page: Page }) {
         <thead>
           <tr className="text-left text-xs text-soft">
             <th className="px-3 py-1.5 font-semibold">Account in</th>
-            <th className="px-2 font-semibold">Signs in as</th>
             <th className="px-2 font-semibold">Seat</th>
-            <th className="px-2 font-semibold">Should and read</th>
+            <th className="px-2 font-semibold whitespace-nowrap">Should and read</th>
             <th className="px-2 font-semibold">Proved</th>
             <th>
               <span className="sr-only">Acts</span>
@@ -192,14 +191,16 @@ function Accounts({ page }: { page: Page }) {
         </thead>
         <tbody>
           {page.accounts.map((account) => (
-            <tr key={account.id} className="h-8 border-t border-line">
+            <tr key={account.id} className="h-11 border-t border-line">
               <td className="px-3 whitespace-nowrap">
                 <TenantDot colour={account.colour} />
                 <Link to="/tenants/$id" params={{ id: account.tenantId }} className="font-semibold hover:underline">
                   {account.app} · {account.tenant}
                 </Link>
+                <span className="block pl-[18px] font-mono text-xs text-soft" title="signs in as">
+                  {account.userName}
+                </span>
               </td>
-              <td className="px-2 font-mono text-sm">{account.userName}</td>
               <td className="px-2">{account.state === "CLOSED" ? "closed" : (account.seat ?? "none needed")}</td>
               <td className="px-2">
                 <span
@@ -214,7 +215,7 @@ function Accounts({ page }: { page: Page }) {
                       : account.difference}
                 </span>
               </td>
-              <td className="px-2 text-sm">
+              <td className="px-2 text-sm whitespace-nowrap">
                 {!account.evaluates
                   ? "cannot be asked"
                   : (account.proved.asked ?? 0) === 0

@@ -13,7 +13,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.io.TempDir;
@@ -98,66 +97,13 @@ class KillTest {
     }
 
     private static String applyAndDie(Browserless tove) throws Exception {
-        String person = UUID.randomUUID().toString();
-        String account = UUID.randomUUID().toString();
-        JsonNode draft = tove.draft("Killed");
-        draft = tove.put(
-                        draft,
-                        "person.add",
-                        Map.of(
-                                "id",
-                                person,
-                                "handle",
-                                "kil.led",
-                                "given",
-                                "Kil",
-                                "family",
-                                "Led",
-                                "mail",
-                                "kil.led@skerrow.example",
-                                "home",
-                                "skerrow"))
-                .body();
-        draft = tove.put(
-                        draft,
-                        "engagement.begin",
-                        Map.of(
-                                "person",
-                                person,
-                                "kind",
-                                "employee",
-                                "number",
-                                "70001",
-                                "unit",
-                                "lagoon-hall",
-                                "job",
-                                "Keeper",
-                                "from",
-                                "2026-11-23"))
-                .body();
-        draft = tove.put(draft, "account.open", Map.of("id", account, "person", person, "tenant", "pelagia/north"))
-                .body();
-        draft = tove.put(draft, "seat.give", Map.of("account", account, "kind", "keeper"))
-                .body();
-        draft = tove.put(
-                        draft,
-                        "assignment.give",
-                        Map.of(
-                                "subject",
-                                "person:" + person,
-                                "role",
-                                "night-keeper",
-                                "tenant",
-                                "pelagia/north",
-                                "area",
-                                "lagoon-hall"))
-                .body();
+        JsonNode draft = Newcomers.draft(tove, "kil.led", "70001", "keeper");
         try {
             tove.apply(draft);
         } catch (IOException died) {
             // the answer was lost with the process: that is what is tested
         }
-        return person;
+        return Cast.personIn(draft);
     }
 
     private static void assertEndsRight(Browserless tove, String person) throws Exception {

@@ -6,7 +6,6 @@ import static org.awaitility.Awaitility.await;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Map;
-import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
@@ -18,42 +17,8 @@ class RestartTest {
         try (Stage stage = new Stage(folder)) {
             Browserless tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
             int port = stage.loseStandIns();
-            String person = UUID.randomUUID().toString();
-            JsonNode draft = tove.draft("Away");
-            draft = tove.put(
-                            draft,
-                            "person.add",
-                            Map.of(
-                                    "id",
-                                    person,
-                                    "handle",
-                                    "a.way",
-                                    "given",
-                                    "A",
-                                    "family",
-                                    "Way",
-                                    "mail",
-                                    "a.way@skerrow.example",
-                                    "home",
-                                    "skerrow"))
-                    .body();
-            draft = tove.put(
-                            draft,
-                            "engagement.begin",
-                            Map.of(
-                                    "person",
-                                    person,
-                                    "kind",
-                                    "employee",
-                                    "number",
-                                    "60001",
-                                    "unit",
-                                    "office",
-                                    "job",
-                                    "Office",
-                                    "from",
-                                    "2026-11-23"))
-                    .body();
+            JsonNode draft = Newcomers.engaged(tove, "a.way", "60001", "office");
+            String person = Cast.personIn(draft);
             draft = tove.put(draft, "account.open", Map.of("person", person, "tenant", "rota-buoy/all"))
                     .body();
             String job = tove.apply(draft).text("job");

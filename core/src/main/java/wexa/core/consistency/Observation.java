@@ -2,7 +2,6 @@ package wexa.core.consistency;
 
 import java.util.Collections;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -30,8 +29,8 @@ public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> str
 
     /** The same with one object read anew, or found gone. */
     public Observation with(ObjectKey key, Optional<Seen> seen) {
-        Map<ObjectKey, Seen> next = new TreeMap<>(objects);
+        SortedMap<ObjectKey, Seen> next = new TreeMap<>(objects);
         seen.ifPresentOrElse(present -> next.put(key, present), () -> next.remove(key));
-        return new Observation(new TreeMap<>(next), strangers);
+        return new Observation(next, strangers);
     }
 }

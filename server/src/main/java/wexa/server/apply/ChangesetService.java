@@ -81,7 +81,7 @@ public class ChangesetService {
                     "Nothing of this changeset can be undone: it is undone already, or what it changed stays. Change what"
                             + " you want to change by hand.");
         }
-        String name = "Undo " + applied.version() + ": " + applied.name();
+        String name = "Undo " + applied.version() + ": " + applied.name().replaceFirst("^Undo \\d+: ", "");
         return drafts.begin(actor, name.substring(0, Math.min(200, name.length())), undo.entries());
     }
 

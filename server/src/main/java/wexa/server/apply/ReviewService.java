@@ -108,10 +108,10 @@ public class ReviewService {
                     place.area()
                             .map(area -> model.table(Kind.AREA).get(area).name())
                             .orElse("everywhere"),
-                    permissions.stream()
-                            .flatMap(permission -> type.actions().stream()
-                                    .filter(action -> action.key().equals(permission.action()))
-                                    .map(App.Action::label))
+                    type.actions().stream()
+                            .filter(action -> permissions.stream()
+                                    .anyMatch(permission -> permission.action().equals(action.key())))
+                            .map(App.Action::label)
                             .toList()));
         });
         views.sort(Comparator.comparingInt(ReviewView.ShiftView::colour));

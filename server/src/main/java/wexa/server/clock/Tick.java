@@ -71,7 +71,8 @@ class Tick {
         Optional<Instant> last = rows.findById(TickRow.ONLY).map(row -> row.at);
         Map<Tenant, Set<ObjectKey>> due =
                 last.map(from -> due(snapshot, from, now)).orElse(Map.of());
-        Optional<JobPlanner.Planned> planned = transactions.execute(status -> record(snapshot, due, now));
+        Optional<JobPlanner.Planned> planned =
+                transactions.execute(status -> record(snapshot, due, last.orElse(now), now));
         if (planned != null) {
             planned.ifPresent(job -> waker.wake(job.tenants()));
         }
@@ -92,7 +93,8 @@ class Tick {
     }
 
     /** Somebody applied meanwhile: nothing is noted, and the next tick looks again from where the last one ended. */
-    private Optional<JobPlanner.Planned> record(Snapshot snapshot, Map<Tenant, Set<ObjectKey>> due, Instant now) {
+    private Optional<JobPlanner.Planned> record(
+            Snapshot snapshot, Map<Tenant, Set<ObjectKey>> found, Instant last, Instant now) {
         if (snapshots.lockHead() != snapshot.version()) {
             return Optional.empty();
         }
@@ -100,6 +102,7 @@ class Tick {
         row.id = TickRow.ONLY;
         row.at = now;
         rows.save(row);
+        Map<Tenant, Set<ObjectKey>> due = found.isEmpty() ? found : planner.uncarried(snapshot, found, last);
         if (due.isEmpty()) {
             return Optional.empty();
         }

@@ -1,12 +1,16 @@
 package wexa.server.jobs;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
+import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -88,6 +92,33 @@ public class JobPlanner {
             }
         }
         return forecasts;
+    }
+
+    /**
+     * What of the due objects no job has carried since: a job that was made meanwhile carries objects as they should be
+     * at its making, and those that should still be so have nothing left to do.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Map<Tenant, Set<ObjectKey>> uncarried(Snapshot snapshot, Map<Tenant, Set<ObjectKey>> due, Instant since) {
+        Map<UUID, Map<ObjectKey, Optional<TenantObject>>> carried = new HashMap<>();
+        for (StepRow row : steps.carriedSince(since)) {
+            Step step = forms.readStep(row.body);
+            carried.computeIfAbsent(row.tenantId, any -> new HashMap<>()).put(step.object(), step.target());
+        }
+        Map<Tenant, Set<ObjectKey>> left = new LinkedHashMap<>();
+        due.forEach((tenant, touched) -> {
+            Map<ObjectKey, Optional<TenantObject>> here =
+                    carried.getOrDefault(tenant.id().value(), Map.of());
+            Map<ObjectKey, TenantObject> desired = here.isEmpty()
+                    ? Map.of()
+                    : new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now()).all();
+            Set<ObjectKey> open = new TreeSet<>(touched);
+            open.removeIf(key -> here.containsKey(key) && here.get(key).equals(Optional.ofNullable(desired.get(key))));
+            if (!open.isEmpty()) {
+                left.put(tenant, open);
+            }
+        });
+        return left;
     }
 
     /** Steps for what has become due by the passing of time. */

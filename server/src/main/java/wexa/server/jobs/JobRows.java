@@ -55,6 +55,10 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1) order by step.dueAt")
     List<StepRow> hanging(Limit limit);
 
+    @Query("select step from StepRow step, JobRow job where job.id = step.jobId and job.createdAt >= :since"
+            + " and step.kind = 'CARRY' order by job.number, step.place")
+    List<StepRow> carriedSince(Instant since);
+
     @Modifying
     @Query("update StepRow step set step.state = 'SENT', step.attempts = step.attempts + 1, step.sentAt = :now"
             + " where step.id = :id and step.state in ('WAITING', 'UNKNOWN', 'SENT')")

@@ -6,6 +6,7 @@ import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.scim.Links;
 import wexa.core.consistency.Observation.Seen;
@@ -40,6 +41,7 @@ class Lane {
     private final BusinessClock clock;
     private final JobEvents events;
     private final HaltHooks hooks;
+    private final TransactionTemplate transactions;
 
     Lane(
             StepStore steps,
@@ -50,7 +52,8 @@ class Lane {
             StoredForms forms,
             BusinessClock clock,
             JobEvents events,
-            HaltHooks hooks) {
+            HaltHooks hooks,
+            TransactionTemplate transactions) {
         this.steps = steps;
         this.connections = connections;
         this.observations = observations;
@@ -60,6 +63,7 @@ class Lane {
         this.clock = clock;
         this.events = events;
         this.hooks = hooks;
+        this.transactions = transactions;
     }
 
     /** Works until nothing is due, and tells when something falls due next. */
@@ -122,20 +126,31 @@ class Lane {
                 lookLater(row, found);
                 return;
             }
-            observations.seen(tenant, step.object(), done.value(), clock.now());
             if (step.isDone(done.value())) {
-                steps.done(row.id, "had arrived although no answer came");
+                arrived(row, step, done.value(), "had arrived although no answer came");
                 return;
             }
+            observations.seen(tenant, step.object(), done.value(), clock.now());
         }
         Outcome<Optional<Seen>> outcome = connection.scim().carry(step, links);
         hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done) {
-            observations.seen(tenant, step.object(), done.value(), clock.now());
-            steps.done(row.id, step.isDone(done.value()) ? "done and read back" : "done, but read back otherwise");
+            arrived(
+                    row,
+                    step,
+                    done.value(),
+                    step.isDone(done.value()) ? "done and read back" : "done, but read back otherwise");
         } else {
             settle(row, outcome);
         }
+    }
+
+    /** What was read back and that the step is done are one commit. */
+    private void arrived(StepRow row, Step step, Optional<Seen> seen, String words) {
+        transactions.executeWithoutResult(status -> {
+            observations.seen(Id.of(row.tenantId), step.object(), seen, clock.now());
+            steps.done(row.id, words);
+        });
     }
 
     /** The look at what became of a sent request failed as well: still unknown. */

@@ -49,7 +49,7 @@ class LogController {
                 lines, lines.size() < PAGE ? null : lines.get(lines.size() - 1).number(), log.actors(actor));
     }
 
-    @GetMapping(path = "/csv", produces = "text/csv")
+    @GetMapping("/csv")
     ResponseEntity<StreamingResponseBody> csv(
             Actor actor,
             @RequestParam(defaultValue = "") String q,

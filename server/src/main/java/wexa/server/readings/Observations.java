@@ -47,12 +47,8 @@ public class Observations {
 
     @Transactional(readOnly = true)
     public Observation of(Id<Tenant> tenant) {
-        Observation found = known.get(tenant.value());
-        if (found == null) {
-            found = load(tenant.value());
-            known.put(tenant.value(), found);
-        }
-        return found;
+        // loading and changing what is known of a tenant exclude each other, so that neither undoes the other
+        return known.computeIfAbsent(tenant.value(), this::load);
     }
 
     private Observation load(UUID tenant) {
@@ -81,7 +77,7 @@ public class Observations {
         } else {
             rows.findById(name).ifPresent(rows::delete);
         }
-        forgetAfterCommit(tenant.value());
+        afterCommit(() -> known.computeIfPresent(tenant.value(), (id, before) -> before.with(key, seen)));
     }
 
     /** A whole reading that began at {@code began}; what was read singly since then is newer and stays. */
@@ -112,7 +108,7 @@ public class Observations {
                 began,
                 Optional.of(done),
                 read.objects().size() + read.strangers().size());
-        forgetAfterCommit(tenant.value());
+        afterCommit(() -> known.remove(tenant.value()));
     }
 
     private void put(
@@ -168,11 +164,11 @@ public class Observations {
         return found;
     }
 
-    private void forgetAfterCommit(UUID tenant) {
+    private static void afterCommit(Runnable work) {
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void afterCommit() {
-                known.remove(tenant);
+                work.run();
             }
         });
     }

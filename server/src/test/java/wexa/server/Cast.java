@@ -1,0 +1,139 @@
+package wexa.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.util.FileSystemUtils;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+import wexa.server.Browserless.Answer;
+
+/** The one stage that tests of the road share, started when the first of them needs it, and what they do on it. */
+final class Cast {
+    private static Cast shared;
+
+    final Stage stage;
+    final Browserless tove;
+
+    private Cast(Path folder) throws Exception {
+        stage = new Stage(folder);
+        tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
+        await().atMost(Duration.ofSeconds(30)).until(this::allRead);
+        Runtime.getRuntime().addShutdownHook(new Thread(() -> close(folder)));
+    }
+
+    private void close(Path folder) {
+        try {
+            stage.close();
+            FileSystemUtils.deleteRecursively(folder);
+        } catch (Exception late) {
+            System.err.println("closing the stage: " + late);
+        }
+    }
+
+    static synchronized Cast shared() throws Exception {
+        if (shared == null) {
+            shared = new Cast(Files.createTempDirectory("wexa-stage"));
+        }
+        return shared;
+    }
+
+    private boolean allRead() throws Exception {
+        for (JsonNode tenant : tove.get("/api/v1/tenants").body()) {
+            if (!tenant.path("reading").asString().equals("DONE")) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    String find(String path, String name, String value) throws Exception {
+        for (JsonNode one : tove.get(path).body()) {
+            if (one.path(name).asString().equals(value)) {
+                return one.path("id").asString();
+            }
+        }
+        throw new AssertionError(path + " has nothing with " + name + " " + value);
+    }
+
+    /** A draft that engages somebody new, with account and seat in Pelagia North and a role there. */
+    JsonNode newcomer(String handle, String number, String seat) throws Exception {
+        return Newcomers.draft(tove, handle, number, seat);
+    }
+
+    JsonNode put(JsonNode draft, String form, Map<String, String> fields) throws Exception {
+        Answer answer = tove.put(draft, form, fields);
+        assertThat(answer.status()).as("%s", answer.body()).isEqualTo(200);
+        return answer.body();
+    }
+
+    /** Writes an entry of the draft again, with some of its fields changed. */
+    JsonNode change(JsonNode draft, JsonNode entry, Map<String, String> changed) throws Exception {
+        Map<String, String> fields = new HashMap<>();
+        entry.path("fields")
+                .properties()
+                .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
+        fields.putAll(changed);
+        ObjectNode edits = tove.object();
+        edits.putArray("taken");
+        ObjectNode put = edits.putArray("put").addObject();
+        put.put("id", entry.path("id").asString());
+        put.put("form", entry.path("form").asString());
+        fields.forEach(put.putObject("fields")::put);
+        return tove.send(
+                        "PUT",
+                        "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
+                        edits,
+                        "If-Match",
+                        "\"" + draft.path("version").asLong() + "\"")
+                .body();
+    }
+
+    /** The job when nothing of it is on its way any more. */
+    JsonNode finished(String job) {
+        return await().atMost(Duration.ofSeconds(40))
+                .pollInterval(Duration.ofMillis(100))
+                .until(
+                        () -> tove.get("/api/v1/jobs/" + job).body(),
+                        one -> !one.path("state").asString().equals("RUNNING"));
+    }
+
+    /** Applies a draft and follows its job to the end. */
+    JsonNode carried(JsonNode draft) throws Exception {
+        Answer applied = tove.apply(draft);
+        assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
+        return finished(applied.text("job"));
+    }
+
+    static JsonNode entry(JsonNode draft, String form) {
+        for (JsonNode entry : draft.path("entries")) {
+            if (entry.path("form").asString().equals(form)) {
+                return entry;
+            }
+        }
+        throw new AssertionError("no " + form + " in " + draft);
+    }
+
+    static List<String> states(JsonNode draft) {
+        return draft.path("entries")
+                .valueStream()
+                .map(entry -> entry.path("state").asString())
+                .toList();
+    }
+
+    static String personIn(JsonNode draft) {
+        return entry(draft, "person.add").path("fields").path("id").asString();
+    }
+
+    /** A name that no other test has. */
+    static String unique(String stem) {
+        return stem + "." + UUID.randomUUID().toString().substring(0, 8);
+    }
+}

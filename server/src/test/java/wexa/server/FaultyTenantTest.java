@@ -1,0 +1,133 @@
+package wexa.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import java.time.Duration;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import wexa.server.Browserless.Answer;
+
+/** Tenants that are down, slow, in the way or cut off. */
+class FaultyTenantTest {
+    private final Cast cast = Cast.shared();
+
+    FaultyTenantTest() throws Exception {}
+
+    @Test
+    void aTenantThatIsDownLimitedOrCutIsPursuedWithoutDoublingAnything() throws Exception {
+        String[] kinds = {"UNAVAILABLE", "LIMITED", "CUT", "SLOW"};
+        for (int number = 0; number < kinds.length; number++) {
+            JsonNode draft = cast.newcomer("fault" + number, "5010" + number, "keeper");
+            cast.stage.fault("pelagia-north", kinds[number], 2, 2_500);
+            Answer applied = cast.tove.apply(draft);
+            JsonNode job = cast.finished(applied.text("job"));
+            assertThat(job.path("state").asString())
+                    .as("%s: %s", kinds[number], job)
+                    .isEqualTo("DONE");
+            JsonNode page =
+                    cast.tove.get("/api/v1/people/" + Cast.personIn(draft)).body();
+            assertThat(page.path("accounts").path(0).path("square").asString())
+                    .as(kinds[number])
+                    .isEqualTo("SAME");
+        }
+        String north = cast.find("/api/v1/tenants", "path", "pelagia/north");
+        JsonNode read = cast.tove
+                .send("POST", "/api/v1/tenants/" + north + "/readings", cast.tove.object())
+                .body();
+        assertThat(read.path("differences").toString()).doesNotContain("fault");
+        assertThat(read.path("unknown")).hasSize(3);
+    }
+
+    @Test
+    void aRefusedStepSaysTheTenantsWordsHoldsItsDependentsAndCanBeTriedAgain() throws Exception {
+        JsonNode draft = cast.newcomer("old.import-rival", "50200", "keeper");
+        draft = cast.change(draft, Cast.entry(draft, "account.open"), Map.of("as", "pump-display"));
+        Answer applied = cast.tove.apply(draft);
+        JsonNode job = await().atMost(Duration.ofSeconds(20))
+                .until(
+                        () -> cast.tove
+                                .get("/api/v1/jobs/" + applied.text("job"))
+                                .body(),
+                        one -> one.path("state").asString().equals("REFUSED"));
+        assertThat(job.toString()).contains("userName pump-display is taken");
+        assertThat(job.path("steps")).anyMatch(step -> step.path("held").asBoolean());
+        assertThat(cast.tove.get("/api/v1/desk").body().toString()).contains("refused a step");
+        String refused = "";
+        for (JsonNode step : job.path("steps")) {
+            refused = step.path("state").asString().equals("REFUSED")
+                    ? step.path("id").asString()
+                    : refused;
+        }
+        assertThat(cast.tove
+                        .send("POST", "/api/v1/jobs/steps/" + refused + "/again", null)
+                        .status())
+                .isEqualTo(204);
+        String again = refused;
+        await().atMost(Duration.ofSeconds(20)).until(() -> step(applied.text("job"), again, "REFUSED"));
+        skipAndStop(applied.text("job"), refused);
+    }
+
+    /** A skipped step frees those that waited for it; stopping ends what waits. Both say why, in the step and the log. */
+    private void skipAndStop(String job, String refused) throws Exception {
+        assertThat(cast.tove
+                        .send("POST", "/api/v1/jobs/steps/" + refused + "/skip", cast.tove.object("reason", " "))
+                        .status())
+                .isEqualTo(400);
+        assertThat(cast.tove
+                        .send(
+                                "POST",
+                                "/api/v1/jobs/steps/" + refused + "/skip",
+                                cast.tove.object("reason", "the name is somebody else's"))
+                        .status())
+                .isEqualTo(204);
+        assertThat(cast.tove
+                        .send("POST", "/api/v1/jobs/steps/" + refused + "/skip", cast.tove.object("reason", "twice"))
+                        .status())
+                .isEqualTo(409);
+        JsonNode ended = await().atMost(Duration.ofSeconds(30))
+                .until(
+                        () -> cast.tove.get("/api/v1/jobs/" + job).body(),
+                        one -> !one.toString().contains("\"held\":true"));
+        assertThat(ended.toString()).contains("skipped by tove: the name is somebody else's");
+        assertThat(cast.tove.get("/api/v1/log?q=skip%20step&by=tove").body().toString())
+                .contains("somebody else's");
+    }
+
+    @Test
+    void stoppingEndsWhatWaitsAndSaysWhy() throws Exception {
+        JsonNode draft = cast.newcomer(Cast.unique("stop"), "50210", "keeper");
+        cast.stage.fault("pelagia-north", "UNAVAILABLE", 1_000, 0);
+        String job = cast.tove.apply(draft).text("job");
+        await().atMost(Duration.ofSeconds(20))
+                .until(() -> cast.tove
+                        .get("/api/v1/jobs/" + job)
+                        .body()
+                        .path("steps")
+                        .valueStream()
+                        .anyMatch(step -> step.path("state").asString().equals("WAITING")
+                                && step.path("attempts").asInt() > 0));
+        Answer stopped =
+                cast.tove.send("POST", "/api/v1/jobs/" + job + "/stop", cast.tove.object("reason", "not today"));
+        cast.stage.fault("pelagia-north", "NONE", 0, 0);
+        assertThat(stopped.status()).isEqualTo(200);
+        JsonNode ended = cast.finished(job);
+        assertThat(ended.path("state").asString()).isEqualTo("SKIPPED");
+        assertThat(ended.toString()).contains("stopped by tove: not today");
+        assertThat(cast.tove
+                        .send("POST", "/api/v1/jobs/" + job + "/stop", cast.tove.object("reason", "again"))
+                        .status())
+                .isEqualTo(409);
+    }
+
+    private boolean step(String job, String id, String state) throws Exception {
+        return cast.tove
+                .get("/api/v1/jobs/" + job)
+                .body()
+                .path("steps")
+                .valueStream()
+                .anyMatch(step -> step.path("id").asString().equals(id)
+                        && step.path("state").asString().equals(state));
+    }
+}
