@@ -1,0 +1,66 @@
+package wexa.server;
+
+import static org.awaitility.Awaitility.await;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+
+/** The server in a process of its own, so that it can die without warning. */
+final class ServerProcess {
+    static final Duration OFFSET = Duration.between(Instant.now(), Instant.parse("2026-11-23T08:00:00Z"));
+
+    private final Path folder;
+    private final int port;
+    private final List<String> options;
+
+    ServerProcess(Path folder, int tenants, int ldap) throws IOException {
+        this.folder = folder;
+        try (ServerSocket free = new ServerSocket(0)) {
+            this.port = free.getLocalPort();
+        }
+        this.options = List.of(
+                "--spring.profiles.active=demo",
+                "--springdoc.api-docs.enabled=false",
+                "--server.port=" + port,
+                "--wexa.data=" + folder.resolve("data").toAbsolutePath(),
+                "--wexa.clock-offset=" + OFFSET.toSeconds() + "s",
+                "--wexa.request-limit=2s",
+                "--wexa.demo.source=" + folder.resolve("source"),
+                "--wexa.demo.stand-ins=http://127.0.0.1:" + tenants,
+                "--wexa.demo.ldap-port=" + ldap);
+    }
+
+    /** Starts it; {@code halt} names the hook at which it dies by itself, if any. */
+    Process start(String halt) throws IOException {
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-cp",
+                System.getProperty("java.class.path"),
+                "wexa.server.WexaServer"));
+        command.addAll(options);
+        command.add("--wexa.halt-at=" + halt);
+        Files.createDirectories(folder.resolve("data"));
+        return new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(
+                        folder.resolve("server-" + UUID.randomUUID() + ".log").toFile())
+                .start();
+    }
+
+    Browserless whenUp() {
+        URI address = URI.create("http://127.0.0.1:" + port);
+        return await().atMost(Duration.ofSeconds(90))
+                .pollInterval(Duration.ofMillis(300))
+                .ignoreExceptions()
+                .until(() -> Browserless.signedIn(address, "tove", "north-pier-2026"), browser -> true);
+    }
+}
