@@ -39,6 +39,11 @@ class WalkIT {
             browser.sees("gives Keeper in Pelagia North");
             browser.button("Open in Pelagia North").click();
             browser.sees("left of 120");
+            browser.button("Open in Rota Buoy All sites").click();
+            browser.sees("left of 700");
+            browser.pick("Open an account in…", "quayside", "Quayside South");
+            browser.field("Seat in Quayside South").sendKeys("Handheld");
+            browser.sees("Device id needed for a handheld seat");
             browser.pick("Give a role…", "night", "Night keeper");
             browser.see(By.xpath("//*[@role='group']//button[contains(., 'Pelagia North')]"))
                     .click();
@@ -46,11 +51,27 @@ class WalkIT {
             look(browser, "onboard");
             browser.button("Use Lagoon Hall").click();
             browser.see(By.xpath("//aside//*[contains(@title, 'walk; given directly; the draft adds it')]"));
+            browser.pick("Give a role…", "till c", "Till clerk");
+            browser.see(By.xpath("//*[@role='group']//button[contains(., 'Quayside South')]"))
+                    .click();
+            browser.button("Use Ticket hall").click();
+            browser.button("Type it").click();
+            browser.keys("HH-204-771");
+            browser.see(By.xpath("//aside[not(contains(., 'Device id needed'))]"));
+            browser.button("Type it").click();
+            browser.keys("+44 1632 960555");
+            browser.sees("Nothing. It is ready to review.");
 
             browser.link("Review").click();
             browser.sees("give role night-keeper to odile.marrick in pelagia/north at lagoon-hall");
             look(browser, "review");
-            browser.button("Apply 6 changes").click();
+            browser.button("By person").click();
+            browser.sees("Tills, Ticket hall");
+            browser.isAccessible("review by person");
+            browser.button("By tenant").click();
+            browser.sees("29 left of 30 Handheld");
+            look(browser, "review-tenants");
+            browser.button("Apply 11 changes").click();
             browser.sees("steps arrived");
             browser.sees("the tenant answered yes to 9 of 9");
             look(browser, "job");
@@ -63,6 +84,50 @@ class WalkIT {
             look(browser, "person");
             browser.button("ask again").click();
             browser.sees("just now");
+
+            browser.link("Changes").click();
+            browser.see(By.xpath("//table//a[normalize-space(.)='Odile Marrick']"))
+                    .click();
+            browser.sees("Odile Marrick stays: an identity is never removed.");
+            look(browser, "undo");
+            browser.button("Prepare the way back").click();
+            browser.sees("close account of odile.marrick in quayside/south");
+            browser.button("Apply 10 changes").click();
+            browser.sees("steps arrived");
+        }
+    }
+
+    /** A tenant that is down for a while, and one that refuses: seen, pursued, passed by with a reason. */
+    @Test
+    void aMisbehavingTenantIsSeenAndSettled(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.sees("3 unknown accounts");
+            browser.link("Onboard").click();
+            browser.sees("found in the directory as odile.marrick");
+            browser.pick("Put in a group…", "lagoon k", "Lagoon keepers");
+            browser.button("Open in Pelagia North").click();
+            browser.sees("left of 120");
+            browser.button("Open in Rota Buoy All sites").click();
+            browser.sees("left of 700");
+            browser.type("User name in Pelagia North", "pump-display");
+            browser.keys(org.openqa.selenium.Keys.TAB);
+            browser.link("Review").click();
+            browser.sees("as pump-display");
+            stage.fault("rota-buoy-all", "UNAVAILABLE", 5, 0);
+            browser.button("Apply 7 changes").click();
+            browser.sees("userName pump-display is taken");
+            browser.sees("held until what it needs is settled");
+            browser.isAccessible("a refused job");
+            browser.link("Desk").click();
+            browser.sees("refused a step");
+            browser.link("See the job").click();
+            browser.button("Skip…").click();
+            browser.type("Reason", "it is the pump's");
+            browser.keys(org.openqa.selenium.Keys.ENTER);
+            browser.sees("skipped by tove: it is the pump's");
+            browser.isAccessible("a skipped step");
         }
     }
 
@@ -109,7 +174,9 @@ class WalkIT {
             look(browser, "changes");
             browser.link("Log").click();
             browser.sees("load the demo scenario");
-            browser.isAccessible("log");
+            look(browser, "log");
+            browser.open("/changes/versions/1");
+            browser.sees("There is nothing to undo here any more.");
 
             browser.see(By.tagName("body")).sendKeys("?");
             browser.sees("onboard somebody");
