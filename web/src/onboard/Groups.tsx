@@ -10,11 +10,14 @@ export function Groups({
   person,
   choices,
   known,
+  from,
 }: {
   draft: Draft;
   person: string;
   choices: Schemas["CatalogueView"];
   known: Schemas["PersonPage"] | undefined;
+  /** The first day, if that is still to come: what is given begins with it. */
+  from: string | undefined;
 }) {
   const { put, take } = useDraft(draft.id);
   const memberships = entriesOf(draft, "membership.put");
@@ -48,7 +51,7 @@ export function Groups({
                   ? ""
                   : group.gives.length === 0
                     ? "gives nothing"
-                    : `gives ${group.gives.join("; ")} · ${count(group.people, "person", "people")} in it`}
+                    : `${one.fields.from ? `from ${one.fields.from}, ` : ""}gives ${group.gives.join("; ")} · ${count(group.people, "person", "people")} in it`}
               </span>
               {one.findings.map((finding) => (
                 <span key={finding.code} className="text-sm font-semibold text-error">
@@ -70,7 +73,16 @@ export function Groups({
             name: group.name,
             note: group.gives.length === 0 ? group.description : `gives ${group.gives.join("; ")}`,
           }))}
-        onPick={(group) => put(entry("membership.put", { id: newId(), member: `person:${person}`, group }))}
+        onPick={(group) =>
+          put(
+            entry("membership.put", {
+              id: newId(),
+              member: `person:${person}`,
+              group,
+              ...(from === undefined ? {} : { from }),
+            }),
+          )
+        }
       />
     </Step>
   );

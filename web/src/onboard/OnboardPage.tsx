@@ -152,6 +152,21 @@ function OnDraft({ id }: { id: string }) {
   );
 }
 
+/** The person's first day if it is still to come and nothing keeps them here today. */
+function comingDay(
+  draft: Draft,
+  known: Schemas["PersonPage"] | undefined,
+  today: string,
+  zone: string,
+): string | undefined {
+  const days = [
+    ...entriesOf(draft, "engagement.begin").map((one) => one.fields.from ?? ""),
+    ...(known?.engagements.map((one) => (one.from ? isoDay(one.from, zone) : "")) ?? []),
+  ].sort();
+  const first = days[0];
+  return first !== undefined && first > today ? first : undefined;
+}
+
 function Steps({ draft, person, choices }: { draft: Draft; person: string; choices: Catalogue }) {
   const added = entriesOf(draft, "person.add")[0];
   const isReadable = added === undefined || added.state !== "TO_SETTLE";
@@ -161,6 +176,9 @@ function Steps({ draft, person, choices }: { draft: Draft; person: string; choic
     enabled: isReadable,
   });
   const known = useQuery({ ...personQuery(person), enabled: added === undefined });
+  const session = useSession();
+  const now = useNow();
+  const from = comingDay(draft, known.data, isoDay(new Date(now).toISOString(), session.zone), session.zone);
   const name =
     added === undefined
       ? (known.data?.person.name ?? draft.name)
@@ -172,9 +190,9 @@ function Steps({ draft, person, choices }: { draft: Draft; person: string; choic
         <p className="text-soft">Nothing leaves Wexa before you apply. Every key you press is kept in the draft.</p>
         <ol className="mt-4">
           <Who draft={draft} choices={choices} known={known.data} />
-          <Groups draft={draft} person={person} choices={choices} known={known.data} />
+          <Groups draft={draft} person={person} choices={choices} known={known.data} from={from} />
           <Accounts draft={draft} person={person} choices={choices} access={access.data} />
-          <Roles draft={draft} person={person} choices={choices} />
+          <Roles draft={draft} person={person} choices={choices} from={from} />
         </ol>
       </section>
       <Then

@@ -9,7 +9,17 @@ import { Step } from "./Step";
 type Catalogue = Schemas["CatalogueView"];
 
 /** Roles given directly, and where they reach. What comes through groups stands with the groups, locked. */
-export function Roles({ draft, person, choices }: { draft: Draft; person: string; choices: Catalogue }) {
+export function Roles({
+  draft,
+  person,
+  choices,
+  from,
+}: {
+  draft: Draft;
+  person: string;
+  choices: Catalogue;
+  from: string | undefined;
+}) {
   const { put, set, take } = useDraft(draft.id);
   const [role, setRole] = useState<string>();
   const assignments = entriesOf(draft, "assignment.give");
@@ -33,6 +43,9 @@ export function Roles({ draft, person, choices }: { draft: Draft; person: string
     if (engagement !== undefined) {
       fields.engagement = engagement;
     }
+    if (from !== undefined) {
+      fields.from = from;
+    }
     put(entry("assignment.give", fields));
     setRole(undefined);
   };
@@ -54,7 +67,8 @@ export function Roles({ draft, person, choices }: { draft: Draft; person: string
               {tenant !== undefined && <TenantDot colour={tenant.colour} />}
               <b className="-ml-2 font-semibold">{given?.name ?? "role"}</b>
               <span className="text-soft">
-                in {tenant?.app} {tenant?.name}, at
+                in {tenant?.app} {tenant?.name}
+                {one.fields.from ? ` from ${one.fields.from}` : ""}, at
               </span>
               <select
                 aria-label={`Where ${given?.name ?? "the role"} reaches`}

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { handleFrom, kindFromDirectory, leastSeat } from "./proposals";
+import type { Draft, Entry } from "../api/drafts";
+import { accountEntries, actFor, handleFrom, kindFromDirectory, leastSeat } from "./proposals";
 
 const tenant = {
   id: "t",
@@ -20,6 +21,14 @@ const tenant = {
     { key: "clinician", name: "Clinician", left: 1, size: 2, carries: ["a:see", "a:change", "a:approve"] },
   ],
 };
+
+function line(id: string, form: string, fields: Record<string, string>): Entry {
+  return { id, form, fields, state: "READY", sentence: "", findings: [] };
+}
+
+function finding(code: string, path: string, facts: Record<string, string>): Entry["findings"][number] {
+  return { code, path, severity: "BLOCK", text: "", facts };
+}
 
 describe("proposals", () => {
   it("take the least seat that carries all", () => {
@@ -51,5 +60,28 @@ describe("proposals", () => {
   it("leave unknown kinds to the administrator", () => {
     expect(kindFromDirectory("Employee")).toBe("employee");
     expect(kindFromDirectory("robot")).toBe("");
+  });
+
+  it("settle a finding with the act that it names", () => {
+    const person = line("p", "person.add", { id: "P" });
+    const account = line("a", "account.open", { id: "A", person: "P", tenant: "t" });
+    const seat = line("s", "seat.give", { account: "A", kind: "handheld" });
+    const draft = { entries: [person, account, seat] } as unknown as Draft;
+    expect(actFor(draft, account, finding("account.user-name-taken", "as", { free: "ines2" }))).toEqual({
+      words: "Use ines2",
+      fields: { as: "ines2" },
+    });
+    expect(actFor(draft, seat, finding("seat.attribute-missing", "device", {}))).toMatchObject({
+      field: "a.with.device",
+    });
+    expect(actFor(draft, seat, finding("seat.attribute-missing", "phone", {}))).toMatchObject({ field: "p.phone" });
+    expect(actFor(draft, account, finding("fact.gone", "account", {}))).toBeUndefined();
+  });
+
+  it("open an account with the least seat that serves", () => {
+    const [account, seat] = accountEntries(tenant, "P", undefined);
+    expect(account?.fields).toMatchObject({ person: "P", tenant: "t" });
+    expect(seat?.fields).toMatchObject({ account: account?.fields.id, kind: "reader" });
+    expect(accountEntries({ ...tenant, seats: [] }, "P", undefined)).toHaveLength(1);
   });
 });

@@ -54,7 +54,7 @@ export function KeptField({
         name={name}
         type={type}
         disabled={disabled}
-        className={`input h-8 w-full ${wrong ? "input-error" : ""} ${mono ? "px-2 font-mono text-xs" : ""}`}
+        className={`input h-8 w-full ${wrong ? "input-error" : ""} ${mono ? "px-2 font-mono text-xs!" : ""}`}
         placeholder={placeholder}
         aria-invalid={wrong}
         aria-describedby={problems.length > 0 ? `${id}-problems` : undefined}

@@ -58,6 +58,18 @@ class RoadTest {
     }
 
     @Test
+    void whatAJobCarriedTheClockDoesNotCarryAgain() throws Exception {
+        Answer applied = cast.tove.apply(cast.newcomer(Cast.unique("once"), "50010", "keeper"));
+        JsonNode job = cast.finished(applied.text("job"));
+        assertThat(job.path("state").asString()).isEqualTo("DONE");
+        java.time.Instant applying =
+                java.time.Instant.parse(job.path("createdAt").asString());
+        await().atMost(Duration.ofSeconds(30)).until(() -> cast.stage.lastTick().isAfter(applying.plusSeconds(1)));
+        assertThat(cast.tove.get("/api/v1/changesets").body())
+                .noneMatch(changeset -> changeset.path("origin").asString().equals("CLOCK"));
+    }
+
+    @Test
     void aDoubleClickAppliesOnce() throws Exception {
         JsonNode draft = cast.newcomer("double.click", "50002", "keeper");
         UUID request = UUID.randomUUID();

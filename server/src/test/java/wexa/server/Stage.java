@@ -88,6 +88,13 @@ public final class Stage implements AutoCloseable {
                 > 0;
     }
 
+    /** When the clock last ticked, by the business clock. */
+    public Instant lastTick() {
+        return server.getBean(org.springframework.jdbc.core.JdbcTemplate.class)
+                .queryForObject("select at from clock_tick", java.time.OffsetDateTime.class)
+                .toInstant();
+    }
+
     public <T> T bean(Class<T> type) {
         return server.getBean(type);
     }

@@ -44,6 +44,28 @@ class SeatPoolTest {
 
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
+    void betweenItsChangesAPoolStaysAsItIs(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        for (Tenant tenant : made.tenants) {
+            SeatPool pool = SeatPool.of(model, tenant, Key.of("full"));
+            List<Instant> changes = pool.changesAfter(RandomModel.NOW);
+            assertThat(changes).isSorted().doesNotHaveDuplicates();
+            int taken = pool.takenAt(RandomModel.NOW);
+            for (Instant at = RandomModel.NOW; at.isBefore(RandomModel.NOW.plusSeconds(30 * DAY)); ) {
+                at = at.plusSeconds(DAY / 4);
+                Instant now = at;
+                Instant since = changes.stream()
+                        .filter(change -> !change.isAfter(now))
+                        .reduce((earlier, later) -> later)
+                        .orElse(RandomModel.NOW);
+                assertThat(pool.takenAt(at)).isEqualTo(since.equals(RandomModel.NOW) ? taken : pool.takenAt(since));
+            }
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
     void aSeatIsNotCountedAgainstItself(long seed) {
         RandomModel made = new RandomModel(seed);
         Model model = made.model();
