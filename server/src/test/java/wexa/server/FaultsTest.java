@@ -7,6 +7,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
@@ -198,7 +199,7 @@ class FaultsTest {
     /** Asked of the tenants themselves: each of our ids stands there once. */
     private int assertNothingTwice(int port) throws Exception {
         int made = 0;
-        JsonNode connections = json.readTree(java.nio.file.Files.readString(folder.resolve("source/tenants.json")));
+        JsonNode connections = json.readTree(Files.readString(folder.resolve("source/tenants.json")));
         for (JsonNode tenant : connections) {
             if (!TENANTS.containsKey(tenant.path("key").asString())) {
                 continue;

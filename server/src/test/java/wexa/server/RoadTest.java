@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -62,8 +63,7 @@ class RoadTest {
         Answer applied = cast.tove.apply(cast.newcomer(Cast.unique("once"), "50010", "keeper"));
         JsonNode job = cast.finished(applied.text("job"));
         assertThat(job.path("state").asString()).isEqualTo("DONE");
-        java.time.Instant applying =
-                java.time.Instant.parse(job.path("createdAt").asString());
+        Instant applying = Instant.parse(job.path("createdAt").asString());
         await().atMost(Duration.ofSeconds(30)).until(() -> cast.stage.lastTick().isAfter(applying.plusSeconds(1)));
         assertThat(cast.tove.get("/api/v1/changesets").body())
                 .noneMatch(changeset -> changeset.path("origin").asString().equals("CLOCK"));

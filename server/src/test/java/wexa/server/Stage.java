@@ -15,6 +15,8 @@ import java.util.List;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.Directories;
 import wexa.sandbox.StandIns;
@@ -111,6 +113,23 @@ public final class Stage implements AutoCloseable {
                 .PUT(HttpRequest.BodyPublishers.ofString(body))
                 .build();
         HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.discarding());
+    }
+
+    /** Does something at a tenant itself, with the token that the scenario gives it. */
+    public HttpResponse<String> tenant(String key, String method, String path, String body)
+            throws IOException, InterruptedException {
+        for (JsonNode one : new JsonMapper().readTree(Files.readString(folder.resolve("source/tenants.json")))) {
+            if (one.path("key").asString().equals(key)) {
+                HttpRequest request = HttpRequest.newBuilder(
+                                URI.create("http://127.0.0.1:" + standIns.port() + "/" + key + "/scim/v2/" + path))
+                        .header("Authorization", "Bearer " + one.path("token").asString())
+                        .header("Content-Type", "application/scim+json")
+                        .method(method, HttpRequest.BodyPublishers.ofString(body))
+                        .build();
+                return HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+            }
+        }
+        throw new IllegalArgumentException("there is no tenant " + key);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package wexa.core.access;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 
@@ -31,7 +32,7 @@ final class Adjacency {
         for (int node = 0; node < nodeCount; node++) {
             offsets[node + 1] += offsets[node];
         }
-        int[] next = java.util.Arrays.copyOf(offsets, nodeCount);
+        int[] next = Arrays.copyOf(offsets, nodeCount);
         int[] values = new int[offsets[nodeCount]];
         for (int pair = 0; pair < pairs; pair++) {
             if (nodes[pair] >= 0) {
@@ -63,7 +64,7 @@ final class Adjacency {
     }
 
     int[] row(int node) {
-        return java.util.Arrays.copyOfRange(array(node), from(node), until(node));
+        return Arrays.copyOfRange(array(node), from(node), until(node));
     }
 
     Adjacency replacing(Map<Integer, int[]> rows) {

@@ -1,6 +1,7 @@
 package wexa.core.access;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
@@ -48,11 +49,11 @@ final class Edges {
         }
 
         private void grow(int capacity) {
-            groups = java.util.Arrays.copyOf(groups, capacity);
-            froms = java.util.Arrays.copyOf(froms, capacity);
-            untils = java.util.Arrays.copyOf(untils, capacity);
-            origins = java.util.Arrays.copyOf(origins, capacity);
-            sources = java.util.Arrays.copyOf(sources, capacity);
+            groups = Arrays.copyOf(groups, capacity);
+            froms = Arrays.copyOf(froms, capacity);
+            untils = Arrays.copyOf(untils, capacity);
+            origins = Arrays.copyOf(origins, capacity);
+            sources = Arrays.copyOf(sources, capacity);
         }
 
         int count() {

@@ -6,6 +6,7 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Fact;
 import wexa.core.model.Mapping;
 import wexa.core.model.Subject;
+import wexa.core.model.Window;
 
 /**
  * Grants in columns of numbers; those that came since follow in a list. A base grant keeps the fact that it was compiled
@@ -133,7 +134,7 @@ final class Grants {
                 mapping.role(),
                 mapping.tenant(),
                 mapping.area(),
-                wexa.core.model.Window.ALWAYS);
+                Window.ALWAYS);
     }
 
     Grants and(List<Compiled> more) {

@@ -1,6 +1,7 @@
 package wexa.core.access;
 
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -115,7 +116,7 @@ final class IndexCompiler {
             for (Engagement engagement : engagements.baseFacts()) {
                 if (group.condition().orElseThrow().matches(engagement)) {
                     grown = edges.count() == grown.length
-                            ? java.util.Arrays.copyOf(grown, Math.max(16, grown.length * 2))
+                            ? Arrays.copyOf(grown, Math.max(16, grown.length * 2))
                             : grown;
                     grown[edges.count()] = people.find(engagement.person());
                     edges.add(number, Origin.RULED, engagement.id(), engagement.window());

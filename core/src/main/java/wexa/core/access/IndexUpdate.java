@@ -15,6 +15,7 @@ import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
+import wexa.core.model.Lookup;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -171,8 +172,7 @@ final class IndexUpdate {
         return edges;
     }
 
-    private static final wexa.core.model.Lookup<Group, Boolean> RULED =
-            wexa.core.model.Lookup.by(group -> group.kind() == GroupKind.RULED);
+    private static final Lookup<Group, Boolean> RULED = Lookup.by(group -> group.kind() == GroupKind.RULED);
 
     private void renewGrants(Subject subject, int number, Adjacency lastBySubject, Map<Integer, int[]> bySubject) {
         for (int grant : lastBySubject.row(number)) {

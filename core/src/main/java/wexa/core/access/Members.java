@@ -1,5 +1,7 @@
 package wexa.core.access;
 
+import java.util.Arrays;
+
 /** Who is at the lower end of each edge: a person's number, or the bitwise complement of a group's. */
 final class Members {
     private final int[] base;
@@ -21,7 +23,7 @@ final class Members {
     }
 
     Members and(int[] more) {
-        int[] next = java.util.Arrays.copyOf(later, later.length + more.length);
+        int[] next = Arrays.copyOf(later, later.length + more.length);
         System.arraycopy(more, 0, next, later.length, more.length);
         return new Members(base, count, next);
     }

@@ -2,11 +2,13 @@ package wexa.core.access;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import wexa.core.model.App;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
@@ -26,7 +28,7 @@ final class RoleTable {
     private final Ordinals<Role> numbers;
     private final List<Role> roles;
     private final long[][] bits;
-    private final Map<Integer, List<RoleRoute>> routes = new java.util.concurrent.ConcurrentHashMap<>();
+    private final Map<Integer, List<RoleRoute>> routes = new ConcurrentHashMap<>();
     private final Map<Id<PermissionSet>, long[]> setBits = new HashMap<>();
 
     /** Compiles the roles of a folded model. */
@@ -50,7 +52,7 @@ final class RoleTable {
         this.numbers = numbers;
         Role[] placed = new Role[numbers.count()];
         model.roles().forEach(role -> placed[number(role.id())] = role);
-        this.roles = java.util.Arrays.asList(placed);
+        this.roles = Arrays.asList(placed);
         this.bits = compile(words);
     }
 
@@ -195,7 +197,7 @@ final class RoleTable {
         List<RoleRoute> found = new ArrayList<>();
         int words = permissions.size() / Long.SIZE;
         long[] everything = new long[words];
-        java.util.Arrays.fill(everything, -1L);
+        Arrays.fill(everything, -1L);
         Deque<Step> open = new ArrayDeque<>();
         Role first = roles.get(start);
         open.add(new Step(List.of(first.id()), first, everything));

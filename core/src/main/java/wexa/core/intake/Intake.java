@@ -17,10 +17,12 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
+import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Fact;
+import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
@@ -31,6 +33,7 @@ import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
 import wexa.core.model.Window;
 
 /** Reads entries into changes against one model. All problems of an entry are reported at once. */
@@ -136,7 +139,7 @@ public final class Intake {
         fields.raw("engagement");
         Optional<Id<Person>> person = lookups.person("person");
         Optional<EngagementKind> kind = fields.choice("kind", EngagementKind.class);
-        Optional<Id<wexa.core.model.Unit>> unit = lookups.unit("unit");
+        Optional<Id<Unit>> unit = lookups.unit("unit");
         String job = fields.text("job");
         Optional<Id<Person>> manager = lookups.optionalPerson("manager");
         Optional<String> number = fields.optionalValue("number", Intake::isStaffNumber, text -> text);
@@ -158,7 +161,7 @@ public final class Intake {
 
     private Optional<Membership> membership(Fields fields, Lookups lookups, Optional<Id<Membership>> id) {
         Optional<Subject> member = lookups.subject("member");
-        Optional<Id<wexa.core.model.Group>> group = lookups.group("group");
+        Optional<Id<Group>> group = lookups.group("group");
         Optional<Window> window = fields.window(WHEN_APPLIED);
         String because = fields.optionalText("because");
         if (id.isEmpty() || member.isEmpty() || group.isEmpty() || window.isEmpty()) {
@@ -226,7 +229,7 @@ public final class Intake {
         Optional<Subject> subject = lookups.subject("subject");
         Optional<Id<Role>> role = lookups.role("role");
         Optional<Id<Tenant>> tenant = lookups.tenant("tenant");
-        Optional<Id<wexa.core.model.Area>> area = lookups.optionalArea("area", tenant);
+        Optional<Id<Area>> area = lookups.optionalArea("area", tenant);
         Optional<Window> window = fields.window(WHEN_APPLIED);
         Optional<Id<Engagement>> engagement = fields.has("engagement")
                 ? lookups.fact("engagement", Kind.ENGAGEMENT).map(Engagement::id)
@@ -240,7 +243,7 @@ public final class Intake {
     }
 
     private Optional<Assignment> edited(Assignment known, Fields fields, Lookups lookups) {
-        Optional<Id<wexa.core.model.Area>> area =
+        Optional<Id<Area>> area =
                 fields.has("area") ? lookups.optionalArea("area", Optional.of(known.tenant())) : known.area();
         String because = fields.has("because") ? fields.optionalText("because") : known.reason();
         return fields.window(known.window().from())

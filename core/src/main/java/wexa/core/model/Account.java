@@ -1,5 +1,6 @@
 package wexa.core.model;
 
+import java.util.Collections;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -27,7 +28,7 @@ public record Account(
     }
 
     public Account {
-        attributes = java.util.Collections.unmodifiableMap(new TreeMap<>(attributes));
+        attributes = Collections.unmodifiableMap(new TreeMap<>(attributes));
     }
 
     public boolean isOpen() {

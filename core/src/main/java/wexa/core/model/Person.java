@@ -1,5 +1,6 @@
 package wexa.core.model;
 
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,7 +29,7 @@ public record Person(
             person.directoryEntry().map(entry -> person.home() + "/" + entry).orElse(null));
 
     public Person {
-        custom = java.util.Collections.unmodifiableMap(new TreeMap<>(custom));
+        custom = Collections.unmodifiableMap(new TreeMap<>(custom));
         pauses = List.copyOf(pauses);
     }
 

@@ -2,6 +2,7 @@ package wexa.core.model;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -141,7 +142,7 @@ public final class Table<T extends Fact> {
     }
 
     private Map<Id<? extends Fact>, T> contents() {
-        Map<Id<? extends Fact>, T> contents = new java.util.HashMap<>();
+        Map<Id<? extends Fact>, T> contents = new HashMap<>();
         forEach(fact -> contents.put(fact.id(), fact));
         return contents;
     }

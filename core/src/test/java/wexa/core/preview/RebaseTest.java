@@ -12,6 +12,7 @@ import wexa.core.intake.Entry;
 import wexa.core.model.Effect;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
+import wexa.core.model.Subject;
 import wexa.core.model.Window;
 
 /** What becomes of an entry when the model has moved since it was written. */
@@ -21,7 +22,7 @@ class RebaseTest {
     private final Membership membership = made.memberships.stream()
             .filter(one -> one.window().isOpenEnded()
                     && !one.window().from().isAfter(RandomModel.NOW)
-                    && one.member() instanceof wexa.core.model.Subject.OfPerson)
+                    && one.member() instanceof Subject.OfPerson)
             .findFirst()
             .orElseThrow();
 

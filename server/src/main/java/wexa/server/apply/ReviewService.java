@@ -3,6 +3,7 @@ package wexa.server.apply;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -62,7 +63,7 @@ public class ReviewService {
         Impact impact = preview.impactAt(Previews.instantOf(preview));
         Map<Id<Person>, List<Impact.Shift>> gains = byPerson(impact.gains());
         Map<Id<Person>, List<Impact.Shift>> losses = byPerson(impact.losses());
-        Set<Id<Person>> people = new java.util.LinkedHashSet<>(gains.keySet());
+        Set<Id<Person>> people = new LinkedHashSet<>(gains.keySet());
         people.addAll(losses.keySet());
         Model model = preview.model();
         List<ReviewView.PersonReview> reviews = people.stream()

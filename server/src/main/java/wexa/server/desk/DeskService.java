@@ -4,6 +4,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -247,8 +249,8 @@ public class DeskService {
 
     /** What was applied and begins on a coming day: it can still be taken back. */
     private static void addScheduled(Model model, Instant now, List<DeskView.Item> items) {
-        Map<Person, List<Instant>> coming = new java.util.LinkedHashMap<>();
-        Map<Person, List<String>> what = new java.util.HashMap<>();
+        Map<Person, List<Instant>> coming = new LinkedHashMap<>();
+        Map<Person, List<String>> what = new HashMap<>();
         for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
             if (assignment.subject() instanceof Subject.OfPerson one
                     && isComing(assignment.window().from(), now)) {

@@ -2,6 +2,7 @@ package wexa.server.drafts;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -37,7 +38,7 @@ public class DraftStore {
 
         @Lock(jakarta.persistence.LockModeType.PESSIMISTIC_WRITE)
         @Query("select draft from DraftRow draft where draft.id = :id")
-        java.util.Optional<DraftRow> lock(UUID id);
+        Optional<DraftRow> lock(UUID id);
     }
 
     /** Rows of entries. */
@@ -150,7 +151,7 @@ public class DraftStore {
             throw new Problem(
                     409,
                     "draft.closed",
-                    "The draft “" + row.name + "” was " + row.state.toLowerCase(java.util.Locale.ROOT)
+                    "The draft “" + row.name + "” was " + row.state.toLowerCase(Locale.ROOT)
                             + " meanwhile. Start another one.");
         }
         if (row.version != version) {

@@ -10,9 +10,11 @@ import org.springframework.stereotype.Component;
 import wexa.core.finding.Finding;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
+import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
+import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
@@ -64,10 +66,10 @@ public class Previews {
         if (fact instanceof Assignment assignment) {
             return Optional.of(assignment.window().from());
         }
-        if (fact instanceof wexa.core.model.Membership membership) {
+        if (fact instanceof Membership membership) {
             return Optional.of(membership.window().from());
         }
-        if (fact instanceof wexa.core.model.Engagement engagement) {
+        if (fact instanceof Engagement engagement) {
             return Optional.of(engagement.window().from());
         }
         return Optional.empty();

@@ -13,6 +13,7 @@ import java.util.SortedMap;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,11 +25,14 @@ import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.Touched;
 import wexa.core.model.Account;
+import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
+import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.readings.Observations;
@@ -179,9 +183,8 @@ public class JobPlanner {
         if (plan.isEmpty() || !tenant.can(Capability.EVALUATION)) {
             return;
         }
-        String all = java.util.stream.IntStream.range(first, rows.size())
-                .mapToObj(Integer::toString)
-                .collect(Collectors.joining(","));
+        String all =
+                IntStream.range(first, rows.size()).mapToObj(Integer::toString).collect(Collectors.joining(","));
         for (Id<Person> person : people) {
             account(person, tenant, model)
                     .ifPresent(account -> rows.add(row(
@@ -242,21 +245,21 @@ public class JobPlanner {
             case GROUP ->
                 "group "
                         + model.find(Kind.GROUP, id)
-                                .map(fact -> ((wexa.core.model.Group) fact).name())
+                                .map(fact -> ((Group) fact).name())
                                 .orElse("");
             case ROLE ->
                 "role "
                         + model.find(Kind.ROLE, id)
-                                .map(fact -> ((wexa.core.model.Role) fact).name())
+                                .map(fact -> ((Role) fact).name())
                                 .orElse("");
             case ASSIGNMENT ->
                 model.find(Kind.ASSIGNMENT, id)
-                        .map(fact -> assignment((wexa.core.model.Assignment) fact, model))
+                        .map(fact -> assignment((Assignment) fact, model))
                         .orElse("assignment");
         };
     }
 
-    private static String assignment(wexa.core.model.Assignment assignment, Model model) {
+    private static String assignment(Assignment assignment, Model model) {
         return model.roles().get(assignment.role()).name()
                 + assignment
                         .area()

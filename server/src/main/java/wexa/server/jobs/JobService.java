@@ -1,5 +1,6 @@
 package wexa.server.jobs;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -93,8 +94,7 @@ public class JobService {
         Map<UUID, List<StepView>> found = new HashMap<>();
         Model model = snapshots.current().model();
         for (StepRow step : steps.hanging(Limit.of(limit))) {
-            found.computeIfAbsent(step.jobId, any -> new java.util.ArrayList<>())
-                    .add(view(step, Map.of(), model));
+            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(view(step, Map.of(), model));
         }
         return found;
     }

@@ -9,6 +9,7 @@ import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.server.problems.Problem;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Settings;
 
@@ -106,7 +107,7 @@ class StepStore {
      */
     @Transactional
     boolean skip(UUID id, String detail) {
-        StepRow row = steps.findById(id).orElseThrow(() -> wexa.server.problems.Problem.notFound("step", id));
+        StepRow row = steps.findById(id).orElseThrow(() -> Problem.notFound("step", id));
         if (row.state() != StepRow.State.REFUSED && row.state() != StepRow.State.WAITING) {
             return false;
         }
@@ -130,7 +131,7 @@ class StepStore {
     /** Tries a refused step once more, now. */
     @Transactional
     StepRow again(UUID id) {
-        StepRow row = steps.findById(id).orElseThrow(() -> wexa.server.problems.Problem.notFound("step", id));
+        StepRow row = steps.findById(id).orElseThrow(() -> Problem.notFound("step", id));
         if (row.state() == StepRow.State.REFUSED || row.state() == StepRow.State.WAITING) {
             row.state = StepRow.State.WAITING.name();
             row.dueAt = clock.now();

@@ -2,6 +2,7 @@ package wexa.server.log;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
@@ -77,7 +78,7 @@ public class Log {
     /** Newest first, older than the given number. */
     @Transactional(readOnly = true)
     public List<Written> read(Wanted wanted, long before, int limit) {
-        String plain = wanted.text().toLowerCase(java.util.Locale.ROOT).replaceAll("[%_]", "");
+        String plain = wanted.text().toLowerCase(Locale.ROOT).replaceAll("[%_]", "");
         String pattern = plain.isEmpty() ? "%" : "%" + plain + "%";
         return rows.search(pattern, wanted.actor(), wanted.from(), wanted.until(), before, Limit.of(limit)).stream()
                 .map(Log::written)

@@ -2,6 +2,7 @@ package wexa.server.people;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -46,7 +47,7 @@ class AccessViews {
         Model model = preview.model();
         List<AccessView.TenantView> tenants = new ArrayList<>();
         model.tenants().stream()
-                .sorted(java.util.Comparator.comparingInt(Tenant::colour))
+                .sorted(Comparator.comparingInt(Tenant::colour))
                 .forEach(tenant ->
                         tenant(preview, person, tenant, at, before, after).ifPresent(tenants::add));
         List<AccessView.InertView> inert = preview.index().inert(person, at).stream()

@@ -2,6 +2,7 @@ package wexa.server.people;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -113,7 +114,7 @@ class WhyViews {
             return "NO_ACCOUNT";
         }
         ObjectKey key = ObjectKey.account(usability.account().get().id());
-        Map<String, String> parents = new java.util.HashMap<>();
+        Map<String, String> parents = new HashMap<>();
         for (Area one :
                 model.table(Kind.AREA).by(Area.BY_TENANT, question.tenant().id())) {
             one.parent()

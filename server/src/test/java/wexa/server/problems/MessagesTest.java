@@ -52,7 +52,11 @@ class MessagesTest {
         "nearestName",
         "Lagoon Hall",
         "what",
-        "roles"
+        "roles",
+        "was",
+        "keep this",
+        "is",
+        "keep that"
     };
 
     @ParameterizedTest
