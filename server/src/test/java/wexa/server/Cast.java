@@ -25,7 +25,7 @@ final class Cast {
     private Cast(Path folder) throws Exception {
         stage = new Stage(folder);
         tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
-        await().atMost(Duration.ofSeconds(30)).until(this::allRead);
+        await().atMost(Duration.ofSeconds(90)).until(this::allRead);
         Runtime.getRuntime().addShutdownHook(new Thread(() -> close(folder)));
     }
 

@@ -148,6 +148,7 @@ class DraftTest {
     void undoIsADraftOfTheWayBackAndNamesWhatStays() throws Exception {
         JsonNode draft = cast.newcomer(Cast.unique("undo"), "51006", "keeper");
         Answer applied = cast.tove.apply(draft);
+        assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
         cast.finished(applied.text("job"));
         String changeset =
                 "/api/v1/changesets/" + applied.body().path("changeset").asLong();

@@ -90,7 +90,8 @@ class FaultyTenantTest {
         JsonNode ended = await().atMost(Duration.ofSeconds(30))
                 .until(
                         () -> cast.tove.get("/api/v1/jobs/" + job).body(),
-                        one -> one.path("steps").valueStream()
+                        one -> one.path("steps")
+                                        .valueStream()
                                         .filter(step -> step.path("attempts").asInt() > 0)
                                         .count()
                                 > 1);

@@ -18,6 +18,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.model.Window;
 
 /** Changes to who has which role where. */
 public sealed interface AssignmentChange extends Change {
@@ -85,7 +86,7 @@ public sealed interface AssignmentChange extends Change {
         @Override
         public Resolution resolve(Model model, Instant now) {
             Optional<Assignment> found = model.table(Kind.ASSIGNMENT).find(assignment.id());
-            Instant end = at.isBefore(now) ? now : at;
+            Instant end = Window.whole(at.isBefore(now) ? now : at);
             if (found.isEmpty() || found.get().window().endsBy(end)) {
                 return Resolution.nothing();
             }

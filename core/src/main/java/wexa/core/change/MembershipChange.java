@@ -18,6 +18,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Subject;
+import wexa.core.model.Window;
 
 /** Changes to who is in assigned groups (rule 1). */
 public sealed interface MembershipChange extends Change {
@@ -99,7 +100,7 @@ public sealed interface MembershipChange extends Change {
                 return Resolution.nothing();
             }
             Membership before = found.get();
-            Instant end = at.isBefore(now) ? now : at;
+            Instant end = Window.whole(at.isBefore(now) ? now : at);
             List<Finding> byHand = notByHand(before.group(), model);
             if (before.window().endsBy(end) || !byHand.isEmpty()) {
                 return new Resolution(List.of(), byHand);

@@ -17,6 +17,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
+import wexa.core.model.Window;
 
 /** Changes to who holds licences (rule 12): never more than the pool has, at any instant. */
 public sealed interface SeatChange extends Change {
@@ -87,7 +88,7 @@ public sealed interface SeatChange extends Change {
         @Override
         public Resolution resolve(Model model, Instant now) {
             Optional<Seat> before = model.table(Kind.SEAT).find(seat.id());
-            Instant end = at.isBefore(now) ? now : at;
+            Instant end = Window.whole(at.isBefore(now) ? now : at);
             if (before.isEmpty() || before.get().window().endsBy(end)) {
                 return Resolution.nothing();
             }

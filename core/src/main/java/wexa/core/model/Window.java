@@ -29,7 +29,8 @@ public record Window(Instant from, Instant until) {
         return of(from, Instant.MAX);
     }
 
-    private static Instant whole(Instant instant) {
+    /** The second in which the instant lies; open ends stay open. */
+    public static Instant whole(Instant instant) {
         return instant.equals(Instant.MIN) || instant.equals(Instant.MAX)
                 ? instant
                 : instant.truncatedTo(ChronoUnit.SECONDS);
@@ -53,7 +54,8 @@ public record Window(Instant from, Instant until) {
 
     /** The same window with the given end, or with a moved start where the end would not come after it. */
     public Window endingAt(Instant end) {
-        return of(from.isBefore(end) ? from : end.minusSeconds(1), end);
+        Instant last = whole(end);
+        return of(from.isBefore(last) ? from : last.minusSeconds(1), last);
     }
 
     /** A beginning in the past is moved to {@code now}: nobody can have been given something before it was said. */

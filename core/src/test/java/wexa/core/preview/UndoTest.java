@@ -31,18 +31,33 @@ class UndoTest {
     }
 
     private static Undo undo(RandomModel made, List<Effect> effects, Model model) {
-        return Undo.of(effects, model, LATER, ZoneOffset.UTC, () -> new UUID(made.random.nextLong(), 7));
+        return undo(made, effects, model, LATER);
+    }
+
+    private static Undo undo(RandomModel made, List<Effect> effects, Model model, Instant at) {
+        return Undo.of(effects, model, at, ZoneOffset.UTC, () -> new UUID(made.random.nextLong(), 7));
     }
 
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
     void afterTheWayBackEverybodyCanDoWhatTheyCouldBefore(long seed) {
+        assertLeadsBack(seed, LATER);
+    }
+
+    /** What begins and ends within one second was never so. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void theWayBackWithinTheSameSecondLeadsThereToo(long seed) {
+        assertLeadsBack(seed, NOW.plusMillis(300));
+    }
+
+    private static void assertLeadsBack(long seed, Instant at) {
         RandomModel made = new RandomModel(seed);
         Snapshot before = Snapshot.compile(1, made.model());
         Preview applied = Preview.of(before, SampleEntries.of(made), NOW, ZoneOffset.UTC);
         Snapshot after = before.with(2, applied.effects());
-        Undo undo = undo(made, applied.effects(), after.model());
-        Preview back = Preview.of(after, undo.entries(), LATER, ZoneOffset.UTC);
+        Undo undo = undo(made, applied.effects(), after.model(), at);
+        Preview back = Preview.of(after, undo.entries(), at, ZoneOffset.UTC);
         assertThat(back.outcomes())
                 .allSatisfy(outcome -> assertThat(outcome.state())
                         .as("%s %s", outcome.entry(), outcome.findings())
@@ -56,9 +71,9 @@ class UndoTest {
             return;
         }
         for (Person person : back.model().people().stream().toList()) {
-            assertThat(back.index().of(person.id(), LATER).beyond(before.index().of(person.id(), LATER)))
+            assertThat(back.index().of(person.id(), at).beyond(before.index().of(person.id(), at)))
                     .isEmpty();
-            assertThat(before.index().of(person.id(), LATER).beyond(back.index().of(person.id(), LATER)))
+            assertThat(before.index().of(person.id(), at).beyond(back.index().of(person.id(), at)))
                     .isEmpty();
         }
         assertThat(seatsHeld(back.model())).isEqualTo(seatsHeld(before.model()));
