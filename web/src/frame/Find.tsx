@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { ComboBox, Input, ListBox, ListBoxItem, Popover } from "react-aria-components";
-import { api, take } from "../api/client";
+import { api } from "../api/client";
 import { groupsQuery, peopleQuery, rolesQuery, tenantsQuery } from "../api/queries";
 import { useMay } from "../session/hooks";
 import { chooseTheme, storedTheme } from "../ui/theme";
@@ -51,9 +51,10 @@ export function Find() {
     ...(tenants.data ?? []).map((tenant) => ({
       name: `Read ${tenant.app} ${tenant.name} now`,
       go: () => {
-        void take(api.POST("/api/v1/tenants/{id}/readings", { params: { path: { id: tenant.id } } })).finally(
-          () => void client.invalidateQueries({ queryKey: tenantsQuery.queryKey }),
-        );
+        // whether it could be read stands on the tenant's page
+        void api
+          .POST("/api/v1/tenants/{id}/readings", { params: { path: { id: tenant.id } } })
+          .finally(() => void client.invalidateQueries({ queryKey: tenantsQuery.queryKey }));
         void navigate({ to: "/tenants/$id", params: { id: tenant.id } });
       },
     })),

@@ -6,6 +6,11 @@ import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 
+const DAYS = [
+  ["from", "From"],
+  ["until", "To"],
+] as const;
+
 export function LogPage() {
   const navigate = useNavigate();
   const session = useSession();
@@ -48,22 +53,16 @@ export function LogPage() {
             ))}
           </select>
         </Labelled>
-        <Labelled label="From">
-          <input
-            type="date"
-            className="input h-9 w-40"
-            value={from ?? ""}
-            onChange={(event) => want({ from: event.target.value === "" ? undefined : event.target.value })}
-          />
-        </Labelled>
-        <Labelled label="To">
-          <input
-            type="date"
-            className="input h-9 w-40"
-            value={until ?? ""}
-            onChange={(event) => want({ until: event.target.value === "" ? undefined : event.target.value })}
-          />
-        </Labelled>
+        {DAYS.map(([name, label]) => (
+          <Labelled key={name} label={label}>
+            <input
+              type="date"
+              className="input h-9 w-40"
+              value={wanted[name] ?? ""}
+              onChange={(event) => want({ [name]: event.target.value === "" ? undefined : event.target.value })}
+            />
+          </Labelled>
+        ))}
         <a className="btn h-9" href={`/api/v1/log/csv?${csv.toString()}`} download>
           Save as CSV
         </a>

@@ -5,7 +5,7 @@ import { AccessTable } from "../ui/accessTable";
 import { day } from "../ui/dates";
 import { ThreadKey } from "../ui/threads";
 import { ActButton } from "./ActButton";
-import { accountEntries, toSettle, type ToSettle } from "./proposals";
+import { accountEntries, toSettle } from "./proposals";
 
 /** What the person will be able to do, and what is to settle before. */
 export function Then({
@@ -34,7 +34,7 @@ export function Then({
   const given = name.split(" ")[0] ?? "";
   const open = toSettle(draft);
   const noAccount = access?.tenants.filter((tenant) => tenant.lines.length > 0 && !tenant.userName) ?? [];
-  const blocking = open.filter((one) => one.blocks).length;
+  const blocking = open.filter((one) => one.finding.severity === "BLOCK").length;
   const wordFor = (instant: string) =>
     new Date(instant).getTime() <= now + 60_000 ? "today" : day(instant, session.zone);
   const when = access === undefined ? "today" : wordFor(access.at);
@@ -78,10 +78,10 @@ export function Then({
       <h2 className="mt-4">To settle</h2>
       <ul aria-live="polite" className="mt-1 space-y-1">
         {open.map((one) => (
-          <li key={one.text} className="flex gap-2 text-sm">
-            <span className={one.blocks ? "text-error" : "text-warning"}>▲</span>
+          <li key={one.finding.text} className="flex gap-2 text-sm">
+            <span className={one.finding.severity === "BLOCK" ? "text-error" : "text-warning"}>▲</span>
             <span>
-              {one.text} <Settle draft={draft} one={one} />
+              {one.finding.text} <ActButton draft={draft} one={one.entry} finding={one.finding} />
             </span>
           </li>
         ))}
@@ -114,9 +114,4 @@ export function Then({
       </ul>
     </aside>
   );
-}
-
-function Settle({ draft, one }: { draft: Draft; one: ToSettle }) {
-  const finding = one.entry.findings.find((candidate) => candidate.text === one.text);
-  return finding === undefined ? null : <ActButton draft={draft} one={one.entry} finding={finding} />;
 }

@@ -64,9 +64,7 @@ export function seatOf(draft: Draft, account: Entry): Entry | undefined {
 
 export interface ToSettle {
   entry: Entry;
-  text: string;
-  blocks: boolean;
-  act: Act | undefined;
+  finding: Entry["findings"][number];
 }
 
 /** What settles a finding: other fields of the entry, or the name of the field where something has to be typed. */
@@ -88,28 +86,40 @@ export function actFor(draft: Draft, one: Entry, finding: Entry["findings"][numb
             fields: { area: finding.facts.nearest },
           };
     case "seat.attribute-missing":
-      return { words: "Type it", field: attributeField(draft, one, finding.path) };
+      return typing(attributeField(draft, one, finding.path));
     case "seat.pool-empty":
     case "seat.kind-unknown":
       return { words: "Choose another", field: `${one.id}.kind` };
     case "account.user-name-needs":
-      return { words: "Type it", field: `${personEntry(draft)?.id ?? ""}.mail` };
+      return typing(nameField(draft, finding.facts.rule ?? ""));
     default:
-      return finding.severity === "BLOCK" && finding.path !== "" && !finding.code.startsWith("fact.")
+      // only these forms have all their fields on the page
+      return finding.severity === "BLOCK" && (one.form === "person.add" || one.form === "engagement.begin")
         ? { words: "Go there", field: `${one.id}.${finding.path}` }
         : undefined;
   }
 }
 
-function personEntry(draft: Draft): Entry | undefined {
-  return draft.entries.find((one) => one.form === "person.add");
+function typing(field: string | undefined): Act | undefined {
+  return field === undefined ? undefined : { words: "Type it", field };
 }
 
-function attributeField(draft: Draft, seat: Entry, attribute: string): string {
-  const account = draft.entries.find((one) => one.form === "account.open" && one.fields.id === seat.fields.account);
-  return attribute === "phone"
-    ? `${personEntry(draft)?.id ?? ""}.phone`
-    : `${account?.id ?? seat.id}.with.${attribute}`;
+/** Where the text is typed that a tenant's rule makes a user name of; nowhere on this page for somebody known here. */
+function nameField(draft: Draft, rule: string): string | undefined {
+  const form = rule === "STAFF_NUMBER" ? "engagement.begin" : "person.add";
+  const one = draft.entries.find((candidate) => candidate.form === form);
+  const name = rule === "STAFF_NUMBER" ? "number" : rule === "MAIL" ? "mail" : "handle";
+  return one === undefined ? undefined : `${one.id}.${name}`;
+}
+
+function attributeField(draft: Draft, seat: Entry, attribute: string): string | undefined {
+  const isPhone = attribute === "phone";
+  const one = draft.entries.find((candidate) =>
+    isPhone
+      ? candidate.form === "person.add"
+      : candidate.form === "account.open" && candidate.fields.id === seat.fields.account,
+  );
+  return one === undefined ? undefined : isPhone ? `${one.id}.phone` : `${one.id}.with.${attribute}`;
 }
 
 /** What is to settle, once each; what only says that a part before it is missing comes last. */
@@ -123,12 +133,7 @@ export function toSettle(draft: Draft): ToSettle[] {
         (finding.path === "person" || finding.path === "subject" || finding.path === "member");
       if (!seen.has(finding.text) && !follows && finding.code !== "fact.gone") {
         seen.add(finding.text);
-        all.push({
-          entry,
-          text: finding.text,
-          blocks: finding.severity === "BLOCK",
-          act: actFor(draft, entry, finding),
-        });
+        all.push({ entry, finding });
       }
     }
   }

@@ -13,6 +13,8 @@ import wexa.core.model.Id;
 import wexa.core.model.Mapping;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
+import wexa.core.preview.Impact;
+import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 
 /**
@@ -38,6 +40,13 @@ public record Concerned(Set<Id<Person>> people, Set<Subject> subjects) {
             effect.after().ifPresent(fact -> add(fact, subjects));
         }
         return new Concerned(new LinkedHashSet<>(people), subjects);
+    }
+
+    /** Whom a previewed draft concerns, with the snapshot as it would be after it. */
+    public static Concerned by(Preview preview, Snapshot after) {
+        Set<Id<Person>> people =
+                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
+        return by(preview.snapshot(), after, preview.effects(), people, preview.now());
     }
 
     private static void add(Fact fact, Set<Subject> subjects) {

@@ -2,6 +2,7 @@ package wexa.core.consistency;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,6 +10,10 @@ import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.consistency.TenantObject.GroupState;
 import wexa.core.consistency.TenantObject.RoleState;
+import wexa.core.model.Area;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
 
 /**
  * What an account can do according to what was read from the tenant (the second of the three answers of rule 4): its own
@@ -32,6 +37,18 @@ public final class ObservedAccess {
                 assignments.add(assignment);
             }
         }
+    }
+
+    /** For each area of a tenant that has one, the area above it, by their keys in the tenant. */
+    public static Map<String, String> areaParents(Model model, Tenant tenant) {
+        Map<String, String> parents = new HashMap<>();
+        for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
+            area.parent()
+                    .map(model.table(Kind.AREA)::get)
+                    .ifPresent(parent ->
+                            parents.put(area.key().text(), parent.key().text()));
+        }
+        return parents;
     }
 
     private boolean isFor(String subject, ObjectKey account) {

@@ -3,6 +3,7 @@ package wexa.core.intake;
 import java.util.Collections;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import wexa.core.model.Fact;
 import wexa.core.model.Key;
@@ -13,6 +14,9 @@ import wexa.core.model.Key;
  * {@code seen} by who wrote the entry, so that it shows when the fact is another by now.
  */
 public record Entry(Id id, String form, Map<String, String> fields, Optional<Fact> seen) {
+    private static final Set<String> MAKING = Set.of("add", "begin", "put", "open", "give");
+    private static final Set<String> ENDING = Set.of("end", "close", "return");
+
     /** Identity of an entry within all drafts. */
     public record Id(java.util.UUID value) {
         @Override
@@ -27,6 +31,30 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
 
     public Entry(Id id, String form, Map<String, String> fields) {
         this(id, form, fields, Optional.empty());
+    }
+
+    /** Whether the entry makes a fact, whose id stands in the field {@code id}. */
+    public boolean isMaking() {
+        return MAKING.contains(verb());
+    }
+
+    /** Whether the entry changes or ends a fact that is there, named by the field that is called like the thing. */
+    public boolean isChanging() {
+        return !isMaking();
+    }
+
+    /** Whether the entry ends a fact: then nothing is left to do when the fact is gone. */
+    public boolean isEnding() {
+        return ENDING.contains(verb());
+    }
+
+    /** What the entry is about: the part of its form before the dot. */
+    public String thing() {
+        return form.substring(0, form.indexOf('.'));
+    }
+
+    private String verb() {
+        return form.substring(form.indexOf('.') + 1);
     }
 
     /** Forms look like {@code membership.put}. */

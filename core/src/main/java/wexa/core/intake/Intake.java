@@ -64,12 +64,9 @@ public final class Intake {
 
     /** The fact that an entry changes or ends, as the model has it; empty for entries that make one. */
     public static Optional<Fact> target(Entry entry, Model model) {
-        String thing = entry.form().substring(0, entry.form().indexOf('.'));
-        String id = entry.fields().getOrDefault(thing, "");
-        boolean changes = entry.form().matches(".*\\.(edit|end|close|swap|return)");
-        return changes && CHANGED.containsKey(thing) && Fields.isId(id)
-                ? model.find(CHANGED.get(thing), Id.of(id))
-                : Optional.empty();
+        Kind<?> kind = CHANGED.get(entry.thing());
+        String id = entry.fields().getOrDefault(entry.thing(), "");
+        return entry.isChanging() && kind != null && Fields.isId(id) ? model.find(kind, Id.of(id)) : Optional.empty();
     }
 
     public Reading read(Entry entry) {

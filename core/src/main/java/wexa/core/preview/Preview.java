@@ -133,8 +133,7 @@ public final class Preview {
                     .read(entry)
                     .change()
                     .map(change -> Sentences.write(change, model.with(List.of(Effect.make(seen))), zone));
-            boolean ends = entry.form().matches(".*\\.(end|close|return)");
-            return ends
+            return entry.isEnding()
                     ? new Outcome(entry, State.ALREADY_SO, sentence, List.of())
                     : new Outcome(
                             entry,

@@ -2,9 +2,7 @@ package wexa.core.consistency;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.LongStream;
@@ -38,17 +36,6 @@ class ObservedAccessLawsTest {
         return new Observation(seen, List.of());
     }
 
-    private static Map<String, String> parents(Model model, Tenant tenant) {
-        Map<String, String> parents = new HashMap<>();
-        for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
-            area.parent()
-                    .map(model.table(Kind.AREA)::get)
-                    .ifPresent(parent ->
-                            parents.put(area.key().text(), parent.key().text()));
-        }
-        return parents;
-    }
-
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
     void aReadingOfAnAgreeingTenantGivesWhatShouldBe(long seed) {
@@ -72,8 +59,8 @@ class ObservedAccessLawsTest {
             Model model, AccessIndex index, Tenant tenant, Account account, Observation observed) {
         var person = account.person().orElseThrow();
         boolean open = account.isOpen() && Standing.of(model, person, RandomModel.NOW) == Standing.HERE;
-        ObservedAccess read =
-                new ObservedAccess(observed, ObjectKey.account(account.id()), parents(model, tenant), RandomModel.NOW);
+        ObservedAccess read = new ObservedAccess(
+                observed, ObjectKey.account(account.id()), ObservedAccess.areaParents(model, tenant), RandomModel.NOW);
         Access should = index.of(person, RandomModel.NOW);
         for (Permission permission : model.appOf(tenant).permissions()) {
             for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {

@@ -13,14 +13,11 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
-import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
@@ -168,14 +165,8 @@ public class ApplyService {
                 preview.readySentences()));
         log.write(version, preview.now(), actor.login(), lines(preview));
         Snapshot after = new Snapshot(version, preview.model(), preview.index());
-        Set<Id<Person>> people =
-                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
-        Optional<JobPlanner.Planned> job = planner.plan(
-                version,
-                draft.name(),
-                preview.snapshot(),
-                after,
-                Concerned.by(preview.snapshot(), after, preview.effects(), people, preview.now()));
+        Optional<JobPlanner.Planned> job =
+                planner.plan(version, draft.name(), preview.snapshot(), after, Concerned.by(preview, after));
         drafts.applied(
                 draft.id(),
                 draft.version(),

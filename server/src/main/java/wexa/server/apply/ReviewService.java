@@ -121,9 +121,7 @@ public class ReviewService {
 
     private List<ReviewView.TenantReview> tenants(Preview preview) {
         Snapshot after = new Snapshot(preview.snapshot().version() + 1, preview.model(), preview.index());
-        Set<Id<Person>> people =
-                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
-        Concerned concerned = Concerned.by(preview.snapshot(), after, preview.effects(), people, preview.now());
+        Concerned concerned = Concerned.by(preview, after);
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         List<ReviewView.TenantReview> reviews = new ArrayList<>();
         for (JobPlanner.Forecast forecast : planner.forecast(preview.snapshot(), after, concerned)) {

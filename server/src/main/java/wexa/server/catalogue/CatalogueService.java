@@ -6,7 +6,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import wexa.core.lifecycle.SeatPool;
@@ -142,7 +141,7 @@ public class CatalogueService {
                                 area.id().value(),
                                 area.key().text(),
                                 area.name(),
-                                depth(model, area),
+                                area.depth(model),
                                 people.getOrDefault(area.id(), 0)))
                         .toList(),
                 seats,
@@ -173,13 +172,5 @@ public class CatalogueService {
         return found.entrySet().stream()
                 .collect(Collectors.toMap(
                         Map.Entry::getKey, entry -> entry.getValue().size()));
-    }
-
-    private static int depth(Model model, Area area) {
-        int depth = 0;
-        for (Optional<Id<Area>> at = area.parent(); at.isPresent(); depth++) {
-            at = model.table(Kind.AREA).get(at.get()).parent();
-        }
-        return depth;
     }
 }

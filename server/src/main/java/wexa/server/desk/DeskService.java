@@ -4,13 +4,13 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.Account;
@@ -247,38 +247,35 @@ public class DeskService {
         }
     }
 
+    private record Coming(Instant from, String what) {}
+
     /** What was applied and begins on a coming day: it can still be taken back. */
     private static void addScheduled(Model model, Instant now, List<DeskView.Item> items) {
-        Map<Person, List<Instant>> coming = new LinkedHashMap<>();
-        Map<Person, List<String>> what = new HashMap<>();
+        Map<Id<Person>, List<Coming>> byPerson = new LinkedHashMap<>();
         for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
-            if (assignment.subject() instanceof Subject.OfPerson one
-                    && isComing(assignment.window().from(), now)) {
-                Person person = model.people().get(one.person());
-                coming.computeIfAbsent(person, any -> new ArrayList<>())
-                        .add(assignment.window().from());
-                what.computeIfAbsent(person, any -> new ArrayList<>())
-                        .add(model.roles().get(assignment.role()).name());
+            Instant from = assignment.window().from();
+            if (isComing(from, now) && assignment.subject() instanceof Subject.OfPerson one) {
+                byPerson.computeIfAbsent(one.person(), any -> new ArrayList<>())
+                        .add(new Coming(
+                                from, model.roles().get(assignment.role()).name()));
             }
         }
         for (Membership membership : model.table(Kind.MEMBERSHIP).stream().toList()) {
-            if (membership.member() instanceof Subject.OfPerson one
-                    && isComing(membership.window().from(), now)) {
-                Person person = model.people().get(one.person());
-                coming.computeIfAbsent(person, any -> new ArrayList<>())
-                        .add(membership.window().from());
-                what.computeIfAbsent(person, any -> new ArrayList<>())
-                        .add(model.groups().get(membership.group()).name());
+            Instant from = membership.window().from();
+            if (isComing(from, now) && membership.member() instanceof Subject.OfPerson one) {
+                byPerson.computeIfAbsent(one.person(), any -> new ArrayList<>())
+                        .add(new Coming(
+                                from, model.groups().get(membership.group()).name()));
             }
         }
-        coming.forEach((person, instants) -> items.add(new DeskView.Item(
+        byPerson.forEach((person, coming) -> items.add(new DeskView.Item(
                 "SCHEDULED",
-                person.name(),
-                "Gets " + String.join(", ", what.getOrDefault(person, List.of()))
+                model.people().get(person).name(),
+                "Gets " + coming.stream().map(Coming::what).collect(Collectors.joining(", "))
                         + ". Nothing to do, can be taken back",
                 "Open",
-                person.id().toString(),
-                instants.stream().min(Comparator.naturalOrder()).orElse(now),
+                person.toString(),
+                coming.stream().map(Coming::from).min(Comparator.naturalOrder()).orElse(now),
                 null,
                 null)));
     }

@@ -86,8 +86,7 @@ public class DraftService {
     }
 
     private Entry withId(Entry entry) {
-        boolean makes = entry.form().matches(".*\\.(add|begin|put|open|give)");
-        if (!makes || entry.fields().containsKey("id")) {
+        if (!entry.isMaking() || entry.fields().containsKey("id")) {
             return entry;
         }
         Map<String, String> fields = new HashMap<>(entry.fields());

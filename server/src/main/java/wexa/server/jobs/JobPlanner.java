@@ -67,13 +67,8 @@ public class JobPlanner {
     @Transactional(propagation = Propagation.MANDATORY)
     public Optional<Planned> plan(long version, String name, Snapshot before, Snapshot after, Concerned concerned) {
         List<StepRow> rows = new ArrayList<>();
-        for (Tenant tenant : after.model().tenants().stream().toList()) {
-            Set<ObjectKey> touched = Touched.between(before, after, tenant, clock.now(), concerned);
-            if (!touched.isEmpty()) {
-                SortedMap<ObjectKey, TenantObject> desired =
-                        new DesiredState(after.model(), after.index(), tenant, clock.now()).about(concerned);
-                add(tenant, desired, touched, after.model(), concerned.people(), rows);
-            }
+        for (Work work : work(before, after, concerned)) {
+            add(work.tenant(), work.desired(), work.touched(), after.model(), concerned.people(), rows);
         }
         return save(version, name, rows);
     }
@@ -83,19 +78,34 @@ public class JobPlanner {
 
     /** The steps that {@link #plan} would make, without making a job of them. */
     public List<Forecast> forecast(Snapshot before, Snapshot after, Concerned concerned) {
-        List<Forecast> forecasts = new ArrayList<>();
+        return work(before, after, concerned).stream()
+                .map(work -> new Forecast(
+                        work.tenant(),
+                        work.touched(),
+                        Plan.between(
+                                        work.desired(),
+                                        observations.of(work.tenant().id()),
+                                        work.touched())
+                                .steps()
+                                .stream()
+                                .map(planned -> subject(planned.step(), after.model()))
+                                .toList()))
+                .toList();
+    }
+
+    private record Work(Tenant tenant, Set<ObjectKey> touched, SortedMap<ObjectKey, TenantObject> desired) {}
+
+    /** The tenants that a changeset touches, and what the objects that it concerns should be there. */
+    private List<Work> work(Snapshot before, Snapshot after, Concerned concerned) {
+        List<Work> found = new ArrayList<>();
         for (Tenant tenant : after.model().tenants().stream().toList()) {
             Set<ObjectKey> touched = Touched.between(before, after, tenant, clock.now(), concerned);
             if (!touched.isEmpty()) {
-                SortedMap<ObjectKey, TenantObject> desired =
-                        new DesiredState(after.model(), after.index(), tenant, clock.now()).about(concerned);
-                List<String> steps = Plan.between(desired, observations.of(tenant.id()), touched).steps().stream()
-                        .map(planned -> subject(planned.step(), after.model()))
-                        .toList();
-                forecasts.add(new Forecast(tenant, touched, steps));
+                DesiredState desired = new DesiredState(after.model(), after.index(), tenant, clock.now());
+                found.add(new Work(tenant, touched, desired.about(concerned)));
             }
         }
-        return forecasts;
+        return found;
     }
 
     /**

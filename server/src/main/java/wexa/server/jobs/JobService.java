@@ -130,7 +130,10 @@ public class JobService {
         transactions.executeWithoutResult(status -> {
             int stopped = store.stop(id, "stopped by " + actor.login() + ": " + reason);
             if (stopped == 0) {
-                throw new Problem(409, "job.nothing-waits", "Nothing of this job waits any more.");
+                throw new Problem(
+                        409,
+                        "job.nothing-waits",
+                        "Nothing of this job waits any more: look at its steps for what became of them.");
             }
             note(actor, "stop job " + job.number + " with " + stopped + " steps waiting because “" + reason + "”");
         });
@@ -139,8 +142,9 @@ public class JobService {
     }
 
     private void note(Actor actor, String sentence) {
-        long version = snapshots.lockHead();
-        log.write(version, clock.now(), actor.login(), List.of(new Log.Line(sentence, Set.of())));
+        // the head's lock keeps the numbers of the log without gaps
+        snapshots.lockHead();
+        log.write(Log.NO_CHANGESET, clock.now(), actor.login(), List.of(new Log.Line(sentence, Set.of())));
     }
 
     private JobView view(JobRow job, List<StepRow> of) {

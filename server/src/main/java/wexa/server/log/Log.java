@@ -41,6 +41,9 @@ public class Log {
     /** Rows of subjects. */
     interface Subjects extends JpaRepository<LogSubjectRow, LogSubjectRow.Name> {}
 
+    /** The changeset of lines about acts that change no fact, such as skipping a step. */
+    public static final long NO_CHANGESET = 0;
+
     /** A line to be written: the sentence and the facts it is about. */
     public record Line(String sentence, Set<UUID> about) {}
 

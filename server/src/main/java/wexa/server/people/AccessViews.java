@@ -91,7 +91,10 @@ class AccessViews {
                 .account()
                 .filter(account -> tenant.can(Capability.ASSIGNMENTS))
                 .map(account -> new ObservedAccess(
-                        observations.of(tenant.id()), ObjectKey.account(account.id()), areaParents(model, tenant), at));
+                        observations.of(tenant.id()),
+                        ObjectKey.account(account.id()),
+                        ObservedAccess.areaParents(model, tenant),
+                        at));
         List<AccessView.LineView> lines = new ArrayList<>();
         for (Optional<Id<Area>> area : areasOf(tenant, before, after, model)) {
             Place place = new Place(tenant.id(), area);
@@ -136,17 +139,6 @@ class AccessViews {
                         .orElse(null),
                 !app.seatKinds().isEmpty(),
                 lines));
-    }
-
-    private static Map<String, String> areaParents(Model model, Tenant tenant) {
-        Map<String, String> parents = new HashMap<>();
-        for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
-            area.parent()
-                    .map(model.table(Kind.AREA)::get)
-                    .ifPresent(parent ->
-                            parents.put(area.key().text(), parent.key().text()));
-        }
-        return parents;
     }
 
     /** Areas where anything is held before or after, in the tenant's own order; the whole tenant first. */

@@ -2,7 +2,6 @@ package wexa.server.people;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -114,16 +113,8 @@ class WhyViews {
             return "NO_ACCOUNT";
         }
         ObjectKey key = ObjectKey.account(usability.account().get().id());
-        Map<String, String> parents = new HashMap<>();
-        for (Area one :
-                model.table(Kind.AREA).by(Area.BY_TENANT, question.tenant().id())) {
-            one.parent()
-                    .map(model.table(Kind.AREA)::get)
-                    .ifPresent(
-                            parent -> parents.put(one.key().text(), parent.key().text()));
-        }
-        ObservedAccess observed =
-                new ObservedAccess(observations.of(question.tenant().id()), key, parents, at);
+        ObservedAccess observed = new ObservedAccess(
+                observations.of(question.tenant().id()), key, ObservedAccess.areaParents(model, question.tenant()), at);
         return observed.holds(question.permission().toString(), area) ? "YES" : "NO";
     }
 

@@ -131,16 +131,8 @@ public class TenantService {
             int here = (int) assignments.stream()
                     .filter(one -> one.area().equals(Optional.of(area.id())))
                     .count();
-            views.add(new TenantViews.AreaView(area.key().text(), area.name(), depth(model, area), here));
+            views.add(new TenantViews.AreaView(area.key().text(), area.name(), area.depth(model), here));
         }
         return views;
-    }
-
-    private static int depth(Model model, Area area) {
-        int depth = 0;
-        for (Optional<Id<Area>> at = area.parent(); at.isPresent(); depth++) {
-            at = model.table(Kind.AREA).get(at.get()).parent();
-        }
-        return depth;
     }
 }
