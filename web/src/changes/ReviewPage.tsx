@@ -152,7 +152,7 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
           )}
           <button
             type="button"
-            className="btn btn-ghost btn-xs"
+            className="btn btn-xs"
             aria-label={`Take out: ${entry.sentence === "" ? entry.form : entry.sentence}`}
             onClick={() => takeOut(entry.id)}
           >

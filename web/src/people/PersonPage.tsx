@@ -155,7 +155,7 @@ function End({
   return (
     <button
       type="button"
-      className="btn btn-ghost btn-xs"
+      className="btn btn-xs ml-1.5"
       aria-label={label}
       title={error?.message ?? label}
       disabled={isPending}
