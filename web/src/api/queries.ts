@@ -72,10 +72,10 @@ export interface Cell {
   area?: string;
 }
 
-export const whyQuery = (id: string, cell: Cell) =>
+export const whyQuery = (id: string, cell: Cell, at: string | undefined) =>
   queryOptions({
-    queryKey: ["people", "why", id, cell],
-    queryFn: () => take(api.GET("/api/v1/people/{id}/why", { params: { path: { id }, query: { ...cell } } })),
+    queryKey: ["people", "why", id, cell, at],
+    queryFn: () => take(api.GET("/api/v1/people/{id}/why", { params: { path: { id }, query: { ...cell, at } } })),
   });
 
 export const groupsQuery = queryOptions({

@@ -71,7 +71,7 @@ export function ChangesPage() {
                       <b className="font-semibold">{job.name}</b>
                       <span className="text-sm text-soft">{moment(job.createdAt, session.zone)}</span>
                       <b className={`ml-auto text-sm ${STATES[job.state]?.look ?? ""}`}>
-                        {STATES[job.state]?.words ?? job.state} · {job.done} of {count(job.steps.length, "step")}
+                        {STATES[job.state]?.words ?? job.state} · {job.done} of {count(job.total, "step")}
                       </b>
                     </Link>
                   </li>

@@ -2,7 +2,7 @@ import { useDraft, type Draft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { useNow, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
-import { day } from "../ui/dates";
+import { Days, dayWord } from "../ui/days";
 import { ThreadKey } from "../ui/threads";
 import { ActButton } from "./ActButton";
 import { accountEntries, toSettle } from "./proposals";
@@ -35,10 +35,7 @@ export function Then({
   const open = toSettle(draft);
   const noAccount = access?.tenants.filter((tenant) => tenant.lines.length > 0 && !tenant.userName) ?? [];
   const blocking = open.filter((one) => one.finding.severity === "BLOCK").length;
-  const wordFor = (instant: string) =>
-    new Date(instant).getTime() <= now + 60_000 ? "today" : day(instant, session.zone);
-  const when = access === undefined ? "today" : wordFor(access.at);
-  const moments = [new Date(now).toISOString(), ...draft.boundaries];
+  const when = access === undefined ? "today" : dayWord(access.at, now, session.zone);
   return (
     <aside
       aria-label="What then"
@@ -47,17 +44,7 @@ export function Then({
       <h2>{when === "today" ? `Today ${given} can` : `From ${when} ${given} can`}</h2>
       {draft.boundaries.length > 0 && isReadable && (
         <div role="group" aria-label="Look at another day" className="mt-1.5 flex flex-wrap gap-1">
-          {moments.map((instant, place) => (
-            <button
-              key={place === 0 ? "now" : instant}
-              type="button"
-              aria-pressed={wordFor(instant) === when}
-              className={`btn btn-xs ${wordFor(instant) === when ? "btn-primary" : ""}`}
-              onClick={() => onAt(instant)}
-            >
-              {place === 0 ? "Today" : `From ${day(instant, session.zone)}`}
-            </button>
-          ))}
+          <Days now={now} coming={draft.boundaries} zone={session.zone} shown={when} onShow={onAt} />
           {at !== undefined && (
             <button type="button" className="btn btn-ghost btn-xs" onClick={() => onAt(undefined)}>
               Follow the draft

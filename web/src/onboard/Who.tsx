@@ -1,4 +1,4 @@
-import { entriesOf, findingsAt, useDraft, type Draft, type Entry } from "../api/drafts";
+import { entriesOf, entry, findingsAt, useDraft, type Draft, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { KeptChoice, KeptField } from "../ui/field";
 import { handleFrom } from "./proposals";
@@ -20,14 +20,7 @@ export function Who({
   const person = entriesOf(draft, "person.add")[0];
   const engagement = entriesOf(draft, "engagement.begin")[0];
   if (person === undefined) {
-    const own = known?.engagements.map((one) => `${one.job}, ${one.unit}`).join("; ") ?? "";
-    return (
-      <Step number={1} title="Who" isDone>
-        <p>
-          {known?.person.name ?? draft.name} is known here{own !== "" && `: ${own}`}.
-        </p>
-      </Step>
-    );
+    return <Known draft={draft} known={known} />;
   }
   const field = (one: Entry, name: string) => ({
     name: `${one.id}.${name}`,
@@ -88,6 +81,38 @@ export function Who({
         )}
         <KeptField label="Mobile" type="tel" {...field(person, "phone")} placeholder="+44 1632 960123" />
       </div>
+    </Step>
+  );
+}
+
+/** Somebody who is here already: what apps need of them can be corrected on the way. */
+function Known({ draft, known }: { draft: Draft; known: Schemas["PersonPage"] | undefined }) {
+  const { put, set } = useDraft(draft.id);
+  const edit = entriesOf(draft, "person.edit")[0];
+  const own = known?.engagements.map((one) => `${one.job}, ${one.unit}`).join("; ") ?? "";
+  const field = (name: "mail" | "phone") => ({
+    name: `known.${name}`,
+    value: edit?.fields[name] ?? known?.[name] ?? "",
+    problems: findingsAt(edit, name),
+    onKeep: (value: string) => {
+      if (edit !== undefined) {
+        set(edit, { [name]: value });
+      } else if (known !== undefined) {
+        put(entry("person.edit", { person: known.person.id, [name]: value }));
+      }
+    },
+  });
+  return (
+    <Step number={1} title="Who" isDone={edit?.state !== "TO_SETTLE"}>
+      <p>
+        {known?.person.name ?? draft.name} is known here{own !== "" && `: ${own}`}.
+      </p>
+      {known !== undefined && (
+        <div className="mt-2 grid max-w-xl grid-cols-2 gap-x-2.5">
+          <KeptField label="E-mail" type="email" {...field("mail")} placeholder="none" />
+          <KeptField label="Mobile" type="tel" {...field("phone")} placeholder="+44 1632 960123" />
+        </div>
+      )}
     </Step>
   );
 }

@@ -104,22 +104,23 @@ function typing(field: string | undefined): Act | undefined {
   return field === undefined ? undefined : { words: "Type it", field };
 }
 
-/** Where the text is typed that a tenant's rule makes a user name of; nowhere on this page for somebody known here. */
+/** Where the text is typed that a tenant's rule makes a user name of; of somebody known here only the address is. */
 function nameField(draft: Draft, rule: string): string | undefined {
   const form = rule === "STAFF_NUMBER" ? "engagement.begin" : "person.add";
   const one = draft.entries.find((candidate) => candidate.form === form);
   const name = rule === "STAFF_NUMBER" ? "number" : rule === "MAIL" ? "mail" : "handle";
-  return one === undefined ? undefined : `${one.id}.${name}`;
+  return one !== undefined ? `${one.id}.${name}` : name === "mail" ? "known.mail" : undefined;
 }
 
 function attributeField(draft: Draft, seat: Entry, attribute: string): string | undefined {
-  const isPhone = attribute === "phone";
-  const one = draft.entries.find((candidate) =>
-    isPhone
-      ? candidate.form === "person.add"
-      : candidate.form === "account.open" && candidate.fields.id === seat.fields.account,
+  if (attribute === "phone") {
+    const added = draft.entries.find((candidate) => candidate.form === "person.add");
+    return added === undefined ? "known.phone" : `${added.id}.phone`;
+  }
+  const account = draft.entries.find(
+    (candidate) => candidate.form === "account.open" && candidate.fields.id === seat.fields.account,
   );
-  return one === undefined ? undefined : isPhone ? `${one.id}.phone` : `${one.id}.with.${attribute}`;
+  return account === undefined ? undefined : `${account.id}.with.${attribute}`;
 }
 
 /** What is to settle, once each; what only says that a part before it is missing comes last. */

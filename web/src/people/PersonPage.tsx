@@ -4,9 +4,10 @@ import { useState } from "react";
 import { entry, useAct, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { accessQuery, draftQuery, personQuery, type Cell } from "../api/queries";
-import { useMay, useSession } from "../session/hooks";
+import { useMay, useNow, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
 import { day, lastDay, moment } from "../ui/dates";
+import { Days, dayWord } from "../ui/days";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
@@ -23,8 +24,15 @@ export function PersonPage() {
 }
 
 function Person({ id }: { id: string }) {
+  const session = useSession();
+  const now = useNow();
   const page = useQuery(personQuery(id));
-  const access = useQuery(accessQuery(id));
+  const [asked, setAsked] = useState<string>();
+  // of somebody who is still to come the first day is what counts
+  const first = page.data?.person.standing === "EXPECTED" ? (page.data.person.from ?? undefined) : undefined;
+  const at = asked ?? first;
+  const access = useQuery({ ...accessQuery(id, undefined, at), enabled: page.isSuccess });
+  const when = at === undefined ? "today" : dayWord(at, now, session.zone);
   const [chosen, setChosen] = useState<Cell>();
   return (
     <>
@@ -35,12 +43,23 @@ function Person({ id }: { id: string }) {
               <Heading page={data} />
               <Timeline engagements={data.engagements} />
               <Accounts page={data} />
-              <h2 className="mt-5 mb-1.5">What {data.givenName} can do</h2>
+              <div className="mt-5 mb-1.5 flex flex-wrap items-center gap-2">
+                <h2>
+                  What {data.givenName} can do {when === "today" ? "today" : `from ${when}`}
+                </h2>
+                {data.moments.length > 0 && (
+                  <span role="group" aria-label="Look at another day" className="flex flex-wrap gap-1">
+                    <Days now={now} coming={data.moments} zone={session.zone} shown={when} onShow={setAsked} />
+                  </span>
+                )}
+              </div>
               <Read of={access} what="what they can do">
                 {(can) =>
                   can.tenants.length === 0 ? (
                     <div className="card-plain">
-                      <Empty title={`${data.givenName} can do nothing anywhere`}>
+                      <Empty
+                        title={`${data.givenName} can do nothing anywhere ${when === "today" ? "today" : `from ${when}`}`}
+                      >
                         No role reaches them, and there is no account.
                       </Empty>
                     </div>
@@ -75,7 +94,7 @@ function Person({ id }: { id: string }) {
             </p>
           </>
         ) : (
-          <Why person={id} cell={chosen} />
+          <Why person={id} cell={chosen} at={at} />
         )}
       </aside>
     </>

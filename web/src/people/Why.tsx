@@ -15,15 +15,16 @@ const SHOULD: Record<string, string> = { YES: "yes", BLOCKED: "yes, but blocked"
 const READ: Record<string, string> = { YES: "yes", NO: "no", NO_ACCOUNT: "there is no account" };
 
 /** Every way to one permission, and the three answers: what should be, what was read, what the tenant says. */
-export function Why({ person, cell }: { person: string; cell: Cell }) {
+export function Why({ person, cell, at }: { person: string; cell: Cell; at: string | undefined }) {
   const client = useQueryClient();
   const session = useSession();
   const now = useNow();
-  const why = useQuery(whyQuery(person, cell));
+  const why = useQuery(whyQuery(person, cell, at));
   const ask = useMutation({
     mutationFn: () => take(api.POST("/api/v1/people/{id}/ask", { params: { path: { id: person } }, body: cell })),
     onSuccess: (answer) => {
-      client.setQueryData(whyQuery(person, cell).queryKey, answer);
+      client.setQueryData(whyQuery(person, cell, undefined).queryKey, answer);
+      void client.invalidateQueries({ queryKey: whyQuery(person, cell, at).queryKey });
       void client.invalidateQueries({ queryKey: personQuery(person).queryKey });
     },
   });

@@ -1,6 +1,7 @@
 package wexa.core.intake;
 
 import java.util.Collections;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -16,6 +17,10 @@ import wexa.core.model.Key;
 public record Entry(Id id, String form, Map<String, String> fields, Optional<Fact> seen) {
     private static final Set<String> MAKING = Set.of("add", "begin", "put", "open", "give");
     private static final Set<String> ENDING = Set.of("end", "close", "return");
+
+    /** Things in an order in which each comes after those it refers to. */
+    private static final List<String> THINGS =
+            List.of("person", "engagement", "group", "membership", "account", "seat", "assignment");
 
     /** Identity of an entry within all drafts. */
     public record Id(java.util.UUID value) {
@@ -46,6 +51,15 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
     /** Whether the entry ends a fact: then nothing is left to do when the fact is gone. */
     public boolean isEnding() {
         return ENDING.contains(verb());
+    }
+
+    /**
+     * Where the entry stands among all when they are carried out: what others may refer to comes first, so that it does
+     * not matter what was typed first. Entries of one rank keep their order.
+     */
+    public int rank() {
+        int place = THINGS.indexOf(thing());
+        return place < 0 ? THINGS.size() : place;
     }
 
     /** What the entry is about: the part of its form before the dot. */

@@ -6,6 +6,8 @@ import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -27,8 +29,8 @@ import wexa.core.model.Model;
 import wexa.core.sentence.Sentences;
 
 /**
- * What a draft would do on a snapshot: each entry read and resolved in order, on top of those before it. Pure; costs what
- * the entries touch.
+ * What a draft would do on a snapshot: each entry read and resolved on top of those before it, in the order of their ranks
+ * and then their own. Pure; costs what the entries touch.
  */
 public final class Preview {
     private final Snapshot snapshot;
@@ -67,19 +69,22 @@ public final class Preview {
     }
 
     public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone) {
-        List<Outcome> outcomes = new ArrayList<>();
+        Map<Entry.Id, Outcome> outcomes = new HashMap<>();
         List<Effect> effects = new ArrayList<>();
         Model model = snapshot.model();
-        for (Entry entry : entries) {
+        for (Entry entry :
+                entries.stream().sorted(Comparator.comparingInt(Entry::rank)).toList()) {
             Step step = new Step(snapshot.model(), model, now, zone, entry);
             Outcome outcome = step.outcome();
-            outcomes.add(outcome);
+            outcomes.put(entry.id(), outcome);
             if (outcome.state() == State.READY) {
                 effects.addAll(step.effects);
                 model = model.with(step.effects);
             }
         }
-        return new Preview(snapshot, now, outcomes, merged(effects), model);
+        List<Outcome> inOrder =
+                entries.stream().map(Entry::id).map(outcomes::get).toList();
+        return new Preview(snapshot, now, inOrder, merged(effects), model);
     }
 
     /** One entry on top of those before it. */
@@ -169,7 +174,7 @@ public final class Preview {
         }
         return byFact.values().stream()
                 .filter(effect -> !effect.before().equals(effect.after()))
-                .sorted(java.util.Comparator.comparingInt(Preview::rank))
+                .sorted(Comparator.comparingInt(Preview::rank))
                 .toList();
     }
 

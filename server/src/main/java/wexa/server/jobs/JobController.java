@@ -34,7 +34,7 @@ class JobController {
     }
 
     @GetMapping
-    List<JobView> list(Actor actor, @RequestParam(required = false) @Nullable Long before) {
+    List<JobLine> list(Actor actor, @RequestParam(required = false) @Nullable Long before) {
         return jobs.list(actor, before == null ? Long.MAX_VALUE : before, PAGE);
     }
 

@@ -26,7 +26,12 @@ interface JobRows extends JpaRepository<JobRow, UUID> {
 interface StepRows extends JpaRepository<StepRow, UUID> {
     List<StepRow> findByJobIdOrderByPlace(UUID jobId);
 
-    List<StepRow> findByJobIdInOrderByPlace(Collection<UUID> jobIds);
+    /** How many steps of a job are in a state. */
+    record Count(UUID jobId, String state, long steps) {}
+
+    @Query("select new wexa.server.jobs.StepRows$Count(step.jobId, step.state, count(step)) from StepRow step"
+            + " where step.jobId in :jobs group by step.jobId, step.state")
+    List<Count> count(Collection<UUID> jobs);
 
     /** What a lane looks at to choose its next step: not what the step carries. */
     record OpenStep(

@@ -44,10 +44,9 @@ class PeopleController {
             @RequestParam(defaultValue = "") String q,
             @RequestParam(defaultValue = "0") @Min(0) int from,
             @RequestParam(defaultValue = "200") @Min(1) @Max(1000) int limit) {
-        List<PersonRow> found = people.search(actor, q);
-        int start = Math.min(from, found.size());
-        int end = Math.min(start + limit, found.size());
-        return new PeoplePage(found.subList(start, end), found.size(), end < found.size() ? end : null);
+        PeopleService.PeopleFound found = people.search(actor, q, from, limit);
+        int end = from + found.rows().size();
+        return new PeoplePage(found.rows(), found.total(), end < found.total() ? end : null);
     }
 
     @GetMapping("/{id}")
@@ -71,9 +70,10 @@ class PeopleController {
             @RequestParam UUID tenant,
             @RequestParam String permission,
             @RequestParam(required = false) @Nullable String area,
-            @RequestParam(required = false) @Nullable UUID draft) {
+            @RequestParam(required = false) @Nullable UUID draft,
+            @RequestParam(required = false) @Nullable Instant at) {
         PeopleService.Cell cell = new PeopleService.Cell(tenant, permission, Optional.ofNullable(area));
-        return people.why(actor, id, cell, Optional.ofNullable(draft), Optional.empty());
+        return people.why(actor, id, cell, Optional.ofNullable(draft), Optional.ofNullable(at));
     }
 
     @PostMapping("/{id}/ask")

@@ -38,6 +38,9 @@ public class PeopleService {
     private final Proofs proofs;
     private final BusinessClock clock;
 
+    /** How many were found, and a stretch of them. */
+    public record PeopleFound(int total, List<PersonRow> rows) {}
+
     /** One thing at one place, as a cell of the page names it. */
     public record Cell(UUID tenant, String permission, Optional<String> area) {}
 
@@ -60,9 +63,10 @@ public class PeopleService {
         this.clock = clock;
     }
 
-    public List<PersonRow> search(Actor actor, String text) {
+    /** A stretch of those whose name, handle, job, unit or kind has every word of the text in it, most urgent first. */
+    public PeopleFound search(Actor actor, String text, int from, int limit) {
         actor.require(Act.LOOK);
-        return rows.search(snapshots.current(), text, clock.now());
+        return rows.search(snapshots.current(), text, clock.now(), from, limit);
     }
 
     public PersonPage page(Actor actor, UUID id) {

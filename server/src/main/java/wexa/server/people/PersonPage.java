@@ -7,7 +7,10 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.server.log.Log;
 
-/** Everything on a person's page but what the person can do, which is read apart. */
+/**
+ * Everything on a person's page but what the person can do, which is read apart. {@code moments} are the coming instants
+ * at which something of that begins or ends, the nearest first.
+ */
 public record PersonPage(
         PersonRow person,
         String givenName,
@@ -19,6 +22,7 @@ public record PersonPage(
         List<AccountView> accounts,
         List<GroupView> groups,
         List<RoleView> roles,
+        List<Instant> moments,
         List<Log.Written> history) {
     /** Why the person is here. */
     public record EngagementView(

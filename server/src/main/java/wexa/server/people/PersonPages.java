@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.Concerned;
@@ -43,6 +44,7 @@ import wexa.server.readings.Proofs;
 @Component
 class PersonPages {
     private static final int HISTORY = 50;
+    private static final int MOMENTS = 4;
 
     private final PersonRows rows;
     private final Observations observations;
@@ -60,6 +62,14 @@ class PersonPages {
         Model model = snapshot.model();
         Map<Id<Tenant>, Map<ObjectKey, String>> squares = new HashMap<>();
         List<PersonPage.AccountView> accounts = accounts(snapshot, person, at, squares);
+        List<PersonPage.EngagementView> engagements =
+                model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                        .sorted(Comparator.comparing(
+                                engagement -> engagement.window().from()))
+                        .map(engagement -> engagement(model, engagement))
+                        .toList();
+        List<PersonPage.GroupView> groups = groups(snapshot, person, at);
+        List<PersonPage.RoleView> roles = roles(snapshot, person, at, squares);
         return new PersonPage(
                 rows.row(model, person, at),
                 person.givenName(),
@@ -67,15 +77,37 @@ class PersonPages {
                 person.mail().map(Object::toString).orElse(null),
                 person.phone().map(Object::toString).orElse(null),
                 person.directoryEntry().orElse(null),
-                model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
-                        .sorted(Comparator.comparing(
-                                engagement -> engagement.window().from()))
-                        .map(engagement -> engagement(model, engagement))
-                        .toList(),
+                engagements,
                 accounts,
-                groups(snapshot, person, at),
-                roles(snapshot, person, at, squares),
+                groups,
+                roles,
+                moments(engagements, groups, roles, at),
                 log.about(person.id().value(), HISTORY));
+    }
+
+    /** When something begins or ends from here on, the nearest first. */
+    private static List<Instant> moments(
+            List<PersonPage.EngagementView> engagements,
+            List<PersonPage.GroupView> groups,
+            List<PersonPage.RoleView> roles,
+            Instant at) {
+        return Stream.of(
+                        engagements.stream()
+                                .flatMap(one ->
+                                        Stream.of(Optional.ofNullable(one.from()), Optional.ofNullable(one.until()))),
+                        groups.stream()
+                                .flatMap(one ->
+                                        Stream.of(Optional.ofNullable(one.from()), Optional.ofNullable(one.until()))),
+                        roles.stream()
+                                .flatMap(one ->
+                                        Stream.of(Optional.ofNullable(one.from()), Optional.ofNullable(one.until()))))
+                .flatMap(all -> all)
+                .flatMap(Optional::stream)
+                .filter(instant -> instant.isAfter(at))
+                .distinct()
+                .sorted()
+                .limit(MOMENTS)
+                .toList();
     }
 
     private static PersonPage.EngagementView engagement(Model model, Engagement engagement) {

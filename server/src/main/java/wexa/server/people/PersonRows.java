@@ -1,42 +1,81 @@
 package wexa.server.people;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import wexa.core.lifecycle.Standing;
+import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
+import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
+import wexa.server.snapshot.SnapshotStore;
 
-/** People in lists: the sorted list of one snapshot is kept until the snapshot or the minute is another. */
+/**
+ * People in lists. The sorted list is kept: after a changeset only those whom it touched are placed anew, and everything is
+ * sorted again only when a date has passed at which somebody's place changes.
+ */
 @Component
 class PersonRows {
-    private static final long SORTED_FOR_SECONDS = 60;
+    private static final int MOST_CHANGESETS_FOLLOWED = 50;
+    private static final Duration SOON = Duration.ofDays(14);
+    private static final Duration NEW = Duration.ofDays(7);
+    private static final Comparator<Line> ORDER = Comparator.comparingInt(Line::urgency)
+            .thenComparing(line -> line.row().name())
+            .thenComparing(line -> line.row().id());
 
-    private volatile Sorted kept = new Sorted(-1, Instant.MIN, List.of(), List.of());
+    private final SnapshotStore snapshots;
+    private volatile Sorted kept = new Sorted(-1, Instant.MIN, Instant.MIN, List.of());
 
-    private record Sorted(long version, Instant at, List<PersonRow> rows, List<String> texts) {}
+    PersonRows(SnapshotStore snapshots) {
+        this.snapshots = snapshots;
+    }
 
-    /** Rows whose name, handle, job, unit or number has every word of the text in it, most urgent first. */
-    List<PersonRow> search(Snapshot snapshot, String text, Instant at) {
-        Sorted sorted = sorted(snapshot, at);
-        String[] words = text.strip().toLowerCase(Locale.ROOT).split("\\s+");
-        if (text.isBlank()) {
-            return sorted.rows();
+    /** A row, the text that a search looks into, and what sorts it. */
+    private record Line(PersonRow row, String text, int urgency) {}
+
+    /** All lines as they stand from {@code at} until a date moves one of them. */
+    private record Sorted(long version, Instant at, Instant until, List<Line> lines) {
+        boolean holdsAt(Instant now) {
+            return !now.isBefore(at) && now.isBefore(until);
         }
-        List<PersonRow> found = new ArrayList<>();
-        for (int place = 0; place < sorted.rows().size(); place++) {
-            if (hasAll(sorted.texts().get(place), words)) {
-                found.add(sorted.rows().get(place));
+    }
+
+    /** Rows whose name, handle, job, unit or kind has every word of the text in it, most urgent first. */
+    PeopleService.PeopleFound search(Snapshot snapshot, String text, Instant at, int from, int limit) {
+        List<Line> lines = sorted(snapshot, at).lines();
+        if (text.isBlank()) {
+            int start = Math.min(from, lines.size());
+            return new PeopleService.PeopleFound(
+                    lines.size(), rows(lines.subList(start, Math.min(start + limit, lines.size()))));
+        }
+        String[] words = text.strip().toLowerCase(Locale.ROOT).split("\\s+");
+        List<Line> found = new ArrayList<>();
+        int total = 0;
+        for (Line line : lines) {
+            if (hasAll(line.text(), words)) {
+                if (total >= from && found.size() < limit) {
+                    found.add(line);
+                }
+                total++;
             }
         }
-        return found;
+        return new PeopleService.PeopleFound(total, rows(found));
+    }
+
+    private static List<PersonRow> rows(List<Line> lines) {
+        return lines.stream().map(Line::row).toList();
     }
 
     private static boolean hasAll(String text, String[] words) {
@@ -49,41 +88,104 @@ class PersonRows {
     }
 
     private Sorted sorted(Snapshot snapshot, Instant at) {
-        Sorted now = kept;
-        boolean fresh = now.version() == snapshot.version()
-                && !at.isBefore(now.at())
-                && at.isBefore(now.at().plusSeconds(SORTED_FOR_SECONDS));
-        if (fresh) {
-            return now;
+        Sorted known = kept;
+        if (!known.holdsAt(at) || snapshot.version() - known.version() > MOST_CHANGESETS_FOLLOWED) {
+            known = all(snapshot, at);
+        } else if (known.version() < snapshot.version()) {
+            known = followed(known, snapshot, at);
         }
-        List<PersonRow> rows = snapshot.model().people().stream()
-                .map(person -> row(snapshot.model(), person, at))
-                .sorted(Comparator.comparingInt((PersonRow row) -> urgency(row, at))
-                        .thenComparing(PersonRow::name))
-                .toList();
-        List<String> texts = rows.stream()
-                .map(row -> String.join(" ", row.name(), row.handle(), row.job(), row.unit(), row.kind())
-                        .toLowerCase(Locale.ROOT))
-                .toList();
-        Sorted made = new Sorted(snapshot.version(), at, rows, texts);
-        kept = made;
-        return made;
+        kept = known;
+        return known;
+    }
+
+    private Sorted all(Snapshot snapshot, Instant at) {
+        Model model = snapshot.model();
+        List<Line> lines = new ArrayList<>(model.people().size());
+        model.people().forEach(person -> lines.add(line(model, person, at)));
+        lines.sort(ORDER);
+        Instant[] until = {Instant.MAX};
+        model.table(Kind.ENGAGEMENT).forEach(engagement -> until[0] = nextMove(until[0], engagement.window(), at));
+        model.people().forEach(person -> {
+            for (Window pause : person.pauses()) {
+                until[0] = nextMove(until[0], pause, at);
+            }
+        });
+        return new Sorted(snapshot.version(), at, until[0], lines);
+    }
+
+    /** Those whom the changesets since touched are taken out and placed anew. */
+    private Sorted followed(Sorted known, Snapshot snapshot, Instant at) {
+        Model model = snapshot.model();
+        Set<Id<Person>> touched = new LinkedHashSet<>();
+        Instant until = known.until();
+        for (long version = known.version() + 1; version <= snapshot.version(); version++) {
+            for (Effect effect : snapshots.effects(version)) {
+                if (effect.subject() instanceof Person person) {
+                    touched.add(person.id());
+                    for (Window pause : person.pauses()) {
+                        until = nextMove(until, pause, at);
+                    }
+                } else if (effect.subject() instanceof Engagement engagement) {
+                    touched.add(engagement.person());
+                    until = nextMove(until, engagement.window(), at);
+                }
+            }
+        }
+        if (touched.isEmpty()) {
+            return new Sorted(snapshot.version(), known.at(), known.until(), known.lines());
+        }
+        List<Line> lines = new ArrayList<>(known.lines().size() + touched.size());
+        for (Line line : known.lines()) {
+            if (!touched.contains(Id.<Person>of(line.row().id()))) {
+                lines.add(line);
+            }
+        }
+        for (Id<Person> id : touched) {
+            model.people().find(id).map(person -> line(model, person, at)).ifPresent(line -> {
+                int place = Collections.binarySearch(lines, line, ORDER);
+                lines.add(place < 0 ? -place - 1 : place, line);
+            });
+        }
+        return new Sorted(snapshot.version(), known.at(), until, lines);
+    }
+
+    /** The nearest instant at which somebody comes, goes, is about to go, or is no longer new. */
+    private static Instant nextMove(Instant nearest, Window window, Instant at) {
+        Instant next = nearest;
+        if (!window.from().equals(Instant.MIN)) {
+            next = nearer(next, window.from(), at);
+            next = nearer(next, window.from().plus(NEW), at);
+        }
+        if (!window.isOpenEnded()) {
+            next = nearer(next, window.until(), at);
+            next = nearer(next, window.until().minus(SOON), at);
+        }
+        return next;
+    }
+
+    private static Instant nearer(Instant nearest, Instant instant, Instant after) {
+        return instant.isAfter(after) && instant.isBefore(nearest) ? instant : nearest;
+    }
+
+    private Line line(Model model, Person person, Instant at) {
+        PersonRow row = row(model, person, at);
+        String text = String.join(" ", row.name(), row.handle(), row.job(), row.unit(), row.kind())
+                .toLowerCase(Locale.ROOT);
+        return new Line(row, text, urgency(row, at));
     }
 
     /** Those who are about to come or go, then those here, then the rest. */
     private static int urgency(PersonRow row, Instant at) {
-        Instant soon = at.plusSeconds(14 * 86_400L);
         return switch (row.standing()) {
             case "EXPECTED" -> 0;
             case "UNENGAGED" -> 1;
-            case "HERE" -> row.until() != null && row.until().isBefore(soon) ? 2 : isNew(row, at) ? 3 : 4;
+            case "HERE" ->
+                row.until() != null && row.until().isBefore(at.plus(SOON))
+                        ? 2
+                        : row.from() != null && row.from().isAfter(at.minus(NEW)) ? 3 : 4;
             case "PAUSED" -> 5;
             default -> 6;
         };
-    }
-
-    private static boolean isNew(PersonRow row, Instant at) {
-        return row.from() != null && row.from().isAfter(at.minusSeconds(7 * 86_400L));
     }
 
     PersonRow row(Model model, Person person, Instant at) {

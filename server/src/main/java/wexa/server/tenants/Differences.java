@@ -1,14 +1,18 @@
 package wexa.server.tenants;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.Observation;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
@@ -26,21 +30,45 @@ import wexa.server.wiring.BusinessClock;
 /** Where tenants differ from what they should hold. Emergency accounts are passed by (rule 11). */
 @Component
 public class Differences {
+    private static final long KEPT_FOR_SECONDS = 60;
+
     private final Observations observations;
     private final BusinessClock clock;
+    private final Map<Id<Tenant>, Kept> kept = new ConcurrentHashMap<>();
 
     Differences(Observations observations, BusinessClock clock) {
         this.observations = observations;
         this.clock = clock;
     }
 
-    /** All differences of one tenant, in the order of its objects. */
+    /** What was found for one state of both sides; within a minute no date is looked at again. */
+    private record Kept(long version, Observation observed, Instant at, List<Difference> differences) {
+        boolean fits(long wanted, Observation seen, Instant now) {
+            return version == wanted
+                    && observed == seen
+                    && !now.isBefore(at)
+                    && now.isBefore(at.plusSeconds(KEPT_FOR_SECONDS));
+        }
+    }
+
+    /**
+     * All differences of one tenant, in the order of its objects. Costs the whole tenant when the model or the reading is
+     * another than before, or the minute is; else nothing.
+     */
     public List<Difference> of(Snapshot snapshot, Tenant tenant) {
-        DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now());
-        return Difference.all(desired.all(), observations.of(tenant.id())).stream()
+        Instant now = clock.now();
+        Observation observed = observations.of(tenant.id());
+        Kept before = kept.get(tenant.id());
+        if (before != null && before.fits(snapshot.version(), observed, now)) {
+            return before.differences();
+        }
+        DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, now);
+        List<Difference> found = Difference.all(desired.all(), observed).stream()
                 .filter(difference -> difference.kind() != Difference.Kind.SAME)
                 .filter(difference -> !isEmergency(snapshot, difference.object()))
                 .toList();
+        kept.put(tenant.id(), new Kept(snapshot.version(), observed, now, found));
+        return found;
     }
 
     private static boolean isEmergency(Snapshot snapshot, ObjectKey key) {
