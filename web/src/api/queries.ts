@@ -66,6 +66,15 @@ export const accessQuery = (id: string, draft?: { id: string; version: number },
     placeholderData: (previous) => previous,
   });
 
+/** Asked anew when the draft's version is another. */
+export const peersQuery = (id: string, draft: { id: string; version: number }, like: string | undefined) =>
+  queryOptions({
+    queryKey: ["people", "peers", id, draft.id, draft.version, like],
+    queryFn: () =>
+      take(api.GET("/api/v1/people/{id}/peers", { params: { path: { id }, query: { draft: draft.id, like } } })),
+    placeholderData: (previous) => previous,
+  });
+
 export interface Cell {
   tenant: string;
   permission: string;

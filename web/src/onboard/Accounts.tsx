@@ -36,7 +36,7 @@ export function Accounts({
     }
   };
   return (
-    <Step number={3} title="Accounts and seats" isDone={accounts.length > 0 && missing.length === 0}>
+    <Step number={4} title="Accounts and seats" isDone={accounts.length > 0 && missing.length === 0}>
       {accounts.length > 0 && (
         <div className="card-plain mb-2 overflow-x-auto">
           <table className="w-full">

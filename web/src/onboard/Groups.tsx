@@ -23,7 +23,7 @@ export function Groups({
   const memberships = entriesOf(draft, "membership.put");
   const chosen = new Set(memberships.map((one) => one.fields.group));
   return (
-    <Step number={2} title="Groups" isDone={memberships.length > 0}>
+    <Step number={3} title="Groups" isDone={memberships.length > 0}>
       <ul className="mb-2 space-y-1.5">
         {known?.groups.map((group) => (
           <li key={group.id} className="flex items-center gap-2 text-soft">

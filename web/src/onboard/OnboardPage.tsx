@@ -10,6 +10,7 @@ import { Empty, Failure, Loading, Read } from "../ui/states";
 import { Accounts } from "./Accounts";
 import { Find } from "./Find";
 import { Groups } from "./Groups";
+import { Like } from "./Like";
 import { kindFromDirectory } from "./proposals";
 import { Roles } from "./Roles";
 import { Then } from "./Then";
@@ -190,6 +191,7 @@ function Steps({ draft, person, choices }: { draft: Draft; person: string; choic
         <p className="text-soft">Nothing leaves Wexa before you apply. Every key you press is kept in the draft.</p>
         <ol className="mt-4">
           <Who draft={draft} choices={choices} known={known.data} />
+          {isReadable && <Like draft={draft} person={person} from={from} />}
           <Groups draft={draft} person={person} choices={choices} known={known.data} from={from} />
           <Accounts draft={draft} person={person} choices={choices} access={access.data} />
           <Roles draft={draft} person={person} choices={choices} from={from} />

@@ -50,7 +50,7 @@ export function Roles({
     setRole(undefined);
   };
   return (
-    <Step number={4} title="Roles, and where they reach" isDone={assignments.length + throughGroups.length > 0} isLast>
+    <Step number={5} title="Roles, and where they reach" isDone={assignments.length + throughGroups.length > 0} isLast>
       <ul className="mb-2 space-y-1.5">
         {throughGroups.map((one) => (
           <li key={`${one.group} ${one.gives}`} className="text-soft">

@@ -15,6 +15,8 @@ interface PickerProps {
   choices: readonly Choice[];
   onPick: (id: string) => void;
   hideLabel?: boolean;
+  /** Told of what is typed, where the choices are looked up and not all at hand. */
+  onType?: (text: string) => void;
 }
 
 /** Choosing one of many from the first letter. What was chosen leaves the box, ready and focused for the next. */
@@ -33,7 +35,15 @@ export function Picker(props: PickerProps) {
   );
 }
 
-function Box({ label, placeholder, choices, onPick, hideLabel = false, isNext }: PickerProps & { isNext: boolean }) {
+function Box({
+  label,
+  placeholder,
+  choices,
+  onPick,
+  hideLabel = false,
+  onType,
+  isNext,
+}: PickerProps & { isNext: boolean }) {
   const [text, setText] = useState("");
   const typed = text.trim().toLowerCase();
   const shown = choices
@@ -44,7 +54,10 @@ function Box({ label, placeholder, choices, onPick, hideLabel = false, isNext }:
       menuTrigger="input"
       items={shown}
       inputValue={text}
-      onInputChange={setText}
+      onInputChange={(next) => {
+        setText(next);
+        onType?.(next);
+      }}
       selectedKey={null}
       allowsEmptyCollection
       onSelectionChange={(key) => {

@@ -3,6 +3,7 @@ package wexa.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.http.HttpResponse;
+import java.util.HashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -106,6 +107,47 @@ class PlacesTest {
                 .valueStream()
                 .anyMatch(item -> item.path("kind").asString().equals("SCHEDULED")
                         && item.path("target").asString().equals(person));
+    }
+
+    @Test
+    void somebodyNewCanStartLikeTheirPeers() throws Exception {
+        JsonNode draft = Newcomers.engaged(cast.tove, Cast.unique("peer"), "52011", "lagoon-hall");
+        String path = "/api/v1/people/" + Cast.personIn(draft) + "/peers?draft="
+                + draft.path("id").asString();
+        JsonNode peers = cast.tove.get(path).body();
+        assertThat(peers.path("profile").asString()).isEqualTo("Keeper, Lagoon Hall, employee");
+        int of = peers.path("peers").size();
+        assertThat(of).isBetween(1, 12);
+        for (JsonNode trait : peers.path("traits")) {
+            assertThat(trait.path("of").asInt()).isEqualTo(of);
+            assertThat(trait.path("having").asInt()).isLessThanOrEqualTo(of);
+            assertThat(trait.path("has").asBoolean())
+                    .isEqualTo(trait.path("verdict").asString().equals("DECIDED_ELSEWHERE")
+                            && trait.path("detail").asString().equals("by its rule"));
+        }
+        JsonNode common = peers.path("traits")
+                .valueStream()
+                .filter(trait -> trait.path("verdict").asString().equals("COMMON"))
+                .findFirst()
+                .orElseThrow();
+        Map<String, String> fields = new HashMap<>();
+        common.path("fields")
+                .propertyStream()
+                .forEach(field -> fields.put(field.getKey(), field.getValue().asString()));
+        cast.put(draft, common.path("form").asString(), fields);
+        String name = common.path("name").asString();
+        assertThat(cast.tove
+                        .get(path)
+                        .body()
+                        .path("traits")
+                        .valueStream()
+                        .filter(trait -> trait.path("name").asString().equals(name)
+                                && trait.path("detail").equals(common.path("detail"))))
+                .allMatch(trait -> trait.path("has").asBoolean());
+        String colleague = peers.path("peers").path(0).path("id").asString();
+        JsonNode like = cast.tove.get(path + "&like=" + colleague).body();
+        assertThat(like.path("like").asString()).isEqualTo(colleague);
+        assertThat(like.path("peers").path(0).path("id").asString()).isEqualTo(colleague);
     }
 
     @Test

@@ -16,8 +16,12 @@ public record Condition(Set<EngagementKind> kinds, Set<Id<Unit>> units, Set<Stri
     }
 
     public boolean matches(Engagement engagement) {
-        return (kinds.isEmpty() || kinds.contains(engagement.kind()))
-                && (units.isEmpty() || units.contains(engagement.unit()))
-                && (jobs.isEmpty() || jobs.contains(engagement.job()));
+        return matches(engagement.kind(), engagement.unit(), engagement.job());
+    }
+
+    public boolean matches(EngagementKind kind, Id<Unit> unit, String job) {
+        return (kinds.isEmpty() || kinds.contains(kind))
+                && (units.isEmpty() || units.contains(unit))
+                && (jobs.isEmpty() || jobs.contains(job));
     }
 }

@@ -63,6 +63,15 @@ class PeopleController {
         return people.access(actor, id, Optional.ofNullable(draft), Optional.ofNullable(at));
     }
 
+    @GetMapping("/{id}/peers")
+    PeersView peers(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestParam(required = false) @Nullable UUID draft,
+            @RequestParam(required = false) @Nullable UUID like) {
+        return people.peers(actor, id, Optional.ofNullable(draft), Optional.ofNullable(like));
+    }
+
     @GetMapping("/{id}/why")
     WhyView why(
             Actor actor,

@@ -35,6 +35,7 @@ public class PeopleService {
     private final PersonPages pages;
     private final AccessViews accesses;
     private final WhyViews whys;
+    private final PeerViews peers;
     private final Proofs proofs;
     private final BusinessClock clock;
 
@@ -51,6 +52,7 @@ public class PeopleService {
             PersonPages pages,
             AccessViews accesses,
             WhyViews whys,
+            PeerViews peers,
             Proofs proofs,
             BusinessClock clock) {
         this.snapshots = snapshots;
@@ -59,6 +61,7 @@ public class PeopleService {
         this.pages = pages;
         this.accesses = accesses;
         this.whys = whys;
+        this.peers = peers;
         this.proofs = proofs;
         this.clock = clock;
     }
@@ -81,6 +84,14 @@ public class PeopleService {
         Preview preview = previews.of(draft);
         Instant when = at.orElseGet(() -> draft.isPresent() ? Previews.instantOf(preview) : preview.now());
         return accesses.of(preview, person(preview.model(), id).id(), when);
+    }
+
+    /** Who is like the person, or like a colleague who is named, and what they have that the person may want too. */
+    public PeersView peers(Actor actor, UUID id, Optional<UUID> draft, Optional<UUID> like) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(draft);
+        Optional<Person> named = like.map(colleague -> person(preview.model(), colleague));
+        return peers.of(preview, person(preview.model(), id), named, preview.now());
     }
 
     public WhyView why(Actor actor, UUID id, Cell cell, Optional<UUID> draft, Optional<Instant> at) {

@@ -3,6 +3,7 @@ package wexa.server.people;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -10,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntConsumer;
 import org.springframework.stereotype.Component;
 import wexa.core.lifecycle.Standing;
 import wexa.core.model.Effect;
@@ -36,7 +38,7 @@ class PersonRows {
             .thenComparing(line -> line.row().id());
 
     private final SnapshotStore snapshots;
-    private volatile Sorted kept = new Sorted(-1, Instant.MIN, Instant.MIN, List.of());
+    private volatile Sorted kept = new Sorted(-1, Instant.MIN, Instant.MIN, List.of(), Texts.of(List.of()));
 
     PersonRows(SnapshotStore snapshots) {
         this.snapshots = snapshots;
@@ -46,45 +48,64 @@ class PersonRows {
     private record Line(PersonRow row, String text, int urgency) {}
 
     /** All lines as they stand from {@code at} until a date moves one of them. */
-    private record Sorted(long version, Instant at, Instant until, List<Line> lines) {
+    private record Sorted(long version, Instant at, Instant until, List<Line> lines, Texts texts) {
         boolean holdsAt(Instant now) {
             return !now.isBefore(at) && now.isBefore(until);
         }
     }
 
+    /** The texts of all lines in one string, one after the other: a search runs through it without touching the lines. */
+    private record Texts(String all, int[] starts) {
+        static Texts of(List<Line> lines) {
+            StringBuilder all = new StringBuilder();
+            int[] starts = new int[lines.size() + 1];
+            for (int place = 0; place < lines.size(); place++) {
+                all.append(lines.get(place).text()).append('\n');
+                starts[place + 1] = all.length();
+            }
+            return new Texts(all.toString(), starts);
+        }
+
+        /** Places of the lines that have every word, in order. */
+        void find(String[] words, IntConsumer found) {
+            String rarest = Arrays.stream(words)
+                    .max(Comparator.comparingInt(String::length))
+                    .orElse("");
+            int at = all.indexOf(rarest);
+            while (at >= 0 && at < all.length()) {
+                int exact = Arrays.binarySearch(starts, at);
+                int place = exact >= 0 ? exact : -exact - 2;
+                String line = all.substring(starts[place], starts[place + 1]);
+                if (Arrays.stream(words).allMatch(line::contains)) {
+                    found.accept(place);
+                }
+                at = all.indexOf(rarest, starts[place + 1]);
+            }
+        }
+    }
+
     /** Rows whose name, handle, job, unit or kind has every word of the text in it, most urgent first. */
     PeopleService.PeopleFound search(Snapshot snapshot, String text, Instant at, int from, int limit) {
-        List<Line> lines = sorted(snapshot, at).lines();
+        Sorted sorted = sorted(snapshot, at);
+        List<Line> lines = sorted.lines();
         if (text.isBlank()) {
             int start = Math.min(from, lines.size());
             return new PeopleService.PeopleFound(
                     lines.size(), rows(lines.subList(start, Math.min(start + limit, lines.size()))));
         }
-        String[] words = text.strip().toLowerCase(Locale.ROOT).split("\\s+");
         List<Line> found = new ArrayList<>();
-        int total = 0;
-        for (Line line : lines) {
-            if (hasAll(line.text(), words)) {
-                if (total >= from && found.size() < limit) {
-                    found.add(line);
-                }
-                total++;
+        int[] total = {0};
+        sorted.texts().find(text.strip().toLowerCase(Locale.ROOT).split("\\s+"), place -> {
+            if (total[0] >= from && found.size() < limit) {
+                found.add(lines.get(place));
             }
-        }
-        return new PeopleService.PeopleFound(total, rows(found));
+            total[0]++;
+        });
+        return new PeopleService.PeopleFound(total[0], rows(found));
     }
 
     private static List<PersonRow> rows(List<Line> lines) {
         return lines.stream().map(Line::row).toList();
-    }
-
-    private static boolean hasAll(String text, String[] words) {
-        for (String word : words) {
-            if (!text.contains(word)) {
-                return false;
-            }
-        }
-        return true;
     }
 
     private Sorted sorted(Snapshot snapshot, Instant at) {
@@ -110,7 +131,7 @@ class PersonRows {
                 until[0] = nextMove(until[0], pause, at);
             }
         });
-        return new Sorted(snapshot.version(), at, until[0], lines);
+        return new Sorted(snapshot.version(), at, until[0], lines, Texts.of(lines));
     }
 
     /** Those whom the changesets since touched are taken out and placed anew. */
@@ -132,7 +153,7 @@ class PersonRows {
             }
         }
         if (touched.isEmpty()) {
-            return new Sorted(snapshot.version(), known.at(), known.until(), known.lines());
+            return new Sorted(snapshot.version(), known.at(), known.until(), known.lines(), known.texts());
         }
         List<Line> lines = new ArrayList<>(known.lines().size() + touched.size());
         for (Line line : known.lines()) {
@@ -146,7 +167,7 @@ class PersonRows {
                 lines.add(place < 0 ? -place - 1 : place, line);
             });
         }
-        return new Sorted(snapshot.version(), known.at(), until, lines);
+        return new Sorted(snapshot.version(), known.at(), until, lines, Texts.of(lines));
     }
 
     /** The nearest instant at which somebody comes, goes, is about to go, or is no longer new. */

@@ -1,0 +1,155 @@
+package wexa.server.people;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import wexa.core.likeness.Peers;
+import wexa.core.likeness.Profile;
+import wexa.core.likeness.Trait;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Engagement;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Preview;
+
+/** Lays out who is like somebody and what they have in common. */
+@Component
+class PeerViews {
+    private final PersonRows rows;
+
+    PeerViews(PersonRows rows) {
+        this.rows = rows;
+    }
+
+    /** Peers of the person as they would be engaged; where a colleague is named, of that colleague, who comes first. */
+    PeersView of(Preview preview, Person person, Optional<Person> like, Instant at) {
+        Model model = preview.model();
+        Peers peers = new Peers(model, preview.index(), at);
+        Optional<Profile> profile = profile(model, like.orElse(person), at);
+        if (profile.isEmpty()) {
+            return new PeersView("", null, List.of(), List.of());
+        }
+        List<Id<Person>> near = new ArrayList<>(peers.nearest(profile.get(), person.id()));
+        like.ifPresent(named -> {
+            near.remove(named.id());
+            near.add(0, named.id());
+        });
+        Set<Trait.Thing> own = peers.has(person.id());
+        Set<Trait.Thing> theirs = like.map(named -> peers.has(named.id())).orElse(Set.of());
+        List<PersonRow> shown = near.stream()
+                .map(id -> rows.row(model, model.people().get(id), at))
+                .toList();
+        return new PeersView(
+                words(model, profile.get()),
+                like.map(named -> named.id().value()).orElse(null),
+                shown.stream()
+                        .map(row -> new PeersView.PeerView(row.id(), row.name(), row.job(), row.unit()))
+                        .toList(),
+                peers.traits(near, profile.get()).stream()
+                        .map(trait -> view(model, person.id(), trait, own, theirs))
+                        .toList());
+    }
+
+    /** What the person is engaged as now, or first from now on. */
+    private static Optional<Profile> profile(Model model, Person person, Instant at) {
+        return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                .filter(engagement -> engagement.window().until().isAfter(at))
+                .min(Comparator.comparing(engagement -> engagement.window().from()))
+                .map(Profile::of);
+    }
+
+    private static String words(Model model, Profile profile) {
+        return profile.job() + ", " + model.table(Kind.UNIT).get(profile.unit()).name() + ", "
+                + profile.kind().name().toLowerCase(Locale.ROOT);
+    }
+
+    private static PeersView.TraitView view(
+            Model model, Id<Person> person, Trait trait, Set<Trait.Thing> own, Set<Trait.Thing> theirs) {
+        Trait.Thing plain = trait.thing() instanceof Trait.HasAccount account
+                ? new Trait.HasAccount(account.tenant(), Optional.empty())
+                : trait.thing();
+        boolean has = own.contains(plain);
+        boolean likeHas = theirs.contains(plain);
+        Map<String, String> fields = new LinkedHashMap<>();
+        if (trait.thing() instanceof Trait.InGroup in) {
+            Group group = model.groups().get(in.group());
+            fields.put("member", "person:" + person);
+            fields.put("group", group.id().toString());
+            return view(
+                    "GROUP", group.name(), decided(group), null, trait, has, likeHas, "membership.put", fields, null);
+        }
+        if (trait.thing() instanceof Trait.HasRole role) {
+            Tenant tenant = model.tenants().get(role.tenant());
+            fields.put("subject", "person:" + person);
+            fields.put("role", role.role().toString());
+            fields.put("tenant", tenant.id().toString());
+            role.area().ifPresent(area -> fields.put("area", area.toString()));
+            String where = role.area()
+                    .map(model.table(Kind.AREA)::get)
+                    .map(Area::name)
+                    .map(name -> ", " + name)
+                    .orElse("");
+            String detail = model.appOf(tenant).name() + " " + tenant.name() + where;
+            String name = model.roles().get(role.role()).name();
+            return view("ROLE", name, detail, tenant, trait, has, likeHas, "assignment.give", fields, null);
+        }
+        Trait.HasAccount account = (Trait.HasAccount) trait.thing();
+        Tenant tenant = model.tenants().get(account.tenant());
+        App app = model.appOf(tenant);
+        fields.put("person", person.toString());
+        fields.put("tenant", tenant.id().toString());
+        String detail = account.seat()
+                .flatMap(app::seatKind)
+                .map(kind -> kind.name() + " seat")
+                .orElse("");
+        String seat = account.seat().map(Object::toString).orElse(null);
+        String name = "Account in " + app.name() + " " + tenant.name();
+        return view("ACCOUNT", name, detail, tenant, trait, has, likeHas, "account.open", fields, seat);
+    }
+
+    private static String decided(Group group) {
+        return group.kind() == GroupKind.RULED
+                ? "by its rule"
+                : group.kind() == GroupKind.DIRECTORY ? "the directory decides" : "";
+    }
+
+    private static PeersView.TraitView view(
+            String thing,
+            String name,
+            String detail,
+            @Nullable Tenant tenant,
+            Trait trait,
+            boolean has,
+            boolean likeHas,
+            String form,
+            Map<String, String> fields,
+            @Nullable String seat) {
+        return new PeersView.TraitView(
+                thing,
+                name,
+                detail,
+                tenant == null ? null : tenant.colour(),
+                trait.having(),
+                trait.of(),
+                trait.verdict().name(),
+                has,
+                likeHas,
+                form,
+                fields,
+                seat);
+    }
+}
