@@ -1,5 +1,5 @@
 import { Outlet, useNavigate, useParams, useRouterState, useSearch } from "@tanstack/react-router";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useMay } from "../session/hooks";
 import { Context } from "./Context";
 import { Dock } from "./Dock";
@@ -23,6 +23,13 @@ export function Frame() {
   const path = useRouterState({ select: (state) => state.location.pathname });
   const { id } = useParams({ strict: false });
   const only = path.startsWith("/tenants/") ? id : undefined;
+  const body = useRef<HTMLElement>(null);
+  // what had the focus went with the page before: the new page takes it, so that Tab goes on inside
+  useEffect(() => {
+    if (document.activeElement === document.body) {
+      body.current?.focus({ preventScroll: true });
+    }
+  }, [path]);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key === "k" && (event.ctrlKey || event.metaKey)) {
@@ -51,7 +58,7 @@ export function Frame() {
       <Selvage only={only} />
       <Header onKeys={() => setKeys(true)} />
       <Context only={only} />
-      <main className="flex min-h-0 flex-1">
+      <main ref={body} tabIndex={-1} className="flex min-h-0 flex-1 outline-none">
         <Outlet />
       </main>
       <Dock />

@@ -14,7 +14,7 @@ export function GroupsPage() {
         <Side
           label="Groups"
           to="/groups/$id"
-          hint="Choose a group from the list"
+          empty="There are no groups yet"
           items={data.map((group) => ({
             id: group.id,
             name: group.name,

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { entriesOf, useDraft, type Draft } from "../api/drafts";
 import { peersQuery, peopleQuery } from "../api/queries";
 import { Picker } from "../ui/picker";
@@ -22,6 +22,7 @@ export function Like({ draft, person, from }: { draft: Draft; person: string; fr
   const [typed, setTyped] = useState("");
   const peers = useQuery(peersQuery(person, draft, like));
   const colleagues = useQuery({ ...peopleQuery(typed), enabled: typed.length > 0 });
+  const list = useRef<HTMLUListElement>(null);
   const engagement = entriesOf(draft, "engagement.begin")[0]?.fields.id;
   const data = peers.data;
   const open = toTakeOver(data?.traits ?? []);
@@ -43,7 +44,7 @@ export function Like({ draft, person, from }: { draft: Draft; person: string; fr
           <p>
             {data.like !== undefined && data.like !== null
               ? `Like ${first?.name ?? ""} and ${count(data.peers.length - 1, "other", "others")} as “${data.profile}”: `
-              : `${count(data.peers.length, "person", "people")} as “${data.profile}”: `}
+              : `The ${data.peers.length === 1 ? "one" : data.peers.length} nearest to “${data.profile}”: `}
             <span className="text-soft">
               {data.peers
                 .slice(0, 4)
@@ -52,7 +53,12 @@ export function Like({ draft, person, from }: { draft: Draft; person: string; fr
               {data.peers.length > 4 && ` and ${data.peers.length - 4} more`}
             </span>
           </p>
-          <ul className="card-plain mt-2 divide-y divide-[var(--line)]" aria-label="What they have">
+          <ul
+            ref={list}
+            tabIndex={-1}
+            className="card-plain mt-2 divide-y divide-[var(--line)]"
+            aria-label="What they have"
+          >
             {shown.map((trait) => (
               <TraitLine
                 key={`${trait.form} ${Object.values(trait.fields).join(" ")}`}
@@ -71,7 +77,11 @@ export function Like({ draft, person, from }: { draft: Draft; person: string; fr
           <button
             type="button"
             className="btn btn-primary btn-sm"
-            onClick={() => put(...open.flatMap((trait) => entriesForTrait(trait, from, engagement)))}
+            onClick={() => {
+              put(...open.flatMap((trait) => entriesForTrait(trait, from, engagement)));
+              // the button goes when it is done: the focus stays with what it filled
+              list.current?.focus();
+            }}
           >
             Take over {open.length === 1 ? "what" : `the ${open.length} that`} nearly all have
           </button>
@@ -134,7 +144,7 @@ function TraitLine({
           {trait.detail !== "" && <span className="text-soft"> · {trait.detail}</span>}
         </span>
       </label>
-      {left !== undefined && <span className="shrink-0 text-sm text-warning">{left}</span>}
+      {left !== undefined && <span className="shrink-0 text-sm font-semibold">{left}</span>}
       {like !== undefined && trait.likeHas && <span className="shrink-0 text-sm text-soft">{like} has it</span>}
       {isLocked && <span className="shrink-0 text-sm text-soft">{trait.has ? "has it" : "not by hand"}</span>}
       <span className="w-14 shrink-0 text-right text-sm text-soft">

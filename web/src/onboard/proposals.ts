@@ -78,6 +78,8 @@ export function actFor(draft: Draft, one: Entry, finding: Entry["findings"][numb
       return { words: `Use ${free}`, fields: { as: free } };
     case "person.handle-taken":
       return { words: `Use ${free}`, fields: { handle: free } };
+    case "name.issued-before":
+      return free === "" ? undefined : { words: `Use ${free}`, fields: { [finding.path]: free } };
     case "assignment.inert":
       return finding.facts.nearest === undefined || finding.facts.nearest === ""
         ? { words: "Choose a place", field: `${one.id}.area` }

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, Outlet, useNavigate, useParams, useSearch } from "@tanstack/react-router";
+import { Link, Navigate, Outlet, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { peopleQuery } from "../api/queries";
@@ -38,6 +38,8 @@ export function PeoplePage() {
   const [typed, setTyped] = useState(q ?? "");
   const people = useQuery(peopleQuery(q ?? ""));
   const mayPrepare = useMay("PREPARE");
+  // whoever is most urgent stands first, and is shown until somebody else is chosen
+  const first = people.data?.people[0];
   return (
     <>
       <section aria-label="People" className="flex w-[272px] shrink-0 flex-col border-r border-base-300 bg-base-100">
@@ -78,9 +80,11 @@ export function PeoplePage() {
         </Read>
       </section>
       <div className="flex min-w-0 flex-1">
-        {id === undefined ? (
+        {id === undefined && first !== undefined ? (
+          <Navigate to="/people/$id" params={{ id: first.id }} search={(before) => before} replace />
+        ) : id === undefined ? (
           <div className="grid flex-1 place-items-center">
-            <Empty title="Choose somebody from the list">J and K move through it, or type a name.</Empty>
+            <Empty title="Nobody to show">Type fewer letters in the search.</Empty>
           </div>
         ) : (
           <Outlet />

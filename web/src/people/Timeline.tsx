@@ -14,7 +14,7 @@ function words(engagement: Engagement, zone: string): string {
   return `${what}${number}${from}${until}`;
 }
 
-/** Engagements as bars, with now as a line through them. */
+/** Engagements as bars, with now marked above and below. */
 export function Timeline({ engagements }: { engagements: Engagement[] }) {
   const session = useSession();
   const now = useNow();
@@ -37,12 +37,16 @@ export function Timeline({ engagements }: { engagements: Engagement[] }) {
           </div>
         );
       })}
-      <span
-        aria-hidden
-        className="absolute inset-y-0 w-0.5 bg-base-content"
-        style={{ left: `${layout.now}%` }}
-        title="now"
-      />
+      {/* marked at both edges only, so that it never crosses the words */}
+      {["top-0", "bottom-0"].map((edge) => (
+        <span
+          key={edge}
+          aria-hidden
+          className={`absolute ${edge} h-1.5 w-0.5 bg-base-content`}
+          style={{ left: `${layout.now}%` }}
+          title="now"
+        />
+      ))}
     </div>
   );
 }

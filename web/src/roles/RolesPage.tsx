@@ -12,7 +12,7 @@ export function RolesPage() {
         <Side
           label="Roles"
           to="/roles/$id"
-          hint="Choose a role from the list"
+          empty="There are no roles yet"
           items={data.map((role) => ({
             id: role.id,
             name: role.name,

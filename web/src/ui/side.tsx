@@ -1,5 +1,6 @@
-import { Link, Outlet, useParams } from "@tanstack/react-router";
-import { useState, type ReactNode } from "react";
+import { Link, Navigate, Outlet, useNavigate, useParams } from "@tanstack/react-router";
+import { useState } from "react";
+import { VirtualList } from "./list";
 import { Empty } from "./states";
 
 export interface SideItem {
@@ -14,19 +15,20 @@ export function Side({
   label,
   items,
   to,
-  hint,
-  intro,
+  empty,
 }: {
   label: string;
   items: readonly SideItem[];
   to: "/groups/$id" | "/roles/$id";
-  hint: string;
-  intro?: ReactNode;
+  /** What stands there when there is nothing in the list. */
+  empty: string;
 }) {
   const { id } = useParams({ strict: false });
+  const navigate = useNavigate();
   const [typed, setTyped] = useState("");
   const text = typed.trim().toLowerCase();
   const shown = items.filter((item) => `${item.name} ${item.note}`.toLowerCase().includes(text));
+  const first = items[0];
   return (
     <>
       <section aria-label={label} className="flex w-[300px] shrink-0 flex-col border-r border-base-300 bg-base-100">
@@ -42,14 +44,22 @@ export function Side({
             {shown.length} of {items.length}
           </span>
         </div>
-        <ul className="min-h-0 flex-1 overflow-auto">
-          {shown.length === 0 && <Empty title="Nothing is called that." />}
-          {shown.map((item) => (
-            <li key={item.id} className="border-b border-line">
+        {shown.length === 0 ? (
+          <Empty title="Nothing is called that." />
+        ) : (
+          <VirtualList
+            items={shown}
+            label={`List of ${label.toLowerCase()}`}
+            rowHeight={52}
+            keyOf={(item) => item.id}
+            isOpen={(item) => item.id === id}
+            onOpen={(item) => void navigate({ to, params: { id: item.id } })}
+          >
+            {(item) => (
               <Link
                 to={to}
                 params={{ id: item.id }}
-                className="row-hover flex items-center gap-2 px-3.5 py-1.5"
+                className="row-hover flex h-full items-center gap-2 px-3.5"
                 activeProps={{ className: "bg-chosen shadow-[inset_4px_0_var(--color-primary)]" }}
               >
                 <span className="min-w-0 flex-1">
@@ -58,17 +68,16 @@ export function Side({
                 </span>
                 <span className="shrink-0 text-xs text-soft">{item.mark}</span>
               </Link>
-            </li>
-          ))}
-        </ul>
+            )}
+          </VirtualList>
+        )}
       </section>
       <div className="flex min-w-0 flex-1 flex-col overflow-auto px-5 py-4">
-        {id === undefined ? (
+        {id === undefined && first !== undefined ? (
+          <Navigate to={to} params={{ id: first.id }} replace />
+        ) : id === undefined ? (
           <div className="grid flex-1 place-items-center">
-            <div>
-              <Empty title={hint} />
-              {intro}
-            </div>
+            <Empty title={empty} />
           </div>
         ) : (
           <Outlet />

@@ -95,14 +95,20 @@ final class Browser implements AutoCloseable {
         see(By.xpath("//h1[contains(normalize-space(.), \"" + text + "\")]"));
     }
 
+    /** Scrolled to where nothing that stays in place covers it. */
+    private WebElement inTheMiddle(By what) {
+        WebElement found = wait.until(ExpectedConditions.elementToBeClickable(what));
+        driver.executeScript("arguments[0].scrollIntoView({block: 'center'})", found);
+        return found;
+    }
+
     WebElement button(String name) {
-        return wait.until(ExpectedConditions.elementToBeClickable(By.xpath("//button[contains(normalize-space(.), \""
-                + name + "\") or contains(@aria-label, \"" + name + "\")]")));
+        return inTheMiddle(By.xpath(
+                "//button[contains(normalize-space(.), \"" + name + "\") or contains(@aria-label, \"" + name + "\")]"));
     }
 
     WebElement link(String name) {
-        return wait.until(ExpectedConditions.elementToBeClickable(
-                By.xpath("//a[contains(normalize-space(.), \"" + name + "\")]")));
+        return inTheMiddle(By.xpath("//a[contains(normalize-space(.), \"" + name + "\")]"));
     }
 
     /** A field by its label, or by its accessible name. */

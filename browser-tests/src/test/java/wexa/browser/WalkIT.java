@@ -35,11 +35,10 @@ class WalkIT {
             browser.link("Onboard").click();
             browser.heading("Onboard Odile Marrick");
             browser.sees("found in the directory as odile.marrick");
-            browser.pick("Put in a group…", "lagoon k", "Lagoon keepers");
+            browser.sees("nearest to “Keeper, Lagoon Hall, employee”");
+            browser.button("Take over the 3 that nearly all have").click();
             browser.sees("gives Keeper in Pelagia North");
-            browser.button("Open in Pelagia North").click();
             browser.sees("left of 120");
-            browser.button("Open in Rota Buoy All sites").click();
             browser.sees("left of 700");
             browser.pick("Open an account in…", "quayside", "Quayside South");
             browser.field("Seat in Quayside South").sendKeys("Handheld");
@@ -93,6 +92,27 @@ class WalkIT {
             browser.button("Prepare the way back").click();
             browser.sees("close account of odile.marrick in quayside/south");
             browser.button("Apply 10 changes").click();
+            browser.sees("steps arrived");
+        }
+    }
+
+    /** Four acts after the search, none of them in a form: what peers have is what a newcomer starts with. */
+    @Test
+    void somebodyStartsLikeTheirPeersInAFewActs(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.sees("3 unknown accounts");
+            browser.keys("n");
+            browser.heading("Who is new?");
+            browser.type("Search the directories", "od");
+            browser.button("Onboard").click();
+            browser.button("Take over the 3 that nearly all have").click();
+            browser.sees("Nothing. It is ready to review.");
+            browser.isAccessible("onboard like peers");
+            browser.link("Review").click();
+            browser.sees("seat odile.marrick as staff in rota-buoy/all");
+            browser.button("Apply 7 changes").click();
             browser.sees("steps arrived");
         }
     }

@@ -11,6 +11,7 @@ import wexa.core.finding.Finding;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Id;
+import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
@@ -49,7 +50,7 @@ public sealed interface AccountChange extends Change {
             if (has.isPresent() && !has.get().id().equals(account.id())) {
                 return has.get().isOpen() ? Resolution.nothing() : Resolution.blocked(exists(has.get()));
             }
-            return has.map(known -> Resolution.replace(known, account, findings))
+            return has.map(known -> edited(known, account, findings, model))
                     .orElseGet(() -> Resolution.make(account, findings));
         }
 
@@ -80,7 +81,7 @@ public sealed interface AccountChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.ACCOUNT)
                     .find(account.id())
-                    .map(before -> Resolution.replace(before, account, nameClash(account, model)))
+                    .map(before -> edited(before, account, nameClash(account, model), model))
                     .orElseGet(() -> gone(account.id()));
         }
 
@@ -124,6 +125,10 @@ public sealed interface AccountChange extends Change {
         }
     }
 
+    private static Resolution edited(Account before, Account after, List<Finding> findings, Model model) {
+        return Resolution.replace(before, after, findings).and(IssuedNames.givenUp(before, after, model));
+    }
+
     private static Account closed(Account open) {
         return new Account(
                 open.id(),
@@ -140,16 +145,20 @@ public sealed interface AccountChange extends Change {
     }
 
     private static List<Finding> nameClash(Account account, Model model) {
-        return UserNames.holder(model, account.tenant(), account.userName(), account.id())
-                .map(holder -> Finding.of(
-                        Code.USER_NAME_TAKEN,
-                        "as",
-                        "value",
-                        account.userName(),
-                        "free",
-                        UserNames.free(model, account.tenant(), account.userName(), account.id())))
-                .map(List::of)
-                .orElse(List.of());
+        Optional<Account> holder = UserNames.holder(model, account.tenant(), account.userName(), account.id());
+        Optional<IssuedName> once = IssuedNames.holder(
+                model,
+                IssuedName.Sort.USER_NAME,
+                Account.uniqueName(account.tenant(), account.userName()),
+                account.person());
+        if (holder.isEmpty() && once.isEmpty()) {
+            return List.of();
+        }
+        String free = UserNames.free(model, account.tenant(), account.userName(), account.id());
+        return List.of(
+                holder.isPresent()
+                        ? Finding.of(Code.USER_NAME_TAKEN, "as", "value", account.userName(), "free", free)
+                        : IssuedNames.finding(model, once.orElseThrow(), "as", account.userName(), free));
     }
 
     private static Map<String, String> describe(Account account, Names names) {

@@ -9,6 +9,7 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Handle;
 import wexa.core.model.Id;
+import wexa.core.model.IssuedName;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 
@@ -20,7 +21,7 @@ public sealed interface PersonChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             Optional<Person> known = model.people().find(person.id());
             return known.isPresent()
-                    ? Resolution.replace(known.get(), person, clashes(person, model))
+                    ? edited(known.get(), person, model)
                     : Resolution.make(person, clashes(person, model));
         }
 
@@ -41,7 +42,7 @@ public sealed interface PersonChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.people()
                     .find(person.id())
-                    .map(before -> Resolution.replace(before, person, clashes(person, model)))
+                    .map(before -> edited(before, person, model))
                     .orElseGet(() -> Resolution.blocked(Finding.of(
                             Code.FACT_GONE, "person", "id", person.id().toString())));
         }
@@ -55,6 +56,10 @@ public sealed interface PersonChange extends Change {
         public Map<String, String> slots(Names names) {
             return describe(person);
         }
+    }
+
+    private static Resolution edited(Person before, Person after, Model model) {
+        return Resolution.replace(before, after, clashes(after, model)).and(IssuedNames.givenUp(before, after, model));
     }
 
     private static Map<String, String> describe(Person person) {
@@ -101,6 +106,19 @@ public sealed interface PersonChange extends Change {
                         person.directoryEntry().orElse(""),
                         "holder",
                         holder.name())));
+        IssuedNames.holder(model, IssuedName.Sort.HANDLE, person.handle().text(), Optional.of(person.id()))
+                .map(held -> IssuedNames.finding(
+                        model,
+                        held,
+                        "handle",
+                        person.handle().text(),
+                        freeHandle(model, person.handle()).text()))
+                .ifPresent(findings::add);
+        person.mail()
+                .ifPresent(
+                        mail -> IssuedNames.holder(model, IssuedName.Sort.MAIL, mail.text(), Optional.of(person.id()))
+                                .map(held -> IssuedNames.finding(model, held, "mail", mail.text(), ""))
+                                .ifPresent(findings::add));
         return findings;
     }
 
@@ -108,11 +126,17 @@ public sealed interface PersonChange extends Change {
         return found.stream().filter(person -> !person.id().equals(self)).findFirst();
     }
 
-    /** The handle with the lowest number behind it that nobody has. */
+    private static boolean isUsed(Model model, Handle handle) {
+        return !model.people().by(Person.BY_HANDLE, handle).isEmpty()
+                || IssuedNames.holder(model, IssuedName.Sort.HANDLE, handle.text(), Optional.empty())
+                        .isPresent();
+    }
+
+    /** The handle with the lowest number behind it that nobody has or had. */
     static Handle freeHandle(Model model, Handle taken) {
         String stem = taken.text().substring(0, Math.min(taken.text().length(), 58));
         int number = 2;
-        while (!model.people().by(Person.BY_HANDLE, Handle.of(stem + number)).isEmpty()) {
+        while (isUsed(model, Handle.of(stem + number))) {
             number++;
         }
         return Handle.of(stem + number);

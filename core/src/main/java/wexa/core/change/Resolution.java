@@ -1,5 +1,6 @@
 package wexa.core.change;
 
+import java.util.ArrayList;
 import java.util.List;
 import wexa.core.finding.Finding;
 import wexa.core.model.Effect;
@@ -20,6 +21,16 @@ public record Resolution(List<Effect> effects, List<Finding> findings) {
         return before.equals(after)
                 ? new Resolution(List.of(), findings)
                 : new Resolution(List.of(Effect.replace(before, after)), findings);
+    }
+
+    /** The same with effects that come with it, such as a name that is kept because it was given up. */
+    Resolution and(List<Effect> more) {
+        if (effects.isEmpty() || more.isEmpty()) {
+            return this;
+        }
+        List<Effect> all = new ArrayList<>(effects);
+        all.addAll(more);
+        return new Resolution(all, findings);
     }
 
     static Resolution drop(Fact before) {

@@ -6,6 +6,7 @@ import java.util.Optional;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Id;
+import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -39,13 +40,23 @@ public final class UserNames {
                 .findFirst();
     }
 
-    /** The name with the lowest number that nobody has; in an address the number goes before the at sign. */
+    private static boolean isUsed(Model model, Id<Tenant> tenant, String userName, Id<Account> self) {
+        return holder(model, tenant, userName, self).isPresent()
+                || IssuedNames.holder(
+                                model,
+                                IssuedName.Sort.USER_NAME,
+                                Account.uniqueName(tenant, userName),
+                                Optional.empty())
+                        .isPresent();
+    }
+
+    /** The name with the lowest number that nobody has or had; in an address the number goes before the at sign. */
     static String free(Model model, Id<Tenant> tenant, String taken, Id<Account> self) {
         int at = taken.indexOf('@');
         String stem = at < 0 ? taken : taken.substring(0, at);
         String rest = at < 0 ? "" : taken.substring(at);
         int number = 2;
-        while (holder(model, tenant, stem + number + rest, self).isPresent()) {
+        while (isUsed(model, tenant, stem + number + rest, self)) {
             number++;
         }
         return stem + number + rest;

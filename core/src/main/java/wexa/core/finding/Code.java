@@ -20,6 +20,7 @@ public enum Code {
     HANDLE_TAKEN("person.handle-taken", BLOCK),
     MAIL_TAKEN("person.mail-taken", BLOCK),
     DIRECTORY_ENTRY_TAKEN("person.directory-entry-taken", BLOCK),
+    NAME_ISSUED_BEFORE("name.issued-before", BLOCK),
     STAFF_NUMBER_TAKEN("engagement.staff-number-taken", BLOCK),
     GROUP_NOT_ASSIGNED("membership.group-not-assigned", BLOCK),
     MEMBERSHIP_OVERLAPS("membership.overlaps", BLOCK),

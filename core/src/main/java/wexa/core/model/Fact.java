@@ -15,6 +15,7 @@ public sealed interface Fact
                 Account,
                 Seat,
                 Assignment,
-                Mapping {
+                Mapping,
+                IssuedName {
     Id<? extends Fact> id();
 }

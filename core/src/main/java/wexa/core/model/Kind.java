@@ -18,6 +18,7 @@ public final class Kind<T extends Fact> {
     public static final Kind<Seat> SEAT = new Kind<>(11, "seat", Seat.class);
     public static final Kind<Assignment> ASSIGNMENT = new Kind<>(12, "assignment", Assignment.class);
     public static final Kind<Mapping> MAPPING = new Kind<>(13, "mapping", Mapping.class);
+    public static final Kind<IssuedName> ISSUED_NAME = new Kind<>(14, "issued-name", IssuedName.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -33,7 +34,8 @@ public final class Kind<T extends Fact> {
             ACCOUNT,
             SEAT,
             ASSIGNMENT,
-            MAPPING);
+            MAPPING,
+            ISSUED_NAME);
 
     private final int position;
     private final String name;

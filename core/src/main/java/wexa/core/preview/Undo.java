@@ -16,6 +16,7 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
+import wexa.core.model.IssuedName;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -46,7 +47,8 @@ public record Undo(List<Entry> entries, List<Left> left) {
         for (int place = effects.size() - 1; place >= 0; place--) {
             Effect effect = effects.get(place);
             Optional<Fact> stands = model.find(effect.kind(), effect.id());
-            if (stands.equals(effect.before())) {
+            // a name that was given up stays issued, also to whom it comes back
+            if (stands.equals(effect.before()) || effect.subject() instanceof IssuedName) {
                 continue;
             }
             if (!stands.equals(effect.after())) {
@@ -78,7 +80,9 @@ public record Undo(List<Entry> entries, List<Left> left) {
         }
         boolean isMadeAnew = entry.fields().containsKey("id") && !entry.form().equals("account.open");
         boolean wasChanged = effect.before().isPresent() && effect.after().isPresent();
-        List<Effect> effects = resolution.get().effects();
+        List<Effect> effects = resolution.get().effects().stream()
+                .filter(one -> one.id().equals(effect.id()))
+                .toList();
         return isMadeAnew
                 || !wasChanged
                 || (effects.size() == 1 && effects.get(0).after().equals(effect.before()));

@@ -48,7 +48,7 @@ class PeerViews {
             near.remove(named.id());
             near.add(0, named.id());
         });
-        Set<Trait.Thing> own = peers.has(person.id());
+        Set<Trait.Thing> own = new Peers(model, preview.index(), firstDay(model, person, at)).has(person.id());
         Set<Trait.Thing> theirs = like.map(named -> peers.has(named.id())).orElse(Set.of());
         List<PersonRow> shown = near.stream()
                 .map(id -> rows.row(model, model.people().get(id), at))
@@ -64,12 +64,23 @@ class PeerViews {
                         .toList());
     }
 
-    /** What the person is engaged as now, or first from now on. */
+    /** Of somebody who is still to come, what they will have then is what counts. */
+    private static Instant firstDay(Model model, Person person, Instant at) {
+        return engagement(model, person, at)
+                .map(engagement -> engagement.window().from())
+                .filter(from -> from.isAfter(at))
+                .orElse(at);
+    }
+
     private static Optional<Profile> profile(Model model, Person person, Instant at) {
+        return engagement(model, person, at).map(Profile::of);
+    }
+
+    /** What the person is engaged as now, or first from now on. */
+    private static Optional<Engagement> engagement(Model model, Person person, Instant at) {
         return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
                 .filter(engagement -> engagement.window().until().isAfter(at))
-                .min(Comparator.comparing(engagement -> engagement.window().from()))
-                .map(Profile::of);
+                .min(Comparator.comparing(engagement -> engagement.window().from()));
     }
 
     private static String words(Model model, Profile profile) {

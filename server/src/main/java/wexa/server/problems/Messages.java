@@ -64,6 +64,11 @@ public final class Messages {
                         + ". Open that person, or use another address.";
             case DIRECTORY_ENTRY_TAKEN ->
                 "The directory entry " + value + " is already linked to " + facts.get("holder") + ".";
+            case NAME_ISSUED_BEFORE ->
+                field + " " + value + " was once " + facts.get("holder") + "'s and is never issued again."
+                        + (facts.getOrDefault("free", "").isEmpty()
+                                ? " Use another."
+                                : " Free: " + facts.get("free") + ".");
             case STAFF_NUMBER_TAKEN ->
                 "Staff number " + value + " belongs to " + facts.get("holder") + ". Check the number.";
             case GROUP_NOT_ASSIGNED ->

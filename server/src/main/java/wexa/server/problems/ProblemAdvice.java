@@ -14,6 +14,7 @@ import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 
 /** The one place that turns failures into problem details. */
@@ -64,6 +65,12 @@ class ProblemAdvice {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> stale(ObjectOptimisticLockingFailureException stale) {
         return answer(detail(409, "changed-meanwhile", "Somebody changed this meanwhile. Load it again.", List.of()));
+    }
+
+    /** Who listened to events has gone: there is nobody to answer. */
+    @ExceptionHandler
+    void gone(AsyncRequestNotUsableException disconnected) {
+        LOG.debug("a listener left: {}", disconnected.getMessage());
     }
 
     @ExceptionHandler
