@@ -5,6 +5,7 @@ import java.io.Writer;
 import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import wexa.connect.csv.Formulas;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
@@ -43,17 +44,12 @@ public class LogService {
                     csv.printRecord(
                             line.number(),
                             line.at(),
-                            defused(line.actor()),
-                            defused(line.sentence()),
+                            Formulas.defused(line.actor()),
+                            Formulas.defused(line.sentence()),
                             line.changeset());
                     before = line.number();
                 }
             } while (lines.size() == PAGE);
         }
-    }
-
-    /** A text that a spreadsheet would take for a formula is marked as text. */
-    static String defused(String text) {
-        return !text.isEmpty() && "=+-@\t\r".indexOf(text.charAt(0)) >= 0 ? "'" + text : text;
     }
 }
