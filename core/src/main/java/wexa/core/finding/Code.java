@@ -13,6 +13,7 @@ public enum Code {
     FIELD_UNKNOWN("field.unknown", BLOCK),
     DATE_MALFORMED("date.malformed", BLOCK),
     DATE_BEFORE_START("date.before-start", BLOCK),
+    ROW_RAGGED("row.ragged", BLOCK),
     FORM_UNKNOWN("form.unknown", BLOCK),
     REFERENCE_UNRESOLVED("reference.unresolved", BLOCK),
     FACT_GONE("fact.gone", BLOCK),

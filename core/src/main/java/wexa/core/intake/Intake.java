@@ -75,10 +75,14 @@ public final class Intake {
         Optional<? extends Change> change = switch (entry.form()) {
             case "person.add", "person.edit" -> new PersonReader(model, fields, lookups).read(entry.form());
             case "engagement.begin" ->
-                engagement(fields, lookups, fields.id("id")).map(EngagementChange.Begin::new);
+                engagement(fields, lookups, fields.id("id"), today()).map(EngagementChange.Begin::new);
             case "engagement.edit" ->
                 lookups.fact("engagement", Kind.ENGAGEMENT)
-                        .flatMap(known -> engagement(fields, lookups, Optional.of(known.id())))
+                        .flatMap(known -> engagement(
+                                fields,
+                                lookups,
+                                Optional.of(known.id()),
+                                known.window().from()))
                         .map(EngagementChange.Edit::new);
             case "engagement.end" ->
                 ending(lookups.fact("engagement", Kind.ENGAGEMENT), fields, EngagementChange.End::new);
@@ -132,7 +136,8 @@ public final class Intake {
         return fact.flatMap(known -> end.map(at -> make.of(known, at)));
     }
 
-    private Optional<Engagement> engagement(Fields fields, Lookups lookups, Optional<Id<Engagement>> id) {
+    private Optional<Engagement> engagement(
+            Fields fields, Lookups lookups, Optional<Id<Engagement>> id, Instant start) {
         fields.raw("engagement");
         Optional<Id<Person>> person = lookups.person("person");
         Optional<EngagementKind> kind = fields.choice("kind", EngagementKind.class);
@@ -140,7 +145,7 @@ public final class Intake {
         String job = fields.text("job");
         Optional<Id<Person>> manager = lookups.optionalPerson("manager");
         Optional<String> number = fields.optionalValue("number", Intake::isStaffNumber, text -> text);
-        Optional<Window> window = fields.window(today());
+        Optional<Window> window = fields.window(start);
         if (id.isEmpty() || person.isEmpty() || kind.isEmpty() || unit.isEmpty() || window.isEmpty()) {
             return Optional.empty();
         }

@@ -10,6 +10,7 @@ import java.util.UUID;
 import java.util.function.Supplier;
 import wexa.core.change.Resolution;
 import wexa.core.intake.Entry;
+import wexa.core.intake.FactFields;
 import wexa.core.intake.Intake;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;

@@ -51,6 +51,7 @@ public final class Messages {
             case DATE_BEFORE_START ->
                 "The last day, " + facts.get("until") + ", comes before the first, " + facts.get("from")
                         + ". Choose a later last day.";
+            case ROW_RAGGED -> "The row has more or fewer cells than the header. Check its quotes and separators.";
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
             case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Choose one from the list.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";

@@ -1,4 +1,4 @@
-package wexa.core.preview;
+package wexa.core.intake;
 
 import java.time.Instant;
 import java.util.Locale;
@@ -16,10 +16,10 @@ import wexa.core.model.Seat;
 import wexa.core.model.Window;
 
 /** A fact as the fields that entries about it have. */
-final class FactFields {
+public final class FactFields {
     private final Map<String, String> fields = new TreeMap<>();
 
-    FactFields(Fact fact) {
+    public FactFields(Fact fact) {
         if (fact instanceof Person person) {
             put("handle", person.handle());
             put("given", person.givenName());
@@ -75,18 +75,18 @@ final class FactFields {
         }
     }
 
-    FactFields with(String name, String value) {
+    public FactFields with(String name, String value) {
         fields.put(name, value);
         return this;
     }
 
     /** Without what never changes about the fact, which entries that change it do not have. */
-    FactFields without(String... names) {
+    public FactFields without(String... names) {
         fields.keySet().removeAll(Set.of(names));
         return this;
     }
 
-    Map<String, String> map() {
+    public Map<String, String> map() {
         return fields;
     }
 }
