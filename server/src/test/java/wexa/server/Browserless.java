@@ -6,6 +6,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import tools.jackson.databind.JsonNode;
@@ -64,7 +65,7 @@ public final class Browserless {
             throws IOException, InterruptedException {
         HttpRequest.Builder request =
                 HttpRequest.newBuilder(address.resolve(path)).header("Accept", "application/json");
-        if (body != null) {
+        if (body != null && !List.of(headers).contains("Content-Type")) {
             request.header("Content-Type", "application/json");
         }
         cookies.getCookieStore().getCookies().stream()

@@ -1,0 +1,328 @@
+package wexa.server.imports;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.Writer;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import wexa.connect.csv.CsvTable;
+import wexa.connect.csv.Formulas;
+import wexa.core.finding.Finding;
+import wexa.core.importing.DryRun;
+import wexa.core.importing.Export;
+import wexa.core.importing.Row;
+import wexa.core.importing.Sheet;
+import wexa.core.intake.Entry;
+import wexa.core.model.Key;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.directory.DirectorySettings;
+import wexa.server.drafts.DraftService;
+import wexa.server.drafts.DraftView;
+import wexa.server.problems.Messages;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+import wexa.server.wiring.Settings;
+
+/** Bringing tables in: nothing of them reaches the model before the draft that is made of them is applied. */
+@UseCases
+public class ImportService {
+    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 4_000, 64L << 20);
+    /** A review of more is nobody's reading; the rest follows in the next draft of the same table. */
+    private static final int MOST_ENTRIES = 10_000;
+
+    private static final Duration TRIED_FOR = Duration.ofMinutes(1);
+
+    private final ImportStore imports;
+    private final SnapshotStore snapshots;
+    private final DraftService drafts;
+    private final DirectorySettings directories;
+    private final Settings settings;
+    private final BusinessClock clock;
+    private final Ids ids;
+    private volatile Optional<Tried> kept = Optional.empty();
+
+    /** The last dry run, for as long as neither table nor model is another. */
+    private record Tried(UUID id, long table, long model, Instant at, DryRun run) {}
+
+    ImportService(
+            ImportStore imports,
+            SnapshotStore snapshots,
+            DraftService drafts,
+            DirectorySettings directories,
+            Settings settings,
+            BusinessClock clock,
+            Ids ids) {
+        this.imports = imports;
+        this.snapshots = snapshots;
+        this.drafts = drafts;
+        this.directories = directories;
+        this.settings = settings;
+        this.clock = clock;
+        this.ids = ids;
+    }
+
+    /** Tables brought in lately, the newest first. */
+    public record Known(UUID id, String name, String sheet, String owner, Instant createdAt) {}
+
+    public List<Known> list(Actor actor) {
+        actor.require(Act.LOOK);
+        return imports.newest().stream()
+                .map(line -> new Known(line.id(), line.name(), line.sheet(), line.owner(), line.createdAt()))
+                .toList();
+    }
+
+    /** Reads a table; what its rows are about and what its columns mean is guessed from the header. */
+    public ImportView bring(Actor actor, String name, InputStream text) throws IOException {
+        actor.require(Act.PREPARE);
+        CsvTable table = CsvTable.read(text, LIMITS);
+        String problem = table.problem().map(ImportWords::of).orElse("");
+        if (table.rows().isEmpty()) {
+            throw new Problem(
+                    400,
+                    "import.unreadable",
+                    problem.isEmpty() ? "The table has a header and no rows. Add some and bring it again." : problem);
+        }
+        Sheet sheet = Sheet.guessed(table.header()).orElse(Sheet.PEOPLE);
+        Imported made = new Imported(
+                ids.next(),
+                0,
+                name,
+                sheet,
+                actor.login(),
+                table.header(),
+                sheet.matched(table.header()),
+                table.rows(),
+                problem);
+        return view(imports.add(made, clock.now()));
+    }
+
+    public ImportView get(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        return view(imports.get(id));
+    }
+
+    /** Says what the rows are about, and which field each column fills; a field is filled by one column at most. */
+    public ImportView match(Actor actor, UUID id, long version, Sheet sheet, List<Optional<String>> mapping) {
+        actor.require(Act.PREPARE);
+        Imported before = at(id, version);
+        List<Optional<String>> wanted = sheet == before.sheet() ? mapping : sheet.matched(before.header());
+        List<String> known = sheet.columns().stream().map(Sheet.Column::field).toList();
+        List<String> filled = wanted.stream().flatMap(Optional::stream).toList();
+        if (wanted.size() != before.header().size() || !known.containsAll(filled)) {
+            throw Problem.badField(
+                    "fields",
+                    "field.malformed",
+                    "Name one field or none for each of the " + before.header().size() + " columns; known are " + known
+                            + ".");
+        }
+        if (filled.stream().distinct().count() < filled.size()) {
+            throw Problem.badField(
+                    "fields", "field.malformed", "Two columns cannot fill the same field. Leave one of them out.");
+        }
+        return view(imports.change(new Imported(
+                id,
+                version,
+                before.name(),
+                sheet,
+                before.owner(),
+                before.header(),
+                wanted,
+                before.rows(),
+                before.problem())));
+    }
+
+    /** Corrects the cells of one row in place. */
+    public ImportView correct(Actor actor, UUID id, long version, long line, List<String> cells) {
+        actor.require(Act.PREPARE);
+        Imported before = at(id, version);
+        if (cells.size() != before.header().size()) {
+            throw Problem.badField(
+                    "cells",
+                    "field.malformed",
+                    "Give one cell for each of the " + before.header().size() + " columns.");
+        }
+        List<CsvTable.Row> rows = new ArrayList<>(before.rows());
+        int place = 0;
+        while (place < rows.size() && rows.get(place).line() != line) {
+            place++;
+        }
+        if (place == rows.size()) {
+            throw Problem.notFound("row in this table with line", line);
+        }
+        rows.set(place, new CsvTable.Row(line, cells.stream().map(String::strip).toList(), false));
+        return view(imports.change(new Imported(
+                id,
+                version,
+                before.name(),
+                before.sheet(),
+                before.owner(),
+                before.header(),
+                before.mapping(),
+                rows,
+                before.problem())));
+    }
+
+    private Imported at(UUID id, long version) {
+        Imported table = imports.get(id);
+        if (table.version() != version) {
+            throw new Problem(
+                    412, "import.stale", "The table was changed in another window. Its newest state is loaded.");
+        }
+        return table;
+    }
+
+    /** A stretch of the rows, with what each would come to. */
+    public ImportView.RowsView rows(Actor actor, UUID id, Optional<DryRun.Result> result, int from, int limit) {
+        actor.require(Act.LOOK);
+        Imported table = imports.get(id);
+        List<DryRun.Outcome> all = tried(table).outcomes();
+        List<ImportView.RowView> shown = new ArrayList<>();
+        int total = 0;
+        for (int place = 0; place < all.size(); place++) {
+            if (result.isEmpty() || all.get(place).result() == result.get()) {
+                if (total >= from && shown.size() < limit) {
+                    shown.add(row(table, table.rows().get(place), all.get(place)));
+                }
+                total++;
+            }
+        }
+        return new ImportView.RowsView(total, shown);
+    }
+
+    private static ImportView.RowView row(Imported table, CsvTable.Row read, DryRun.Outcome outcome) {
+        return new ImportView.RowView(
+                read.line(),
+                read.cells(),
+                outcome.result().name(),
+                outcome.findings().stream()
+                        .map(finding -> found(table, finding))
+                        .toList());
+    }
+
+    private static ImportView.FoundView found(Imported table, Finding finding) {
+        String field = table.sheet() == Sheet.PEOPLE && finding.path().equals("group") ? "groups" : finding.path();
+        int column = table.mapping().indexOf(Optional.of(field));
+        return new ImportView.FoundView(
+                finding.code().text(), Messages.text(finding), finding.blocks(), column < 0 ? null : column);
+    }
+
+    /** A draft of all rows that would create or change something; the same table again makes none of them twice. */
+    public DraftView draft(Actor actor, UUID id) {
+        actor.require(Act.PREPARE);
+        Imported table = imports.get(id);
+        List<Entry> entries = tried(table).entries();
+        if (entries.isEmpty()) {
+            throw new Problem(
+                    409,
+                    "import.nothing-ready",
+                    "No row would create or change anything. Correct the refused ones first.");
+        }
+        List<Entry> first = entries.subList(0, Math.min(MOST_ENTRIES, entries.size()));
+        List<Entry> fresh = first.stream()
+                .map(entry -> new Entry(new Entry.Id(ids.next()), entry.form(), entry.fields(), entry.seen()))
+                .toList();
+        return drafts.begin(actor, table.name(), fresh);
+    }
+
+    /** The table with what each row came to, as CSV (RFC 4180). */
+    public void writeResults(Actor actor, UUID id, Writer to) throws IOException {
+        actor.require(Act.LOOK);
+        Imported table = imports.get(id);
+        List<DryRun.Outcome> all = tried(table).outcomes();
+        try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
+            List<String> header = new ArrayList<>(List.of("line", "result", "reason"));
+            table.header().forEach(name -> header.add(Formulas.defused(name)));
+            csv.printRecord(header);
+            for (int place = 0; place < all.size(); place++) {
+                List<String> record = new ArrayList<>();
+                record.add(Long.toString(all.get(place).row().line()));
+                record.add(all.get(place).result().name().toLowerCase(Locale.ROOT));
+                record.add(Formulas.defused(all.get(place).findings().stream()
+                        .map(Messages::text)
+                        .reduce((one, other) -> one + " " + other)
+                        .orElse("")));
+                table.rows().get(place).cells().forEach(cell -> record.add(Formulas.defused(cell)));
+                csv.printRecord(record);
+            }
+        }
+    }
+
+    /** What is there as a table that changes nothing when it is brought in; or the header alone, to fill. */
+    public void writeSheet(Actor actor, Sheet sheet, boolean isFilled, Writer to) throws IOException {
+        actor.require(Act.LOOK);
+        List<Row> rows =
+                isFilled ? Export.of(snapshots.current().model(), sheet, clock.now(), settings.zone()) : List.of();
+        try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
+            csv.printRecord(sheet.columns().stream().map(Sheet.Column::title));
+            for (Row row : rows) {
+                csv.printRecord(sheet.columns().stream()
+                        .map(column -> Formulas.defused(row.values().getOrDefault(column.field(), ""))));
+            }
+        }
+    }
+
+    private ImportView view(Imported table) {
+        Map<String, Integer> results = new LinkedHashMap<>();
+        if (table.missing().isEmpty()) {
+            DryRun run = tried(table);
+            Map<DryRun.Result, Integer> counts = new EnumMap<>(DryRun.Result.class);
+            run.outcomes().forEach(outcome -> counts.merge(outcome.result(), 1, Integer::sum));
+            for (DryRun.Result result : DryRun.Result.values()) {
+                results.put(result.name(), counts.getOrDefault(result, 0));
+            }
+        }
+        List<ImportView.ColumnView> columns = new ArrayList<>();
+        for (int place = 0; place < table.header().size(); place++) {
+            columns.add(new ImportView.ColumnView(
+                    table.header().get(place), table.mapping().get(place).orElse(null)));
+        }
+        return new ImportView(
+                table.id(),
+                table.version(),
+                table.name(),
+                table.sheet().name(),
+                columns,
+                table.sheet().columns().stream()
+                        .map(column -> new ImportView.FieldView(column.field(), column.title(), column.isNeeded()))
+                        .toList(),
+                table.missing().stream().map(Sheet.Column::title).toList(),
+                table.rows().size(),
+                results,
+                table.problem());
+    }
+
+    private DryRun tried(Imported table) {
+        Snapshot snapshot = snapshots.current();
+        Instant now = clock.now();
+        Optional<Tried> before = kept.filter(tried -> tried.id().equals(table.id())
+                && tried.table() == table.version()
+                && tried.model() == snapshot.version()
+                && now.isBefore(tried.at().plus(TRIED_FOR)));
+        if (before.isPresent()) {
+            return before.get().run();
+        }
+        Key home = Key.of(
+                directories.sources().isEmpty()
+                        ? "own"
+                        : directories.sources().get(0).key());
+        DryRun run = DryRun.of(
+                snapshot, table.sheet(), table.read(), new DryRun.Setting(table.id(), home, now, settings.zone()));
+        kept = Optional.of(new Tried(table.id(), table.version(), snapshot.version(), now, run));
+        return run;
+    }
+}

@@ -1,0 +1,30 @@
+package wexa.server.imports;
+
+import wexa.connect.csv.CsvTable;
+
+/** What is wrong with a text that should be a table, in words, with the way out. */
+final class ImportWords {
+    private ImportWords() {}
+
+    static String of(CsvTable.Problem problem) {
+        String detail = problem.detail();
+        return switch (problem.code()) {
+            case EMPTY -> "The file is empty. Its first line must name the columns.";
+            case NOT_UTF8 ->
+                "From about line " + problem.line()
+                        + " on the text is not UTF-8. Save the table as “CSV UTF-8” and bring" + " it again.";
+            case HEADER_TWICE -> "Two columns are called “" + detail + "”. Rename or remove one of them.";
+            case HEADER_EMPTY -> "Column " + detail + " has no name in the first line. Name it, or remove it.";
+            case MISPLACED_QUOTE ->
+                "Reading stopped at line " + problem.line() + ": a quote stands where none can, or one is not closed."
+                        + " Rows before it are here; correct the file and bring it again for the rest.";
+            case TOO_MANY_ROWS ->
+                "A table has at most " + detail + " rows; those after line " + problem.line()
+                        + " are not here. Split the file.";
+            case CELL_TOO_LONG ->
+                "A cell in line " + problem.line() + " is longer than " + detail
+                        + " characters; reading stopped there.";
+            case TOO_LARGE -> "The file is larger than " + (Long.parseLong(detail) >> 20) + " MB. Split it.";
+        };
+    }
+}

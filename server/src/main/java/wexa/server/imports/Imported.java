@@ -1,0 +1,52 @@
+package wexa.server.imports;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import wexa.connect.csv.CsvTable;
+import wexa.connect.csv.Formulas;
+import wexa.core.importing.Row;
+import wexa.core.importing.Sheet;
+
+/**
+ * A table with what its columns mean.
+ *
+ * @param mapping the field of each column by its position, empty for those left out
+ * @param problem why reading stopped before the end, in words; empty if it did not
+ */
+record Imported(
+        UUID id,
+        long version,
+        String name,
+        Sheet sheet,
+        String owner,
+        List<String> header,
+        List<Optional<String>> mapping,
+        List<CsvTable.Row> rows,
+        String problem) {
+    /** The rows by field; marks that kept spreadsheets from seeing formulas are taken off. */
+    List<Row> read() {
+        List<Row> read = new ArrayList<>(rows.size());
+        for (CsvTable.Row row : rows) {
+            Map<String, String> values = new HashMap<>();
+            for (int place = 0; place < mapping.size(); place++) {
+                String cell = row.cells().get(place);
+                if (mapping.get(place).isPresent() && !cell.isEmpty()) {
+                    values.put(mapping.get(place).get(), Formulas.restored(cell));
+                }
+            }
+            read.add(new Row(row.line(), values, row.isRagged()));
+        }
+        return read;
+    }
+
+    /** Needed columns that no header stands for: without them no row can be read. */
+    List<Sheet.Column> missing() {
+        return sheet.columns().stream()
+                .filter(column -> column.isNeeded() && !mapping.contains(Optional.of(column.field())))
+                .toList();
+    }
+}
