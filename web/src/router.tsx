@@ -50,6 +50,16 @@ const onboard = createRoute({
   component: lazyRouteComponent(() => import("./onboard/OnboardPage"), "OnboardPage"),
 });
 
+const imports = createRoute({
+  ...at("/import"),
+  component: lazyRouteComponent(() => import("./imports/ImportsPage"), "ImportsPage"),
+});
+
+const table = createRoute({
+  ...at("/import/$id"),
+  component: lazyRouteComponent(() => import("./imports/ImportPage"), "ImportPage"),
+});
+
 const groups = createRoute({
   ...at("/groups"),
   component: lazyRouteComponent(() => import("./groups/GroupsPage"), "GroupsPage"),
@@ -118,6 +128,8 @@ export const router = createRouter({
     desk,
     people.addChildren([person]),
     onboard,
+    imports,
+    table,
     groups.addChildren([group]),
     roles.addChildren([role]),
     tenants,

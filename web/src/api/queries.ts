@@ -164,6 +164,38 @@ export const changesetsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/changesets")),
 });
 
+export const importsQuery = queryOptions({
+  queryKey: ["imports"],
+  queryFn: () => take(api.GET("/api/v1/imports")),
+});
+
+export const importQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["imports", id],
+    queryFn: () => take(api.GET("/api/v1/imports/{id}", { params: { path: { id } } })),
+  });
+
+export type RowResult = "CREATE" | "CHANGE" | "UNCHANGED" | "REFUSED";
+
+const ROWS = 100;
+
+export const importRowsQuery = (id: string, version: number, result: RowResult | undefined) =>
+  infiniteQueryOptions({
+    queryKey: ["imports", id, "rows", version, result],
+    queryFn: ({ pageParam }) =>
+      take(
+        api.GET("/api/v1/imports/{id}/rows", {
+          params: { path: { id }, query: { result, from: pageParam, limit: ROWS } },
+        }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const shown = pages.reduce((sum, page) => sum + page.rows.length, 0);
+      return last.rows.length === 0 || shown >= last.total ? undefined : shown;
+    },
+    placeholderData: (previous) => previous,
+  });
+
 export interface LogWanted {
   q?: string | undefined;
   by?: string | undefined;

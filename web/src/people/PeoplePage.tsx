@@ -64,9 +64,14 @@ export function PeoplePage() {
             </span>
           </div>
           {mayPrepare && (
-            <Link to="/onboard" search={{ draft: undefined }} className="btn btn-sm mt-2 w-full">
-              Onboard somebody
-            </Link>
+            <div className="mt-2 grid grid-cols-[1fr_auto] gap-2">
+              <Link to="/onboard" search={{ draft: undefined }} className="btn btn-sm">
+                Onboard somebody
+              </Link>
+              <Link to="/import" className="btn btn-sm">
+                Import
+              </Link>
+            </div>
           )}
         </div>
         <Read of={people} what="people">

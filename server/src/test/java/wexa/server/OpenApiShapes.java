@@ -45,6 +45,18 @@ final class OpenApiShapes {
         }
     }
 
+    /** A table is sent as it is, not inside of anything. */
+    static void tablesAreText(JsonNode document) {
+        for (JsonNode path : document.path("paths")) {
+            for (JsonNode operation : path) {
+                JsonNode table = operation.path("requestBody").path("content").path("text/csv");
+                if (table instanceof ObjectNode body) {
+                    body.putObject("schema").put("type", "string");
+                }
+            }
+        }
+    }
+
     private static Map<String, Set<String>> maybeAbsent() throws ClassNotFoundException {
         Map<String, Set<String>> found = new HashMap<>();
         for (JavaClass type : new ClassFileImporter()

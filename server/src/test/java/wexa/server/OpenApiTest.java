@@ -30,6 +30,7 @@ class OpenApiTest {
                     new Browserless(stage.address()).get("/v3/api-docs").body();
             ((tools.jackson.databind.node.ObjectNode) document).remove("servers");
             OpenApiShapes.require(document);
+            OpenApiShapes.tablesAreText(document);
             String text = json.writeValueAsString(document) + "\n";
             if (Boolean.getBoolean("wexa.openapi.write")) {
                 Files.writeString(COMMITTED, text);

@@ -1,6 +1,5 @@
 package wexa.server.imports;
 
-import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -8,6 +7,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStreamWriter;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
@@ -16,6 +16,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.core.io.InputStreamResource;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -58,9 +59,13 @@ class ImportController {
 
     @PostMapping(consumes = "text/csv")
     @ResponseStatus(HttpStatus.CREATED)
-    ImportView bring(Actor actor, @RequestParam @NotBlank @Size(max = 200) String name, HttpServletRequest request)
+    ImportView bring(
+            Actor actor,
+            @RequestParam @NotBlank @Size(max = 200) String name,
+            @RequestBody(required = false) @Nullable InputStreamResource table)
             throws IOException {
-        return imports.bring(actor, name.strip(), request.getInputStream());
+        return imports.bring(
+                actor, name.strip(), table == null ? InputStream.nullInputStream() : table.getInputStream());
     }
 
     @GetMapping("/{id}")
