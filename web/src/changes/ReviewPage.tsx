@@ -38,7 +38,10 @@ export function ReviewPage() {
 function Review({ draft }: { draft: Draft }) {
   const [way, setWay] = useState<Way>("sentences");
   const closed = draft.state === "APPLIED" || draft.state === "DISCARDED";
-  const isOnboarding = draft.entries.some((one) => one.form === "person.add" || one.form === "account.open");
+  // a draft about many was not written there
+  const isOnboarding =
+    draft.entries.some((one) => one.form === "person.add" || one.form === "account.open") &&
+    draft.entries.filter((one) => one.form === "person.add").length < 2;
   return (
     <div className="max-w-5xl">
       <div className="flex items-start gap-4">
@@ -330,7 +333,8 @@ function Apply({ draft }: { draft: Draft }) {
   });
   const { ready, toSettle, alreadySo } = draft.summary;
   return (
-    <div className="mt-4 flex items-center gap-4">
+    // however long the list, what comes of it stays in sight
+    <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
       <button
         type="button"
         className="btn btn-primary"

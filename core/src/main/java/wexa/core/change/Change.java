@@ -9,7 +9,13 @@ import wexa.core.model.Model;
  * Families keep the variants of one kind of fact together.
  */
 public sealed interface Change
-        permits PersonChange, EngagementChange, MembershipChange, AccountChange, SeatChange, AssignmentChange {
+        permits PersonChange,
+                EngagementChange,
+                GroupChange,
+                MembershipChange,
+                AccountChange,
+                SeatChange,
+                AssignmentChange {
     /**
      * Effects on this model, or findings that stand in the way. Starts before {@code now} are moved to {@code now} where
      * they give access; what is so already yields no effects.

@@ -5,6 +5,7 @@ import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
+import wexa.core.model.Group;
 import wexa.core.model.Membership;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
@@ -19,6 +20,8 @@ public final class Keeping {
             return Optional.of(new PersonChange.Edit(person));
         } else if (fact instanceof Engagement engagement) {
             return Optional.of(new EngagementChange.Edit(engagement));
+        } else if (fact instanceof Group group) {
+            return Optional.of(new GroupChange.Edit(group));
         } else if (fact instanceof Membership membership) {
             return Optional.of(new MembershipChange.Edit(membership));
         } else if (fact instanceof Account account) {

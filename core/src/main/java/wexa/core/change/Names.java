@@ -4,9 +4,15 @@ import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
+import wexa.core.model.Condition;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
@@ -50,6 +56,22 @@ public final class Names {
 
     String unit(Id<Unit> id) {
         return model.table(Kind.UNIT).find(id).map(unit -> unit.key().text()).orElseGet(id::toString);
+    }
+
+    /** {@code kind volunteer, unit north-pier or south-bay, job Guide}: what a rule asks for. */
+    String rule(Condition rule) {
+        List<String> parts = new ArrayList<>();
+        add(parts, "kind", rule.kinds().stream().map(kind -> kind.name().toLowerCase(Locale.ROOT)));
+        add(parts, "unit", rule.units().stream().map(this::unit).sorted());
+        add(parts, "job", rule.jobs().stream());
+        return String.join(", ", parts);
+    }
+
+    private static void add(List<String> parts, String what, Stream<String> values) {
+        String all = values.collect(Collectors.joining(" or "));
+        if (!all.isEmpty()) {
+            parts.add(what + " " + all);
+        }
     }
 
     /** A person by handle alone, a group with the word before it. */

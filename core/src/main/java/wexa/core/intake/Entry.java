@@ -15,8 +15,8 @@ import wexa.core.model.Key;
  * {@code seen} by who wrote the entry, so that it shows when the fact is another by now.
  */
 public record Entry(Id id, String form, Map<String, String> fields, Optional<Fact> seen) {
-    private static final Set<String> MAKING = Set.of("add", "begin", "put", "open", "give");
-    private static final Set<String> ENDING = Set.of("end", "close", "return");
+    private static final Set<String> MAKING = Set.of("add", "begin", "make", "put", "open", "give");
+    private static final Set<String> ENDING = Set.of("end", "close", "return", "retire");
 
     /** Things in an order in which each comes after those it refers to. */
     private static final List<String> THINGS =
@@ -58,6 +58,9 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
      * not matter what was typed first. Entries of one rank keep their order.
      */
     public int rank() {
+        if (verb().equals("retire")) {
+            return THINGS.size();
+        }
         int place = THINGS.indexOf(thing());
         return place < 0 ? THINGS.size() : place;
     }

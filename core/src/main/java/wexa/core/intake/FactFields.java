@@ -6,10 +6,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
+import wexa.core.model.Group;
 import wexa.core.model.Membership;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
@@ -34,6 +37,19 @@ public final class FactFields {
             put("job", engagement.job());
             put("manager", engagement.manager());
             put(engagement.window());
+        } else if (fact instanceof Group group) {
+            put("key", group.key());
+            put("name", group.name());
+            put("description", group.description());
+            put("owners", join(group.owners().stream().map(Object::toString)));
+            group.condition().ifPresent(rule -> {
+                put("sort", "ruled");
+                fields.put(
+                        "kinds",
+                        join(rule.kinds().stream().map(kind -> kind.name().toLowerCase(Locale.ROOT))));
+                fields.put("units", join(rule.units().stream().map(Object::toString)));
+                fields.put("jobs", join(rule.jobs().stream()));
+            });
         } else if (fact instanceof Membership membership) {
             put("member", membership.member());
             put("group", membership.group());
@@ -57,6 +73,10 @@ public final class FactFields {
             put("because", assignment.reason());
             put(assignment.window());
         }
+    }
+
+    private static String join(Stream<String> values) {
+        return values.collect(Collectors.joining(","));
     }
 
     private void put(Window window) {

@@ -44,6 +44,12 @@ final class Fields {
         return !raw(name).isEmpty();
     }
 
+    /** Whether the field is there at all, be it empty. */
+    boolean isGiven(String name) {
+        asked.add(name);
+        return values.containsKey(name);
+    }
+
     String raw(String name) {
         asked.add(name);
         return values.getOrDefault(name, "").strip();
@@ -123,6 +129,18 @@ final class Fields {
                 text -> java.util.Arrays.stream(type.getEnumConstants())
                         .anyMatch(one -> one.name().equalsIgnoreCase(text)),
                 text -> Enum.valueOf(type, text.toUpperCase(java.util.Locale.ROOT)));
+    }
+
+    /** One of several choices that stand in one field. */
+    <T extends Enum<T>> Optional<T> choiceIn(String name, String text, Class<T> type) {
+        Optional<T> found = java.util.Arrays.stream(type.getEnumConstants())
+                .filter(one -> one.name().equalsIgnoreCase(text))
+                .findFirst();
+        if (found.isEmpty()) {
+            findings.add(
+                    Finding.of(Code.FIELD_MALFORMED, name, "value", text.substring(0, Math.min(80, text.length()))));
+        }
+        return found;
     }
 
     /** The id of the fact that this entry makes or is about. */

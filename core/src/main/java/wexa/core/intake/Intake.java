@@ -57,6 +57,7 @@ public final class Intake {
     private static final Map<String, Kind<?>> CHANGED = Map.of(
             "person", Kind.PERSON,
             "engagement", Kind.ENGAGEMENT,
+            "group", Kind.GROUP,
             "membership", Kind.MEMBERSHIP,
             "account", Kind.ACCOUNT,
             "seat", Kind.SEAT,
@@ -86,6 +87,8 @@ public final class Intake {
                         .map(EngagementChange.Edit::new);
             case "engagement.end" ->
                 ending(lookups.fact("engagement", Kind.ENGAGEMENT), fields, EngagementChange.End::new);
+            case "group.make", "group.edit", "group.retire" ->
+                new GroupReader(model, fields, lookups).read(entry.form());
             case "membership.put" ->
                 membership(fields, lookups, fields.id("id")).map(MembershipChange.Put::new);
             case "membership.edit" ->

@@ -38,6 +38,20 @@ final class Lookups {
         return fields.has(name) ? person(name) : Optional.empty();
     }
 
+    /** One of several people who stand in one field. */
+    Optional<Id<Person>> personIn(String name, String text) {
+        return resolve(name, text, Kind.PERSON, this::personNamed);
+    }
+
+    /** One of several units that stand in one field. */
+    Optional<Id<Unit>> unitIn(String name, String text) {
+        return resolve(
+                name,
+                text,
+                Kind.UNIT,
+                key -> byKey(key, found -> model.table(Kind.UNIT).by(Unit.BY_KEY, found)));
+    }
+
     private Optional<Person> personNamed(String text) {
         return Handle.accepts(text)
                 ? model.people().by(Person.BY_HANDLE, Handle.of(text)).stream().findFirst()

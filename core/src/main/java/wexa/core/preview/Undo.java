@@ -17,6 +17,7 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
+import wexa.core.model.Group;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -45,6 +46,7 @@ public record Undo(List<Entry> entries, List<Left> left) {
     public static Undo of(List<Effect> effects, Model model, Instant now, ZoneId zone, Supplier<UUID> ids) {
         List<Entry> entries = new ArrayList<>();
         List<Left> left = new ArrayList<>();
+        Model standing = model;
         for (int place = effects.size() - 1; place >= 0; place--) {
             Effect effect = effects.get(place);
             Optional<Fact> stands = model.find(effect.kind(), effect.id());
@@ -59,8 +61,12 @@ public record Undo(List<Entry> entries, List<Left> left) {
             Optional<Entry> entry = entry(effect, ids).map(made -> seeing(made, model));
             if (entry.isEmpty()) {
                 left.add(new Left(effect.subject(), Reason.STAYS));
-            } else if (leadsBack(entry.get(), effect, model, now, zone)) {
+                continue;
+            }
+            Optional<List<Effect>> way = wayBack(entry.get(), effect, standing, now, zone);
+            if (way.isPresent()) {
                 entries.add(entry.get());
+                standing = standing.with(way.get());
             } else {
                 left.add(new Left(effect.subject(), Reason.NO_WAY_BACK));
             }
@@ -72,21 +78,25 @@ public record Undo(List<Entry> entries, List<Left> left) {
         return new Entry(made.id(), made.form(), made.fields(), Intake.target(made, model));
     }
 
-    /** An entry must be possible, and a fact that was changed must come out exactly as it was. */
-    private static boolean leadsBack(Entry entry, Effect effect, Model model, Instant now, ZoneId zone) {
+    /**
+     * What the entry brings about on the way back so far. It must be possible, and a fact that was changed must come out
+     * exactly as it was.
+     */
+    private static Optional<List<Effect>> wayBack(Entry entry, Effect effect, Model model, Instant now, ZoneId zone) {
         Optional<Resolution> resolution =
                 new Intake(model, zone, now).read(entry).change().map(change -> change.resolve(model, now));
         if (resolution.isEmpty() || resolution.get().isBlocked()) {
-            return false;
+            return Optional.empty();
         }
         boolean isMadeAnew = entry.fields().containsKey("id") && !entry.form().equals("account.open");
         boolean wasChanged = effect.before().isPresent() && effect.after().isPresent();
         List<Effect> effects = resolution.get().effects().stream()
                 .filter(one -> one.id().equals(effect.id()))
                 .toList();
-        return isMadeAnew
+        boolean leadsBack = isMadeAnew
                 || !wasChanged
                 || (effects.size() == 1 && effects.get(0).after().equals(effect.before()));
+        return leadsBack ? Optional.of(resolution.get().effects()) : Optional.empty();
     }
 
     private static Optional<Entry> entry(Effect effect, Supplier<UUID> ids) {
@@ -103,6 +113,8 @@ public record Undo(List<Entry> entries, List<Left> left) {
     private static Optional<Entry> ending(Entry.Id id, Fact made) {
         if (made instanceof Engagement engagement) {
             return Optional.of(entry(id, "engagement.end", "engagement", engagement.id()));
+        } else if (made instanceof Group group) {
+            return Optional.of(entry(id, "group.retire", "group", group.id()));
         } else if (made instanceof Membership membership) {
             return Optional.of(entry(id, "membership.end", "membership", membership.id()));
         } else if (made instanceof Account account) {
@@ -123,6 +135,10 @@ public record Undo(List<Entry> entries, List<Left> left) {
         FactFields fields = new FactFields(gone).with("id", newId);
         if (gone instanceof Engagement) {
             return Optional.of(new Entry(id, "engagement.begin", fields.map()));
+        } else if (gone instanceof Group) {
+            // the same group again, so that what referred to it does
+            return Optional.of(new Entry(
+                    id, "group.make", fields.with("id", gone.id().toString()).map()));
         } else if (gone instanceof Membership) {
             return Optional.of(new Entry(id, "membership.put", fields.map()));
         } else if (gone instanceof Seat) {
@@ -142,6 +158,9 @@ public record Undo(List<Entry> entries, List<Left> left) {
         } else if (before instanceof Engagement) {
             return Optional.of(new Entry(
                     id, "engagement.edit", fields.with("engagement", fact).map()));
+        } else if (before instanceof Group) {
+            return Optional.of(new Entry(
+                    id, "group.edit", fields.without("sort").with("group", fact).map()));
         } else if (before instanceof Membership) {
             return Optional.of(new Entry(
                     id,

@@ -22,6 +22,13 @@ public final class Grammar {
                 "engagement.edit",
                 "keep {person} engaged as {kind}[ {number}] job {\"job\"} unit {unit}[ under {manager}][ from {from}][ until {until}]");
         form("engagement.end", "end engagement of {person} as {kind}[ {number}][ until {until}]");
+        form(
+                "group.make",
+                "make group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}]");
+        form(
+                "group.edit",
+                "keep group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}]");
+        form("group.retire", "retire group {group} with {memberships} memberships and {grants} roles");
         form("membership.put", "put {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.edit", "keep {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.end", "take {member} out of group {group}[ until {until}]");

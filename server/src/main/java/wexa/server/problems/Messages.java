@@ -26,7 +26,14 @@ public final class Messages {
             Map.entry("area", "Area"),
             Map.entry("subject", "For whom"),
             Map.entry("because", "Reason"),
-            Map.entry("device", "Device id"));
+            Map.entry("device", "Device id"),
+            Map.entry("key", "Short name"),
+            Map.entry("name", "Name"),
+            Map.entry("owners", "Owners"),
+            Map.entry("rule", "At least one kind, unit or job"),
+            Map.entry("kinds", "Kinds"),
+            Map.entry("units", "Units"),
+            Map.entry("jobs", "Jobs"));
 
     private Messages() {}
 
@@ -72,6 +79,15 @@ public final class Messages {
                                 : " Free: " + facts.get("free") + ".");
             case STAFF_NUMBER_TAKEN ->
                 "Staff number " + value + " belongs to " + facts.get("holder") + ". Check the number.";
+            case GROUP_KEY_TAKEN ->
+                "The short name " + value + " belongs to the group “" + facts.get("holder") + "”. Free: "
+                        + facts.get("free") + ".";
+            case GROUP_NAME_TAKEN ->
+                "“" + value + "” would be taken for the group “" + facts.get("holder") + "”. Use another name.";
+            case GROUP_NAME_RESERVED ->
+                "“" + value + "” means everybody, nobody or the system itself. Use another name, such as "
+                        + facts.get("free") + ".";
+            case GROUP_OF_DIRECTORY -> "The group " + value + " is the directory's. It is changed there.";
             case GROUP_NOT_ASSIGNED ->
                 "Nobody is put into " + value + " by hand: its members come "
                         + (facts.getOrDefault("kind", "").equals("RULED") ? "from its rule" : "from the directory")

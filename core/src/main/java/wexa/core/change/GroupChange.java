@@ -1,0 +1,204 @@
+package wexa.core.change;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Subject;
+
+/** Changes to groups themselves. Groups of a directory are that directory's, and stay as they are read. */
+public sealed interface GroupChange extends Change {
+    /** Words that mean everybody, nobody or the system itself: a group called so would be misread. */
+    Set<String> RESERVED =
+            Set.of("all", "any", "anyone", "everyone", "everybody", "nobody", "none", "self", "system", "wexa");
+
+    /** A group that was not there before. */
+    record Make(Group group) implements GroupChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.groups()
+                    .find(group.id())
+                    .map(known -> Resolution.replace(known, group, clashes(group, model)))
+                    .orElseGet(() -> Resolution.make(group, clashes(group, model)));
+        }
+
+        @Override
+        public String form() {
+            return "group.make";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(group, names);
+        }
+    }
+
+    /** The group as it should be from now on; whom a rule finds follows it at once. */
+    record Edit(Group group) implements GroupChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Group> before = model.groups().find(group.id());
+            if (before.isEmpty()) {
+                return Resolution.blocked(
+                        Finding.of(Code.FACT_GONE, "group", "id", group.id().toString()));
+            }
+            List<Finding> findings = clashes(group, model);
+            if (before.get().kind() == GroupKind.DIRECTORY) {
+                findings.add(ofDirectory(before.get()));
+            }
+            return Resolution.replace(before.get(), group, findings);
+        }
+
+        @Override
+        public String form() {
+            return "group.edit";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(group, names);
+        }
+    }
+
+    /** The group goes, and with it every membership in it and of it, and every role that it gave. */
+    record Retire(Group group, int memberships, int grants) implements GroupChange {
+        /** Counts what falls with the group, for the sentence. */
+        public static Retire of(Group group, Model model) {
+            return new Retire(
+                    group,
+                    memberships(group.id(), model).size(),
+                    grants(group.id(), model).size());
+        }
+
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Group> before = model.groups().find(group.id());
+            if (before.isEmpty()) {
+                return Resolution.nothing();
+            }
+            if (before.get().kind() == GroupKind.DIRECTORY) {
+                return Resolution.blocked(ofDirectory(before.get()));
+            }
+            List<Effect> effects = new ArrayList<>(grants(group.id(), model));
+            effects.addAll(memberships(group.id(), model));
+            effects.add(Effect.drop(before.get()));
+            return new Resolution(effects, List.of());
+        }
+
+        private static List<Effect> memberships(Id<Group> group, Model model) {
+            List<Effect> effects = new ArrayList<>();
+            model.table(Kind.MEMBERSHIP)
+                    .by(Membership.BY_GROUP, group)
+                    .forEach(membership -> effects.add(Effect.drop(membership)));
+            model.table(Kind.MEMBERSHIP)
+                    .by(Membership.BY_MEMBER, new Subject.OfGroup(group))
+                    .forEach(membership -> effects.add(Effect.drop(membership)));
+            return effects;
+        }
+
+        private static List<Effect> grants(Id<Group> group, Model model) {
+            List<Effect> effects = new ArrayList<>();
+            model.table(Kind.ASSIGNMENT)
+                    .by(Assignment.BY_SUBJECT, new Subject.OfGroup(group))
+                    .forEach(assignment -> effects.add(Effect.drop(assignment)));
+            model.table(Kind.MAPPING).by(Mapping.BY_GROUP, group).forEach(mapping -> effects.add(Effect.drop(mapping)));
+            return effects;
+        }
+
+        @Override
+        public String form() {
+            return "group.retire";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return new Slots()
+                    .put("group", group.key().text())
+                    .put("memberships", Integer.toString(memberships))
+                    .put("grants", Integer.toString(grants))
+                    .map();
+        }
+    }
+
+    private static Finding ofDirectory(Group group) {
+        return Finding.of(Code.GROUP_OF_DIRECTORY, "group", "value", group.key().text());
+    }
+
+    private static Map<String, String> describe(Group group, Names names) {
+        return new Slots()
+                .put("group", group.key().text())
+                .put("name", group.name())
+                .put("rule", group.condition().map(names::rule))
+                .put("description", group.description())
+                .put("owners", group.owners().stream().map(names::person).collect(Collectors.joining(",")))
+                .map();
+    }
+
+    private static List<Finding> clashes(Group group, Model model) {
+        List<Finding> findings = new ArrayList<>();
+        for (Id<Person> owner : group.owners()) {
+            if (model.people().find(owner).isEmpty()) {
+                findings.add(References.unresolved("owners", owner));
+            }
+        }
+        if (RESERVED.contains(group.key().text()) || RESERVED.contains(Lookalikes.skeleton(group.name()))) {
+            findings.add(Finding.of(
+                    Code.GROUP_NAME_RESERVED,
+                    RESERVED.contains(group.key().text()) ? "key" : "name",
+                    "value",
+                    group.name(),
+                    "free",
+                    freeKey(model, group).text()));
+        }
+        other(model.groups().by(Group.BY_KEY, group.key()), group)
+                .ifPresent(holder -> findings.add(Finding.of(
+                        Code.GROUP_KEY_TAKEN,
+                        "key",
+                        "value",
+                        group.key().text(),
+                        "holder",
+                        holder.name(),
+                        "free",
+                        freeKey(model, group).text())));
+        String skeleton = Lookalikes.skeleton(group.name());
+        other(
+                        model.groups().stream()
+                                .filter(one -> Lookalikes.skeleton(one.name()).equals(skeleton))
+                                .toList(),
+                        group)
+                .ifPresent(holder -> findings.add(
+                        Finding.of(Code.GROUP_NAME_TAKEN, "name", "value", group.name(), "holder", holder.name())));
+        return findings;
+    }
+
+    private static Optional<Group> other(List<Group> found, Group self) {
+        return found.stream().filter(group -> !group.id().equals(self.id())).findFirst();
+    }
+
+    /** The key with the lowest number behind it that no group has. */
+    private static Key freeKey(Model model, Group group) {
+        String stem =
+                group.key().text().substring(0, Math.min(group.key().text().length(), 50));
+        int number = 2;
+        while (!model.groups().by(Group.BY_KEY, Key.of(stem + "-" + number)).isEmpty()) {
+            number++;
+        }
+        return Key.of(stem + "-" + number);
+    }
+}
