@@ -65,6 +65,12 @@ const groups = createRoute({
   component: lazyRouteComponent(() => import("./groups/GroupsPage"), "GroupsPage"),
 });
 
+const newGroup = createRoute({
+  getParentRoute: () => groups,
+  path: "new",
+  component: lazyRouteComponent(() => import("./groups/NewGroupPage"), "NewGroupPage"),
+});
+
 const group = createRoute({
   getParentRoute: () => groups,
   path: "$id",
@@ -130,7 +136,7 @@ export const router = createRouter({
     onboard,
     imports,
     table,
-    groups.addChildren([group]),
+    groups.addChildren([newGroup, group]),
     roles.addChildren([role]),
     tenants,
     tenant,

@@ -98,6 +98,14 @@ export const groupQuery = (id: string) =>
     queryFn: () => take(api.GET("/api/v1/groups/{id}", { params: { path: { id } } })),
   });
 
+/** Asked anew when the draft's version is another. */
+export const shiftQuery = (id: string, draft: { id: string; version: number }) =>
+  queryOptions({
+    queryKey: ["groups", id, "shift", draft.id, draft.version],
+    queryFn: () => take(api.GET("/api/v1/groups/{id}/shift", { params: { path: { id }, query: { draft: draft.id } } })),
+    placeholderData: (previous) => previous,
+  });
+
 export const rolesQuery = queryOptions({
   queryKey: ["roles"],
   queryFn: () => take(api.GET("/api/v1/roles")),

@@ -1,11 +1,21 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams } from "@tanstack/react-router";
-import { groupQuery } from "../api/queries";
-import { useSession } from "../session/hooks";
+import { Link, useParams, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { entry, newId, useAct } from "../api/drafts";
+import type { Schemas } from "../api/client";
+import { catalogueQuery, draftQuery, groupQuery } from "../api/queries";
+import { EndButton } from "../changes/EndButton";
+import { useMay, useSession } from "../session/hooks";
 import { lastDay } from "../ui/dates";
+import { KeptField } from "../ui/field";
 import { Empty, EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { PutIn } from "./PutIn";
+import { Rule } from "./Rule";
+import { Shift } from "./Shift";
+
+type Page = Schemas["GroupPage"];
 
 const KINDS: Record<string, string> = {
   ASSIGNED: "Members are put in",
@@ -15,61 +25,231 @@ const KINDS: Record<string, string> = {
 
 export function GroupPage() {
   const { id } = useParams({ from: "/groups/$id" });
-  const session = useSession();
   const group = useQuery(groupQuery(id));
   return (
     <Read of={group} what="the group">
-      {(data) => (
-        <>
-          <h1>{data.group.name}</h1>
-          <p className="text-soft">
-            {data.group.description} · {KINDS[data.group.kind]}
-            {data.group.owners.length > 0 && ` · owned by ${data.group.owners.join(", ")}`}
-          </p>
-          <h2 className="mt-4">What it gives</h2>
-          <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-            {data.gives.length === 0 && (
-              <EmptyItem title="It gives nothing">No role reaches anybody through this group.</EmptyItem>
-            )}
-            {data.gives.map((one) => (
-              <li key={`${one.role} ${one.tenant} ${one.area}`} className="flex min-h-9 items-center gap-2 px-3 py-1">
-                <TenantDot colour={one.colour} />
-                <Link to="/roles/$id" params={{ id: one.role }} className="-ml-2 font-semibold hover:underline">
-                  {one.name}
-                </Link>
-                <span className="text-soft">
-                  in {one.tenant}, {one.area}
-                  {one.by !== "assignment" && `, by ${one.by}`}
-                </span>
-                {one.until && <b className="ml-auto text-sm">until {lastDay(one.until, session.zone)}</b>}
-              </li>
-            ))}
-          </ul>
-          <h2 className="mt-5">
-            Members{" "}
-            <span className="font-sans text-sm font-normal text-soft">
-              {count(data.group.people, "person", "people")}
-            </span>
-          </h2>
-          {data.groups.length > 0 && <p className="text-soft">Contains {data.groups.join(", ")}.</p>}
-          {data.members.length === 0 ? (
-            <div className="card-plain mt-1.5">
-              <Empty title="Nobody is in it now." />
-            </div>
-          ) : (
-            <ul className="card-plain mt-1.5 grid grid-cols-2 overflow-hidden min-[1500px]:grid-cols-3">
-              {data.members.map((member) => (
-                <li key={member.id} className="-mb-px flex min-h-8 items-center gap-2 border-b border-line px-3">
-                  <Link to="/people/$id" params={{ id: member.id }} className="font-semibold hover:underline">
-                    {member.name}
-                  </Link>
-                  <span className="text-sm text-soft">{member.way}</span>
-                </li>
-              ))}
-            </ul>
-          )}
-        </>
-      )}
+      {(data) => <Group key={data.group.id} page={data} />}
     </Read>
+  );
+}
+
+function Group({ page }: { page: Page }) {
+  const { group } = page;
+  const mayPrepare = useMay("PREPARE");
+  const { draft } = useSearch({ from: "__root__" });
+  const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined });
+  const [isEditing, setEditing] = useState(false);
+  const isOurs = group.kind !== "DIRECTORY";
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-2">
+        <h1>{group.name}</h1>
+        {mayPrepare && isOurs && (
+          <>
+            <button
+              type="button"
+              className="btn btn-xs"
+              aria-expanded={isEditing}
+              onClick={() => setEditing(!isEditing)}
+            >
+              Change
+            </button>
+            <EndButton
+              draft={`Retire ${group.name}`}
+              entry={entry("group.retire", { group: group.id })}
+              label={`Retire ${group.name}, with everything that it gives`}
+              words="Retire"
+            />
+          </>
+        )}
+      </div>
+      <p className="text-soft">
+        {[
+          group.description,
+          KINDS[group.kind],
+          group.owners.length > 0 ? `owned by ${group.owners.join(", ")}` : "owned by nobody",
+        ]
+          .filter((part) => part !== undefined && part !== "")
+          .join(" · ")}
+      </p>
+      {isEditing && <Edit page={page} />}
+      {open.data !== undefined && open.data.entries.length > 0 && <Shift group={group.id} draft={open.data} />}
+      {page.rule !== undefined && page.rule !== null && <RuleOf page={page} />}
+      <Gives page={page} />
+      <Members page={page} />
+    </>
+  );
+}
+
+/** What the open draft would make of the group, field by field; the first change begins a draft where none is open. */
+function useEdited(page: Page) {
+  const { act } = useAct();
+  const { draft } = useSearch({ from: "__root__" });
+  const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined });
+  const edit = open.data?.entries.find((one) => one.form === "group.edit" && one.fields.group === page.group.id);
+  return {
+    edit,
+    set: (fields: Record<string, string>) =>
+      act(`Change ${page.group.name}`, {
+        id: edit?.id ?? newId(),
+        form: "group.edit",
+        fields: { ...edit?.fields, group: page.group.id, ...fields },
+      }),
+  };
+}
+
+function Edit({ page }: { page: Page }) {
+  const { edit, set } = useEdited(page);
+  const field = (name: string, known: string) => ({
+    value: edit?.fields[name] ?? known,
+    problems: edit?.findings.filter((finding) => finding.path === name) ?? [],
+    onKeep: (value: string) => set({ [name]: value }),
+  });
+  return (
+    <div className="card-plain mt-3 grid grid-cols-2 gap-x-2.5 gap-y-2 p-3">
+      <KeptField label="Name" {...field("name", page.group.name)} />
+      <KeptField label="What it is for" {...field("description", page.group.description)} />
+      <KeptField label="New owners, by handle" {...field("owners", "")} placeholder="ines.abara, jory.netherby" />
+    </div>
+  );
+}
+
+function RuleOf({ page }: { page: Page }) {
+  const choices = useQuery(catalogueQuery);
+  const mayPrepare = useMay("PREPARE");
+  const { edit, set } = useEdited(page);
+  const rule = {
+    kinds: page.rule?.kinds.join(",") ?? "",
+    units: page.rule?.units.join(",") ?? "",
+    jobs: page.rule?.jobs.join(",") ?? "",
+  };
+  const fields = { ...rule, ...edit?.fields };
+  const wrong = edit?.findings.find((finding) => finding.path === "rule");
+  return (
+    <>
+      <h2 className="mt-4">Everybody</h2>
+      <Read of={choices} what="what there is to choose from">
+        {(data) => (
+          <Rule
+            fields={fields}
+            choices={data}
+            onSet={
+              mayPrepare
+                ? (changed) => set({ kinds: fields.kinds, units: fields.units, jobs: fields.jobs, ...changed })
+                : undefined
+            }
+          />
+        )}
+      </Read>
+      {wrong !== undefined && <p className="mt-1 text-sm font-semibold text-error">{wrong.text}</p>}
+    </>
+  );
+}
+
+function Gives({ page }: { page: Page }) {
+  const session = useSession();
+  return (
+    <>
+      <h2 className="mt-4">What it gives</h2>
+      <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+        {page.gives.length === 0 && (
+          <EmptyItem title="It gives nothing">No role reaches anybody through this group.</EmptyItem>
+        )}
+        {page.gives.map((one) => (
+          <li key={`${one.role} ${one.tenant} ${one.area}`} className="flex min-h-9 items-center gap-2 px-3 py-1">
+            <TenantDot colour={one.colour} />
+            <Link to="/roles/$id" params={{ id: one.role }} className="-ml-2 font-semibold hover:underline">
+              {one.name}
+            </Link>
+            <span className="text-soft">
+              in {one.tenant}, {one.area}
+              {one.by !== "assignment" && `, by ${one.by}`}
+            </span>
+            {one.until && <b className="ml-auto text-sm">until {lastDay(one.until, session.zone)}</b>}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Members({ page }: { page: Page }) {
+  const session = useSession();
+  const mayPrepare = useMay("PREPARE");
+  const { group } = page;
+  return (
+    <>
+      <h2 className="mt-5">
+        Members{" "}
+        <span className="font-sans text-sm font-normal text-soft">{count(group.people, "person", "people")}</span>
+      </h2>
+      {page.within.length > 0 && (
+        <p className="text-soft">
+          Is itself in{" "}
+          {page.within.map((one, place) => (
+            <span key={one.id}>
+              {place > 0 && ", "}
+              <Link
+                to="/groups/$id"
+                params={{ id: one.id }}
+                className="font-semibold text-base-content hover:underline"
+              >
+                {one.name}
+              </Link>
+            </span>
+          ))}
+          , and gives what that gives.
+        </p>
+      )}
+      {mayPrepare && group.kind === "ASSIGNED" && <PutIn page={page} />}
+      {page.groups.length > 0 && (
+        <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]" aria-label="Groups in it">
+          {page.groups.map((one) => (
+            <li key={one.id} className="flex min-h-8 items-center gap-2 px-3">
+              <Link to="/groups/$id" params={{ id: one.id }} className="font-semibold hover:underline">
+                {one.name}
+              </Link>
+              <span className="flex-1 text-sm text-soft">a group, with everybody in it</span>
+              <EndButton
+                draft={group.name}
+                entry={entry("membership.end", { membership: one.membership })}
+                label={`Take ${one.name} out`}
+                words="Take out"
+              />
+            </li>
+          ))}
+        </ul>
+      )}
+      {page.members.length === 0 ? (
+        <div className="card-plain mt-1.5">
+          <Empty title="Nobody is in it now." />
+        </div>
+      ) : (
+        <ul className="card-plain mt-1.5 grid grid-cols-2 overflow-hidden min-[1500px]:grid-cols-3">
+          {page.members.map((member) => (
+            <li key={member.id} className="-mb-px flex min-h-8 items-center gap-2 border-b border-line px-3">
+              <Link
+                to="/people/$id"
+                params={{ id: member.id }}
+                className="min-w-0 truncate font-semibold hover:underline"
+              >
+                {member.name}
+              </Link>
+              <span className="flex-1 text-sm whitespace-nowrap text-soft">
+                {member.until ? `until ${lastDay(member.until, session.zone)}` : member.way}
+              </span>
+              {member.membership && (
+                <EndButton
+                  draft={group.name}
+                  entry={entry("membership.end", { membership: member.membership })}
+                  label={`Take ${member.name} out`}
+                  words="Take out"
+                />
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }

@@ -1,5 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { groupsQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
 import { Side } from "../ui/side";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
@@ -8,6 +10,7 @@ const KINDS: Record<string, string> = { ASSIGNED: "put in", RULED: "by rule", DI
 
 export function GroupsPage() {
   const groups = useQuery(groupsQuery);
+  const mayPrepare = useMay("PREPARE");
   return (
     <Read of={groups} what="groups">
       {(data) => (
@@ -15,6 +18,13 @@ export function GroupsPage() {
           label="Groups"
           to="/groups/$id"
           empty="There are no groups yet"
+          act={
+            mayPrepare && (
+              <Link to="/groups/new" search={{ draft: undefined }} className="btn btn-sm mt-2 w-full">
+                New group
+              </Link>
+            )
+          }
           items={data.map((group) => ({
             id: group.id,
             name: group.name,

@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useParams, useSearch } from "@tanstack/react-router";
+import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { entry, useAct, type EntryInput } from "../api/drafts";
+import { entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { accessQuery, draftQuery, personQuery, type Cell } from "../api/queries";
+import { accessQuery, personQuery, type Cell } from "../api/queries";
+import { EndButton } from "../changes/EndButton";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
 import { day, lastDay, moment } from "../ui/dates";
@@ -145,46 +146,6 @@ function Heading({ page }: { page: Page }) {
   );
 }
 
-/** Ends something of this person's: an entry in the open draft, or in a new one. What is still to come is taken back. */
-function End({
-  person,
-  entry: ending,
-  label,
-  words = "End",
-}: {
-  person: string;
-  entry: EntryInput;
-  label: string;
-  words?: string;
-}) {
-  const { act, isPending, error } = useAct();
-  const mayPrepare = useMay("PREPARE");
-  const { draft } = useSearch({ from: "__root__" });
-  const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined });
-  const fact = ending.form.split(".")[0] ?? "";
-  const drafted = open.data?.entries.find(
-    (one) => one.form === ending.form && one.fields[fact] === ending.fields[fact],
-  );
-  if (!mayPrepare) {
-    return null;
-  }
-  if (drafted !== undefined) {
-    return <span className="text-sm font-semibold text-primary">in the draft</span>;
-  }
-  return (
-    <button
-      type="button"
-      className="btn btn-xs ml-1.5"
-      aria-label={label}
-      title={error?.message ?? label}
-      disabled={isPending}
-      onClick={() => act(person, ending)}
-    >
-      {error === null ? words : "Not kept, try again"}
-    </button>
-  );
-}
-
 function Accounts({ page }: { page: Page }) {
   const session = useSession();
   if (page.accounts.length === 0) {
@@ -243,16 +204,16 @@ function Accounts({ page }: { page: Page }) {
               </td>
               <td className="px-2 text-right whitespace-nowrap">
                 {account.state === "OPEN" && account.seatId && (
-                  <End
-                    person={page.person.name}
+                  <EndButton
+                    draft={page.person.name}
                     entry={entry("seat.return", { seat: account.seatId })}
                     label={`Return the seat in ${account.app} ${account.tenant}`}
                     words="Return seat"
                   />
                 )}
                 {account.state === "OPEN" && (
-                  <End
-                    person={page.person.name}
+                  <EndButton
+                    draft={page.person.name}
                     entry={entry("account.close", { account: account.id })}
                     label={`Close the account in ${account.app} ${account.tenant}`}
                     words="Close"
@@ -298,8 +259,8 @@ function Belonging({ page }: { page: Page }) {
               </span>
               <Span from={group.from} until={group.until} zone={session.zone} />
               {group.membership && (
-                <End
-                  person={page.person.name}
+                <EndButton
+                  draft={page.person.name}
                   entry={entry("membership.end", { membership: group.membership })}
                   label={group.from ? `Take back ${group.name}` : `Take out of ${group.name}`}
                   words={group.from ? "Take back" : "Take out"}
@@ -329,8 +290,8 @@ function Belonging({ page }: { page: Page }) {
               </span>
               <Span from={role.from} until={role.until} zone={session.zone} />
               {!role.throughGroup && (
-                <End
-                  person={page.person.name}
+                <EndButton
+                  draft={page.person.name}
                   entry={entry("assignment.end", { assignment: role.assignment })}
                   label={`${role.from ? "Take back" : "End"} ${role.name} in ${role.app} ${role.tenant}`}
                   words={role.from ? "Take back" : "End"}

@@ -1,5 +1,5 @@
-import { Link, Navigate, Outlet, useNavigate, useParams } from "@tanstack/react-router";
-import { useState } from "react";
+import { Link, Navigate, Outlet, useNavigate, useParams, useRouterState } from "@tanstack/react-router";
+import { useState, type ReactNode } from "react";
 import { VirtualList } from "./list";
 import { Empty } from "./states";
 
@@ -16,12 +16,15 @@ export function Side({
   items,
   to,
   empty,
+  act,
 }: {
   label: string;
   items: readonly SideItem[];
   to: "/groups/$id" | "/roles/$id";
   /** What stands there when there is nothing in the list. */
   empty: string;
+  /** What can be begun here. */
+  act?: ReactNode;
 }) {
   const { id } = useParams({ strict: false });
   const navigate = useNavigate();
@@ -29,6 +32,7 @@ export function Side({
   const text = typed.trim().toLowerCase();
   const shown = items.filter((item) => `${item.name} ${item.note}`.toLowerCase().includes(text));
   const first = items[0];
+  const isBeginning = useRouterState({ select: (state) => state.location.pathname.endsWith("/new") });
   return (
     <>
       <section aria-label={label} className="flex w-[300px] shrink-0 flex-col border-r border-base-300 bg-base-100">
@@ -43,6 +47,7 @@ export function Side({
           <span role="status" className="pointer-events-none absolute top-4.5 right-6 text-sm text-soft">
             {shown.length} of {items.length}
           </span>
+          {act}
         </div>
         {shown.length === 0 ? (
           <Empty title="Nothing is called that." />
@@ -73,9 +78,9 @@ export function Side({
         )}
       </section>
       <div className="flex min-w-0 flex-1 flex-col overflow-auto px-5 py-4">
-        {id === undefined && first !== undefined ? (
+        {id === undefined && first !== undefined && !isBeginning ? (
           <Navigate to={to} params={{ id: first.id }} replace />
-        ) : id === undefined ? (
+        ) : id === undefined && !isBeginning ? (
           <div className="grid flex-1 place-items-center">
             <Empty title={empty} />
           </div>

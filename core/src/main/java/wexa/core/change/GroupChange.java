@@ -130,10 +130,13 @@ public sealed interface GroupChange extends Change {
         public Map<String, String> slots(Names names) {
             return new Slots()
                     .put("group", group.key().text())
-                    .put("memberships", Integer.toString(memberships))
-                    .put("grants", Integer.toString(grants))
+                    .put("falling", count(memberships, "membership") + " and " + count(grants, "role"))
                     .map();
         }
+    }
+
+    private static String count(int number, String what) {
+        return number + " " + what + (number == 1 ? "" : "s");
     }
 
     private static Finding ofDirectory(Group group) {

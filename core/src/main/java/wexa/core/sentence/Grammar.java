@@ -28,7 +28,7 @@ public final class Grammar {
         form(
                 "group.edit",
                 "keep group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}]");
-        form("group.retire", "retire group {group} with {memberships} memberships and {grants} roles");
+        form("group.retire", "retire group {group} with {falling}");
         form("membership.put", "put {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.edit", "keep {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.end", "take {member} out of group {group}[ until {until}]");

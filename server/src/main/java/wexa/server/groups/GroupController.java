@@ -5,6 +5,7 @@ import java.util.UUID;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
 
@@ -26,5 +27,10 @@ class GroupController {
     @GetMapping("/{id}")
     GroupViews.GroupPage page(Actor actor, @PathVariable UUID id) {
         return groups.page(actor, id);
+    }
+
+    @GetMapping("/{id}/shift")
+    GroupViews.Shift shift(Actor actor, @PathVariable UUID id, @RequestParam UUID draft) {
+        return groups.shift(actor, id, draft);
     }
 }

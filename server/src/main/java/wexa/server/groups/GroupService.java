@@ -3,10 +3,15 @@ package wexa.server.groups;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Condition;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.Id;
@@ -17,24 +22,29 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
+import wexa.server.drafts.Previews;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 
-/** Looking at groups: who is in them and by which way, and what they give. */
+/** Looking at groups: who is in them and by which way, what they give, and what a draft does to them. */
 @UseCases
 public class GroupService {
     private static final int MOST_MEMBERS = 1_000;
+    private static final int MOST_NAMED = 20;
 
     private final SnapshotStore snapshots;
+    private final Previews previews;
     private final BusinessClock clock;
 
-    GroupService(SnapshotStore snapshots, BusinessClock clock) {
+    GroupService(SnapshotStore snapshots, Previews previews, BusinessClock clock) {
         this.snapshots = snapshots;
+        this.previews = previews;
         this.clock = clock;
     }
 
@@ -74,34 +84,100 @@ public class GroupService {
                 row(snapshot, group, now),
                 members(snapshot, group, now),
                 nested(model, group, now),
-                gives(model, group));
+                within(model, group, now),
+                gives(model, group),
+                group.condition().map(GroupService::rule).orElse(null));
+    }
+
+    private static GroupViews.RuleView rule(Condition rule) {
+        return new GroupViews.RuleView(
+                rule.kinds().stream()
+                        .map(kind -> kind.name().toLowerCase(Locale.ROOT))
+                        .toList(),
+                rule.units().stream().map(Id::value).toList(),
+                List.copyOf(rule.jobs()));
+    }
+
+    /** Who comes in and who goes out with a draft: of a group that the draft makes, everybody comes in. */
+    public GroupViews.Shift shift(Actor actor, UUID id, UUID draft) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(Optional.of(draft));
+        Instant at = Previews.instantOf(preview);
+        List<Id<Person>> before =
+                preview.snapshot().index().membersOf(Id.of(id), at).all();
+        List<Id<Person>> after = preview.index().membersOf(Id.of(id), at).all();
+        List<Id<Person>> joining = beyond(after, before);
+        List<Id<Person>> leaving = beyond(before, after);
+        return new GroupViews.Shift(
+                before.size(),
+                after.size(),
+                names(preview.model(), joining),
+                names(preview.model(), leaving),
+                joining.size(),
+                leaving.size());
+    }
+
+    private static List<Id<Person>> beyond(List<Id<Person>> these, List<Id<Person>> those) {
+        Set<Id<Person>> known = new HashSet<>(those);
+        return these.stream().filter(person -> !known.contains(person)).toList();
+    }
+
+    private static List<String> names(Model model, List<Id<Person>> people) {
+        return people.stream()
+                .map(person -> name(model, person))
+                .sorted()
+                .limit(MOST_NAMED)
+                .toList();
     }
 
     private static List<GroupViews.Member> members(Snapshot snapshot, Group group, Instant now) {
         Model model = snapshot.model();
         List<GroupViews.Member> members = new ArrayList<>();
         for (Id<Person> person : snapshot.index().membersOf(group.id(), now).first(MOST_MEMBERS)) {
-            boolean direct =
+            Optional<Membership> membership =
                     model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfPerson(person)).stream()
-                            .anyMatch(one -> one.group().equals(group.id())
-                                    && one.window().contains(now));
+                            .filter(one -> one.group().equals(group.id())
+                                    && one.window().contains(now))
+                            .findFirst();
+            boolean direct = membership.isPresent();
             String way = direct && group.kind() == GroupKind.ASSIGNED
                     ? "put in"
                     : group.kind() == GroupKind.RULED ? "by rule" : direct ? "by the directory" : "through a group";
-            members.add(new GroupViews.Member(person.value(), name(model, person), way));
+            members.add(new GroupViews.Member(
+                    person.value(),
+                    name(model, person),
+                    way,
+                    membership
+                            .filter(one -> group.kind() == GroupKind.ASSIGNED)
+                            .map(one -> one.id().value())
+                            .orElse(null),
+                    membership
+                            .filter(one -> !one.window().isOpenEnded())
+                            .map(one -> one.window().until())
+                            .orElse(null)));
         }
         members.sort(Comparator.comparing(GroupViews.Member::name));
         return members;
     }
 
-    private static List<String> nested(Model model, Group group, Instant now) {
+    private static List<GroupViews.Nested> nested(Model model, Group group, Instant now) {
         return model.table(Kind.MEMBERSHIP).by(Membership.BY_GROUP, group.id()).stream()
                 .filter(one -> one.window().contains(now))
                 .filter(one -> one.member() instanceof Subject.OfGroup)
-                .map(one -> model.groups()
-                        .get(((Subject.OfGroup) one.member()).group())
-                        .name())
+                .map(one -> nested(model, ((Subject.OfGroup) one.member()).group(), one))
                 .toList();
+    }
+
+    private static List<GroupViews.Nested> within(Model model, Group group, Instant now) {
+        return model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfGroup(group.id())).stream()
+                .filter(one -> one.window().contains(now))
+                .map(one -> nested(model, one.group(), one))
+                .toList();
+    }
+
+    private static GroupViews.Nested nested(Model model, Id<Group> group, Membership by) {
+        return new GroupViews.Nested(
+                group.value(), model.groups().get(group).name(), by.id().value());
     }
 
     private static List<GroupViews.Gives> gives(Model model, Group group) {

@@ -20,11 +20,34 @@ public final class GroupViews {
             int gives,
             List<String> owners) {}
 
-    /** A group with its members (at most a thousand), the groups in it, and what it gives. */
-    public record GroupPage(GroupRow group, List<Member> members, List<String> groups, List<Gives> gives) {}
+    /**
+     * A group with its members (at most a thousand), the groups in it and those it is in, and what it gives. Only a ruled
+     * group has a rule.
+     */
+    public record GroupPage(
+            GroupRow group,
+            List<Member> members,
+            List<Nested> groups,
+            List<Nested> within,
+            List<Gives> gives,
+            @Nullable RuleView rule) {}
 
-    /** Somebody in the group, and by which way. */
-    public record Member(UUID id, String name, String way) {}
+    /** Somebody in the group, and by which way; {@code membership} where that can be ended by hand. */
+    public record Member(
+            UUID id,
+            String name,
+            String way,
+            @Nullable UUID membership,
+            @Nullable Instant until) {}
+
+    /** A group in the group, or around it. */
+    public record Nested(UUID id, String name, UUID membership) {}
+
+    /** Whom a ruled group takes in: people engaged as one of the kinds, in one of the units, with one of the jobs. */
+    public record RuleView(List<String> kinds, List<UUID> units, List<String> jobs) {}
+
+    /** Who comes into a group and who goes out of it when a draft is applied; names of the first of each. */
+    public record Shift(int now, int then, List<String> joining, List<String> leaving, int joins, int leaves) {}
 
     /** A role that the group's members have. */
     public record Gives(

@@ -1,4 +1,4 @@
-/** Groups, for reading. */
+/** Groups: who is in them, what they give, and what a draft would do to them. */
 @NullMarked
 package wexa.server.groups;
 

@@ -1,0 +1,109 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useEffect, useRef } from "react";
+import { entriesOf, entry, findingsAt, newId, useDraft, useStartDraft, type Draft, type Entry } from "../api/drafts";
+import { catalogueQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
+import { KeptChoice, KeptField } from "../ui/field";
+import { Empty, Failure, Loading, Read } from "../ui/states";
+import { keyFrom } from "./keys";
+import { Rule } from "./Rule";
+import { Shift } from "./Shift";
+
+/** A group that does not exist yet, in a draft of its own. */
+export function NewGroupPage() {
+  const { draft } = useSearch({ from: "__root__" });
+  const mayPrepare = useMay("PREPARE");
+  if (!mayPrepare) {
+    return <Empty title="You may look, but not prepare changes.">Somebody who may govern can allow it.</Empty>;
+  }
+  return draft === undefined ? <Start /> : <OnDraft key={draft} id={draft} />;
+}
+
+function Start() {
+  const navigate = useNavigate();
+  const start = useStartDraft(
+    (draft) => void navigate({ to: "/groups/new", search: { draft: draft.id }, replace: true }),
+  );
+  const begun = useRef(false);
+  const { mutate } = start;
+  useEffect(() => {
+    if (!begun.current) {
+      begun.current = true;
+      mutate({ name: "New group", put: [entry("group.make", { id: newId(), sort: "assigned" })] });
+    }
+  }, [mutate]);
+  return start.error !== null ? <Failure failure={start.error} /> : <Loading what="the new draft" />;
+}
+
+function OnDraft({ id }: { id: string }) {
+  const { query } = useDraft(id);
+  return (
+    <Read of={query} what="the draft">
+      {(draft) => {
+        const made = entriesOf(draft, "group.make")[0];
+        return made === undefined ? (
+          <Empty title={`The draft “${draft.name}” makes no group.`}>
+            <Link to="/groups/new" search={{ draft: undefined }} className="btn btn-sm mt-2">
+              Begin a new one
+            </Link>
+          </Empty>
+        ) : (
+          <Form draft={draft} made={made} />
+        );
+      }}
+    </Read>
+  );
+}
+
+function Form({ draft, made }: { draft: Draft; made: Entry }) {
+  const { set } = useDraft(draft.id);
+  const choices = useQuery(catalogueQuery);
+  const isRuled = made.fields.sort === "ruled";
+  const isFirst = (made.fields.name ?? "") === "" && (made.fields.key ?? "") === "";
+  const field = (name: string) => ({
+    name: `${made.id}.${name}`,
+    value: made.fields[name] ?? "",
+    // a form that was just begun is not told that it is empty
+    problems: isFirst ? [] : findingsAt(made, name),
+    onKeep: (value: string) => set(made, { [name]: value }),
+  });
+  const rule = findingsAt(made, "rule")[0];
+  return (
+    <div className="max-w-3xl">
+      <h1>{made.fields.name ? made.fields.name : "New group"}</h1>
+      <p className="text-soft">It exists when the draft is applied. Every key you press is kept.</p>
+      <div className="mt-4 grid grid-cols-2 gap-x-2.5 gap-y-2">
+        <KeptField
+          label="Name"
+          {...field("name")}
+          onKeep={(value) => {
+            const own = made.fields.key ?? "";
+            const follows = own === "" || own === keyFrom(made.fields.name ?? "");
+            set(made, follows ? { name: value, key: keyFrom(value) } : { name: value });
+          }}
+        />
+        <KeptField label="Short name" {...field("key")} mono placeholder="winter-watch" />
+        <KeptField label="What it is for" {...field("description")} />
+        <KeptField label="Owners, by handle" {...field("owners")} placeholder="ines.abara, jory.netherby" />
+        <KeptChoice label="Who is in it" {...field("sort")}>
+          <option value="assigned">those who are put in</option>
+          <option value="ruled">those whom a rule finds</option>
+        </KeptChoice>
+      </div>
+      {isRuled && choices.data !== undefined && (
+        <>
+          <h2 className="mt-4">Everybody</h2>
+          <Rule fields={made.fields} choices={choices.data} onSet={(fields) => set(made, fields)} />
+          {rule !== undefined && !isFirst && <p className="mt-1 text-sm font-semibold text-error">{rule.text}</p>}
+          <Shift group={made.fields.id ?? ""} draft={draft} />
+        </>
+      )}
+      {!isRuled && (
+        <p className="mt-4 text-soft">
+          People and groups are put in as soon as it exists; roles are given to it like to a person.
+        </p>
+      )}
+    </div>
+  );
+}
