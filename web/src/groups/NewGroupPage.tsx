@@ -96,7 +96,7 @@ function Form({ draft, made }: { draft: Draft; made: Entry }) {
           <h2 className="mt-4">Everybody</h2>
           <Rule fields={made.fields} choices={choices.data} onSet={(fields) => set(made, fields)} />
           {rule !== undefined && !isFirst && <p className="mt-1 text-sm font-semibold text-error">{rule.text}</p>}
-          <Shift group={made.fields.id ?? ""} draft={draft} />
+          {made.state !== "TO_SETTLE" && <Shift group={made.fields.id ?? ""} draft={draft} />}
         </>
       )}
       {!isRuled && (

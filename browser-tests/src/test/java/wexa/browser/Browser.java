@@ -129,6 +129,13 @@ final class Browser implements AutoCloseable {
         driver.switchTo().activeElement().sendKeys(Keys.ARROW_DOWN, Keys.ENTER);
     }
 
+    /** Hands a file to a field that takes one; the field itself is not drawn. */
+    void choose(String label, Path file) {
+        wait.until(ExpectedConditions.presenceOfElementLocated(
+                        By.xpath("//input[@type='file' and @aria-label=\"" + label + "\"]")))
+                .sendKeys(file.toAbsolutePath().normalize().toString());
+    }
+
     void keys(CharSequence... keys) {
         driver.switchTo().activeElement().sendKeys(keys);
     }

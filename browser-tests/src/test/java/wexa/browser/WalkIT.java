@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
 import wexa.server.Stage;
 
 /** The walk of the README: from the newcomer on the Desk to the tenant's own answer, each page checked for accessibility. */
@@ -117,6 +118,60 @@ class WalkIT {
         }
     }
 
+    @Test
+    void theMayWaveIsBroughtInFromATableAndOnlyOnce(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("People").click();
+            browser.link("Import").click();
+            browser.sees("No table was brought in yet");
+            browser.isAccessible("many at once");
+            browser.choose("Choose a table, or drop it here", Path.of("../demo/may-wave.csv"));
+            browser.sees("117 would create");
+            look(browser, "import");
+            browser.type("Column 6 of line 18", "south-bay" + Keys.ENTER);
+            browser.sees("118 would create");
+            browser.type("Column 8 of line 59", "2027-05-03" + Keys.ENTER);
+            browser.sees("119 would create");
+            browser.type("Column 5 of line 103", "60999" + Keys.ENTER);
+            browser.button("Make a draft of 120 rows").click();
+            browser.button("Apply 360 changes").click();
+            browser.heading("Changes");
+            browser.link("People").click();
+            browser.link("Import").click();
+            browser.choose("Choose a table, or drop it here", Path.of("../demo/may-wave.csv"));
+            browser.sees("3 refused");
+            browser.sees("117 unchanged");
+        }
+    }
+
+    @Test
+    void aRuledGroupIsMadeAndSaysWhoComesIn(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("Groups").click();
+            browser.heading("Curators");
+            browser.link("New group").click();
+            browser.type("Name", "Everyone");
+            browser.sees("means everybody, nobody or the system itself");
+            browser.type("Name", "Pump contractors");
+            browser.field("Who is in it").sendKeys("those whom a rule finds");
+            browser.sees("At least one kind, unit or job is needed.");
+            browser.pick("Add…", "contr", "Contractors");
+            browser.sees("With the draft 24 people are in it");
+            browser.isAccessible("a new group");
+            browser.link("Review").click();
+            browser.button("Apply 1 change").click();
+            browser.link("Groups").click();
+            browser.link("Pump contractors").click();
+            browser.heading("Pump contractors");
+            browser.sees("24 people");
+            browser.isAccessible("a ruled group");
+        }
+    }
+
     /** A tenant that is down for a while, and one that refuses: seen, pursued, passed by with a reason. */
     @Test
     void aMisbehavingTenantIsSeenAndSettled(@TempDir Path folder) throws Exception {
@@ -132,7 +187,7 @@ class WalkIT {
             browser.button("Open in Rota Buoy All sites").click();
             browser.sees("left of 700");
             browser.type("User name in Pelagia North", "pump-display");
-            browser.keys(org.openqa.selenium.Keys.TAB);
+            browser.keys(Keys.TAB);
             browser.link("Review").click();
             browser.sees("as pump-display");
             stage.fault("rota-buoy-all", "UNAVAILABLE", 5, 0);
@@ -145,7 +200,7 @@ class WalkIT {
             browser.link("See the job").click();
             browser.button("Skip…").click();
             browser.type("Reason", "it is the pump's");
-            browser.keys(org.openqa.selenium.Keys.ENTER);
+            browser.keys(Keys.ENTER);
             browser.sees("skipped by tove: it is the pump's");
             browser.isAccessible("a skipped step");
         }
@@ -201,7 +256,7 @@ class WalkIT {
             browser.see(By.tagName("body")).sendKeys("?");
             browser.sees("onboard somebody");
             browser.isAccessible("keys");
-            browser.keys(org.openqa.selenium.Keys.ESCAPE);
+            browser.keys(Keys.ESCAPE);
             browser.see(By.tagName("body")).sendKeys("n");
             browser.heading("Who is new?");
             browser.type("Search the directories", "od");

@@ -165,9 +165,7 @@ public sealed interface GroupChange extends Change {
                     Code.GROUP_NAME_RESERVED,
                     RESERVED.contains(group.key().text()) ? "key" : "name",
                     "value",
-                    group.name(),
-                    "free",
-                    freeKey(model, group).text()));
+                    group.name()));
         }
         other(model.groups().by(Group.BY_KEY, group.key()), group)
                 .ifPresent(holder -> findings.add(Finding.of(

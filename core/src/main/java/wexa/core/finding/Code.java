@@ -14,6 +14,7 @@ public enum Code {
     DATE_MALFORMED("date.malformed", BLOCK),
     DATE_BEFORE_START("date.before-start", BLOCK),
     ROW_RAGGED("row.ragged", BLOCK),
+    ROW_OF_SOMEBODY_ELSE("row.of-somebody-else", BLOCK),
     FORM_UNKNOWN("form.unknown", BLOCK),
     REFERENCE_UNRESOLVED("reference.unresolved", BLOCK),
     FACT_GONE("fact.gone", BLOCK),

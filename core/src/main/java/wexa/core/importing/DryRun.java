@@ -48,7 +48,7 @@ public final class DryRun {
         List<List<Finding>> against = new ArrayList<>();
         for (Row row : rows) {
             entries.add(row.isRagged() ? List.of() : reader.of(sheet, row));
-            against.add(row.isRagged() ? List.of(Finding.of(Code.ROW_RAGGED, "")) : List.of());
+            against.add(row.isRagged() ? List.of(Finding.of(Code.ROW_RAGGED, "")) : reader.against(sheet, row));
         }
         Judged judged;
         do {

@@ -16,6 +16,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.intake.FactFields;
 import wexa.core.intake.Intake;
@@ -59,6 +61,35 @@ final class RowEntries {
             case MEMBERSHIPS -> List.of(membership(row, row.get("member"), row.get("group"), "membership"));
             case ASSIGNMENTS -> List.of(assignment(row));
         };
+    }
+
+    /** Somebody who is known by number or address alone must be called like the row says, at least in part. */
+    List<Finding> against(Sheet sheet, Row row) {
+        if (sheet != Sheet.PEOPLE || row.has("handle")) {
+            return List.of();
+        }
+        return known(row)
+                .filter(person -> !person.givenName().equalsIgnoreCase(row.get("given"))
+                        && !person.familyName().equalsIgnoreCase(row.get("family")))
+                .map(person -> {
+                    String field = person.mail()
+                                    .map(Mail::text)
+                                    .filter(row.get("mail")::equalsIgnoreCase)
+                                    .isPresent()
+                            ? "mail"
+                            : "number";
+                    return Finding.of(
+                            Code.ROW_OF_SOMEBODY_ELSE,
+                            field,
+                            "value",
+                            row.get(field),
+                            "holder",
+                            person.name(),
+                            "handle",
+                            person.handle().text());
+                })
+                .map(List::of)
+                .orElse(List.of());
     }
 
     private List<Entry> person(Row row) {

@@ -237,6 +237,22 @@ class DryRunTest {
     }
 
     @Test
+    void nobodyIsRenamedIntoSomebodyElse() {
+        Model model = applied(
+                made.model(),
+                run(made.model(), Sheet.PEOPLE, List.of(newcomer(2, "Pim", "Arkwell", "V-3")))
+                        .entries());
+        DryRun run = run(
+                model,
+                Sheet.PEOPLE,
+                List.of(newcomer(2, "Pim", "Married-Name", "V-3"), newcomer(3, "Juno", "Brackwater", "V-3")));
+        assertThat(run.outcomes()).extracting(DryRun.Outcome::result).containsExactly(Result.CHANGE, Result.REFUSED);
+        assertThat(run.outcomes().get(1).findings())
+                .extracting(Finding::code)
+                .containsExactly(Code.ROW_OF_SOMEBODY_ELSE);
+    }
+
+    @Test
     void headersAreMatchedByMeaning() {
         assertThat(Sheet.guessed(List.of("First Name", "Surname", "E-Mail address", "Shoe size")))
                 .contains(Sheet.PEOPLE);

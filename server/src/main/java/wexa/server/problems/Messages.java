@@ -59,6 +59,9 @@ public final class Messages {
                 "The last day, " + facts.get("until") + ", comes before the first, " + facts.get("from")
                         + ". Choose a later last day.";
             case ROW_RAGGED -> "The row has more or fewer cells than the header. Check its quotes and separators.";
+            case ROW_OF_SOMEBODY_ELSE ->
+                field + " " + value + " is " + facts.get("holder") + "'s, and the row names somebody else. Check it, or"
+                        + " give the handle " + facts.get("handle") + " if it is the same person.";
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
             case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Choose one from the list.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";
@@ -85,8 +88,7 @@ public final class Messages {
             case GROUP_NAME_TAKEN ->
                 "“" + value + "” would be taken for the group “" + facts.get("holder") + "”. Use another name.";
             case GROUP_NAME_RESERVED ->
-                "“" + value + "” means everybody, nobody or the system itself. Use another name, such as "
-                        + facts.get("free") + ".";
+                "“" + value + "” means everybody, nobody or the system itself. Use another name.";
             case GROUP_OF_DIRECTORY -> "The group " + value + " is the directory's. It is changed there.";
             case GROUP_NOT_ASSIGNED ->
                 "Nobody is put into " + value + " by hand: its members come "
