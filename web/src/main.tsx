@@ -2,8 +2,9 @@ import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { queryClient, sessionQuery } from "./api/queries";
+import { firstQuery, queryClient, sessionQuery } from "./api/queries";
 import { router } from "./router";
+import { FirstStart } from "./session/FirstStart";
 import { SignIn } from "./session/SignIn";
 import { Failure } from "./ui/states";
 import "./styles.css";
@@ -16,7 +17,19 @@ function Wexa() {
   if (session.data === undefined) {
     return null;
   }
-  return session.data === null ? <SignIn /> : <RouterProvider router={router} />;
+  return session.data === null ? <Door /> : <RouterProvider router={router} />;
+}
+
+/** Nobody is signed in; on the very first start nobody can be yet. */
+function Door() {
+  const first = useQuery(firstQuery);
+  if (first.error !== null) {
+    return <Failure failure={first.error} retry={() => void first.refetch()} />;
+  }
+  if (first.data === undefined) {
+    return null;
+  }
+  return first.data.open ? <FirstStart /> : <SignIn />;
 }
 
 const root = document.getElementById("root");

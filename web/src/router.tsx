@@ -60,6 +60,11 @@ const table = createRoute({
   component: lazyRouteComponent(() => import("./imports/ImportPage"), "ImportPage"),
 });
 
+const administrators = createRoute({
+  ...at("/administrators"),
+  component: lazyRouteComponent(() => import("./administrators/AdministratorsPage"), "AdministratorsPage"),
+});
+
 const groups = createRoute({
   ...at("/groups"),
   component: lazyRouteComponent(() => import("./groups/GroupsPage"), "GroupsPage"),
@@ -136,6 +141,7 @@ export const router = createRouter({
     onboard,
     imports,
     table,
+    administrators,
     groups.addChildren([newGroup, group]),
     roles.addChildren([role]),
     tenants,

@@ -26,6 +26,17 @@ export const sessionQuery = queryOptions({
   staleTime: 60_000,
 });
 
+export const firstQuery = queryOptions({
+  queryKey: ["first"],
+  queryFn: () => take(api.GET("/api/v1/first")),
+  staleTime: 60_000,
+});
+
+export const administratorsQuery = queryOptions({
+  queryKey: ["administrators"],
+  queryFn: () => take(api.GET("/api/v1/administrators")),
+});
+
 export const deskQuery = queryOptions({
   queryKey: ["desk"],
   queryFn: () => take(api.GET("/api/v1/desk")),

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
+import { Link, useNavigate } from "@tanstack/react-router";
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import { api, take } from "../api/client";
 import { deskQuery, tenantsQuery } from "../api/queries";
@@ -68,6 +68,7 @@ export function Header({ onKeys }: { onKeys: () => void }) {
 function Account({ onKeys }: { onKeys: () => void }) {
   const session = useSession();
   const client = useQueryClient();
+  const navigate = useNavigate();
   const looksOnly = !session.acts.includes("PREPARE");
   return (
     <MenuTrigger>
@@ -89,6 +90,12 @@ function Account({ onKeys }: { onKeys: () => void }) {
           </MenuItem>
           <MenuItem className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen" onAction={onKeys}>
             Keys
+          </MenuItem>
+          <MenuItem
+            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+            onAction={() => void navigate({ to: "/administrators" })}
+          >
+            Administrators, and your password
           </MenuItem>
           <MenuItem
             className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"

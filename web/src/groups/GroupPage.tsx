@@ -86,12 +86,14 @@ function useEdited(page: Page) {
   const { act } = useAct();
   const { draft } = useSearch({ from: "__root__" });
   const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined });
+  // one entry however quickly its fields are typed
+  const [fresh] = useState(newId);
   const edit = open.data?.entries.find((one) => one.form === "group.edit" && one.fields.group === page.group.id);
   return {
     edit,
     set: (fields: Record<string, string>) =>
       act(`Change ${page.group.name}`, {
-        id: edit?.id ?? newId(),
+        id: edit?.id ?? fresh,
         form: "group.edit",
         fields: { ...edit?.fields, group: page.group.id, ...fields },
       }),

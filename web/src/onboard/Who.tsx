@@ -1,6 +1,7 @@
 import { entriesOf, entry, findingsAt, useDraft, type Draft, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { KeptChoice, KeptField } from "../ui/field";
+import { KindOptions } from "../ui/kinds";
 import { handleFrom } from "./proposals";
 import { Step } from "./Step";
 
@@ -59,11 +60,7 @@ export function Who({
         {engagement !== undefined && (
           <>
             <KeptChoice label="Works as" {...field(engagement, "kind")}>
-              <option value="">Choose…</option>
-              <option value="employee">Employee</option>
-              <option value="volunteer">Volunteer</option>
-              <option value="contractor">Contractor</option>
-              <option value="partner">Partner</option>
+              <KindOptions />
             </KeptChoice>
             <KeptField label="Job" {...field(engagement, "job")} />
             <KeptChoice label="Unit" {...field(engagement, "unit")}>

@@ -14,7 +14,7 @@ import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { ThreadKey } from "../ui/threads";
 import { engagementKind, groupWay } from "../ui/words";
-import { Timeline } from "./Timeline";
+import { Engagements } from "./Engagements";
 import { Why } from "./Why";
 
 type Page = Schemas["PersonPage"];
@@ -42,7 +42,7 @@ function Person({ id }: { id: string }) {
           {(data) => (
             <>
               <Heading page={data} />
-              <Timeline engagements={data.engagements} />
+              <Engagements page={data} />
               <Accounts page={data} />
               <div className="mt-5 mb-1.5 flex flex-wrap items-center gap-2">
                 <h2>

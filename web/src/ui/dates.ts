@@ -48,6 +48,11 @@ export function isoDay(instant: string, zone: string): string {
   return `${at.year}-${String(at.month).padStart(2, "0")}-${String(at.day).padStart(2, "0")}`;
 }
 
+/** The last day of something that ends at the given instant, as `2026-11-30`. */
+export function isoLastDay(end: string, zone: string): string {
+  return isoDay(new Date(new Date(end).getTime() - 1_000).toISOString(), zone);
+}
+
 const MINUTE = 60_000;
 
 /** How long ago, coarsely: `just now`, `4 min ago`, `2 h ago`, `3 days ago`. */

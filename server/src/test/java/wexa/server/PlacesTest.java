@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.http.HttpResponse;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -107,6 +108,47 @@ class PlacesTest {
                 .valueStream()
                 .anyMatch(item -> item.path("kind").asString().equals("SCHEDULED")
                         && item.path("target").asString().equals(person));
+    }
+
+    @Test
+    void whatHasNoEndOfItsOwnFollowsAnEngagementThatIsExtended() throws Exception {
+        JsonNode draft = Newcomers.engaged(cast.tove, Cast.unique("pump"), "52021", "office");
+        String person = Cast.personIn(draft);
+        JsonNode begun = Cast.entry(draft, "engagement.begin");
+        String engagement = begun.path("fields").path("id").asString();
+        draft = cast.change(draft, begun, Map.of("until", "2026-12-31"));
+        Map<String, String> role = Map.of(
+                "subject",
+                "person:" + person,
+                "role",
+                "berth-worker",
+                "tenant",
+                "drydock/works",
+                "engagement",
+                engagement);
+        draft = cast.put(draft, "assignment.give", role);
+        Map<String, String> dated = new HashMap<>(role);
+        dated.putAll(Map.of("role", "store-keeper", "until", "2026-12-15"));
+        draft = cast.put(draft, "assignment.give", dated);
+        assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
+        String page = "/api/v1/people/" + person;
+        assertThat(ends(page)).containsExactlyInAnyOrder("2027-01-01T00:00:00Z", "2026-12-16T00:00:00Z");
+        JsonNode longer = cast.put(
+                cast.tove.draft("Extend"), "engagement.edit", Map.of("engagement", engagement, "until", "2027-03-31"));
+        assertThat(cast.tove.apply(longer).status()).isEqualTo(200);
+        assertThat(ends(page)).containsExactlyInAnyOrder("2027-03-31T23:00:00Z", "2026-12-16T00:00:00Z");
+    }
+
+    private List<String> ends(String page) throws Exception {
+        return cast.tove
+                .get(page)
+                .body()
+                .path("roles")
+                .valueStream()
+                .filter(role -> role.path("throughGroup").isMissingNode()
+                        || role.path("throughGroup").isNull())
+                .map(role -> role.path("until").asString())
+                .toList();
     }
 
     @Test

@@ -71,7 +71,7 @@ public final class Intake {
     }
 
     public Reading read(Entry entry) {
-        Fields fields = new Fields(entry.fields(), zone);
+        Fields fields = new Fields(withKnown(entry), zone);
         Lookups lookups = new Lookups(model, fields);
         Optional<? extends Change> change = switch (entry.form()) {
             case "person.add", "person.edit" -> new PersonReader(model, fields, lookups).read(entry.form());
@@ -122,6 +122,16 @@ public final class Intake {
         List<Finding> findings = fields.findings();
         boolean blocked = findings.stream().anyMatch(Finding::blocks);
         return new Reading(blocked ? Optional.empty() : change.map(Change.class::cast), findings);
+    }
+
+    /** In an edit of an engagement, a field that is not there leaves what was; one that is empty takes it away. */
+    private Map<String, String> withKnown(Entry entry) {
+        Map<String, String> fields = new TreeMap<>();
+        if (entry.form().equals("engagement.edit")) {
+            target(entry, model).ifPresent(known -> fields.putAll(new FactFields(known).map()));
+        }
+        fields.putAll(entry.fields());
+        return fields;
     }
 
     private static Optional<Change> unknownForm(String form, Fields fields) {

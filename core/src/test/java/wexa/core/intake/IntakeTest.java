@@ -2,6 +2,7 @@ package wexa.core.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
@@ -12,7 +13,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
+import wexa.core.change.EngagementChange;
 import wexa.core.finding.Finding;
+import wexa.core.model.Engagement;
 import wexa.core.sentence.Grammar;
 
 /** Raw input read into changes, or into findings that name every wrong field at once. */
@@ -71,6 +74,29 @@ class IntakeTest {
                         "group reference.unresolved",
                         "from date.malformed",
                         "colour field.unknown");
+    }
+
+    @Test
+    void anEngagementIsChangedFieldByField() {
+        Engagement before = made.engagements.stream()
+                .filter(one -> !one.window().isOpenEnded())
+                .findFirst()
+                .orElseThrow();
+        String id = before.id().toString();
+        Engagement extended = edited(Map.of("engagement", id, "until", "2027-06-30"));
+        assertThat(extended.window().from()).isEqualTo(before.window().from());
+        assertThat(extended.window().until()).isEqualTo(Instant.parse("2027-07-01T00:00:00Z"));
+        assertThat(extended.job()).isEqualTo(before.job());
+        assertThat(extended.staffNumber()).isEqualTo(before.staffNumber());
+        Engagement open = edited(Map.of("engagement", id, "until", "", "number", ""));
+        assertThat(open.window().isOpenEnded()).isTrue();
+        assertThat(open.staffNumber()).isEmpty();
+    }
+
+    private Engagement edited(Map<String, String> fields) {
+        return ((EngagementChange.Edit)
+                        intake.read(entry("engagement.edit", fields)).change().orElseThrow())
+                .engagement();
     }
 
     @Test

@@ -3,7 +3,9 @@ package wexa.server.administrators;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.time.Instant;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /** An administrator. The password is an Argon2id hash; acts are names with commas between. */
 @Entity
@@ -16,6 +18,13 @@ class AdministratorRow {
     String name;
     String password;
     String acts;
+
+    @Nullable
+    Instant madeAt;
+
+    /** From then on nobody signs in as this administrator; the row stays, because the log names it. */
+    @Nullable
+    Instant endedAt;
 
     @SuppressWarnings("NullAway.Init")
     protected AdministratorRow() {}

@@ -1,7 +1,9 @@
 package wexa.server.administrators;
 
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -23,6 +25,12 @@ public class Administrators {
     interface Rows extends Repository<AdministratorRow, UUID> {
         Optional<AdministratorRow> findByLogin(String login);
 
+        Optional<AdministratorRow> findById(UUID id);
+
+        List<AdministratorRow> findAllByOrderByLogin();
+
+        long count();
+
         void save(AdministratorRow row);
     }
 
@@ -31,12 +39,78 @@ public class Administrators {
         this.passwords = passwords;
     }
 
+    /** An administrator as others see one. */
+    public record Known(
+            UUID id, String login, String name, Set<Act> acts, Optional<Instant> madeAt, Optional<Instant> endedAt) {}
+
+    /** All that there are and were, by login. */
+    @Transactional(readOnly = true)
+    public List<Known> all() {
+        return rows.findAllByOrderByLogin().stream().map(Administrators::known).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Known> find(UUID id) {
+        return rows.findById(id).map(Administrators::known);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Known> named(String login) {
+        return rows.findByLogin(login).map(Administrators::known);
+    }
+
+    private static Known known(AdministratorRow row) {
+        return new Known(
+                row.id,
+                row.login,
+                row.name,
+                acts(row),
+                Optional.ofNullable(row.madeAt),
+                Optional.ofNullable(row.endedAt));
+    }
+
+    /** Whether there never was one: then the first may be made without being signed in. */
+    @Transactional(readOnly = true)
+    public boolean areNone() {
+        return rows.count() == 0;
+    }
+
+    /** What somebody who signed in earlier may do now; empty if they may no longer work here. */
+    @Transactional(readOnly = true)
+    public Optional<Actor> current(UUID id) {
+        return rows.findById(id).filter(row -> row.endedAt == null).map(Administrators::actor);
+    }
+
+    @Transactional
+    public void allow(UUID id, Set<Act> acts) {
+        rows.findById(id).ifPresent(row -> {
+            row.acts = text(acts);
+            rows.save(row);
+        });
+    }
+
+    @Transactional
+    public void end(UUID id, Instant at) {
+        rows.findById(id).ifPresent(row -> {
+            row.endedAt = at;
+            rows.save(row);
+        });
+    }
+
+    @Transactional
+    public void setPassword(UUID id, String password) {
+        rows.findById(id).ifPresent(row -> {
+            row.password = passwords.encode(password);
+            rows.save(row);
+        });
+    }
+
     /** Takes as long for an unknown login as for a wrong password, so that neither tells which it was. */
     @Transactional(readOnly = true)
     public Optional<Actor> check(String login, String password) {
         Optional<AdministratorRow> row = rows.findByLogin(login);
         boolean right = passwords.matches(password, row.map(one -> one.password).orElseGet(this::nobodysPassword));
-        return right ? row.map(Administrators::actor) : Optional.empty();
+        return right ? row.filter(one -> one.endedAt == null).map(Administrators::actor) : Optional.empty();
     }
 
     /** Made when first needed: hashing takes long, and a start should not wait for it. */
@@ -50,20 +124,28 @@ public class Administrators {
     }
 
     private static Actor actor(AdministratorRow row) {
-        Set<Act> acts = Arrays.stream(row.acts.split(","))
+        return new Actor(row.id, row.login, row.name, acts(row));
+    }
+
+    private static Set<Act> acts(AdministratorRow row) {
+        return Arrays.stream(row.acts.split(","))
                 .map(Act::valueOf)
                 .collect(Collectors.toCollection(() -> EnumSet.noneOf(Act.class)));
-        return new Actor(row.id, row.login, row.name, acts);
+    }
+
+    private static String text(Set<Act> acts) {
+        return acts.stream().map(Act::name).sorted().collect(Collectors.joining(","));
     }
 
     @Transactional
-    public void add(UUID id, String login, String name, String password, Set<Act> acts) {
+    public void add(UUID id, String login, String name, String password, Set<Act> acts, Instant at) {
         AdministratorRow row = new AdministratorRow();
         row.id = id;
         row.login = login;
         row.name = name;
         row.password = passwords.encode(password);
-        row.acts = acts.stream().map(Act::name).sorted().collect(Collectors.joining(","));
+        row.acts = text(acts);
+        row.madeAt = at;
         rows.save(row);
     }
 }

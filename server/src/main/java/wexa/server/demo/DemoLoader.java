@@ -108,8 +108,9 @@ class DemoLoader implements ApplicationRunner {
                 effects,
                 List.of(sentence)));
         log.write(version, clock.now(), "demo", List.of(new Log.Line(sentence, Set.of())));
-        administrators.add(ids.next(), "tove", "Tove Lindqvist", "north-pier-2026", EnumSet.allOf(Act.class));
-        administrators.add(ids.next(), "bram", "Bram Oakenshaw", "south-bay-2026", EnumSet.of(Act.LOOK));
+        administrators.add(
+                ids.next(), "tove", "Tove Lindqvist", "north-pier-2026", EnumSet.allOf(Act.class), clock.now());
+        administrators.add(ids.next(), "bram", "Bram Oakenshaw", "south-bay-2026", EnumSet.of(Act.LOOK), clock.now());
     }
 
     /** The stand-ins' port may be another than last time. */

@@ -21,6 +21,8 @@ import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWrite
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Administrators;
+import wexa.server.problems.Problem;
 
 /** Who gets in: everything under /api needs a session, but for signing in; pages and their parts are public. */
 @Configuration(proxyBeanMethods = false)
@@ -37,6 +39,8 @@ class Security {
                                 .requestMatchers(HttpMethod.GET, "/api/v1/session")
                                 .permitAll()
                                 .requestMatchers(HttpMethod.POST, "/api/v1/session")
+                                .permitAll()
+                                .requestMatchers("/api/v1/first")
                                 .permitAll()
                                 .requestMatchers("/api/**")
                                 .authenticated()
@@ -82,11 +86,11 @@ class Security {
 
     /** Hands the signed-in administrator to controllers that ask for an {@link Actor}. */
     @Bean
-    WebMvcConfigurer actors() {
+    WebMvcConfigurer actors(Administrators administrators) {
         return new WebMvcConfigurer() {
             @Override
             public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
-                resolvers.add(new ActorResolver());
+                resolvers.add(new ActorResolver(administrators));
             }
         };
     }
@@ -96,6 +100,10 @@ class Security {
         if (authentication != null && authentication.getPrincipal() instanceof Actor actor) {
             return actor;
         }
-        throw new wexa.server.problems.Problem(401, "signed-out", "You are signed out. Sign in again.");
+        throw signedOut();
+    }
+
+    static Problem signedOut() {
+        return new Problem(401, "signed-out", "You are signed out. Sign in again.");
     }
 }

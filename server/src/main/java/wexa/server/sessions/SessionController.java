@@ -58,7 +58,7 @@ class SessionController {
     @GetMapping
     SessionView read(CsrfToken token) {
         token.getToken();
-        return view(Security.signedIn());
+        return view(administrators.current(Security.signedIn().id()).orElseThrow(Security::signedOut));
     }
 
     private SessionView view(Actor actor) {

@@ -1,0 +1,97 @@
+package wexa.server.governing;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+
+/** Administrators over HTTP. */
+@RestController
+@RequestMapping("/api/v1/administrators")
+class AdministratorController {
+    static final String LOGIN = "[a-z0-9][a-z0-9.-]{1,79}";
+    static final String LOGIN_WORDS = "Use 2 to 80 lower-case letters, digits, dots and hyphens.";
+
+    private final AdministratorService administrators;
+
+    AdministratorController(AdministratorService administrators) {
+        this.administrators = administrators;
+    }
+
+    record AdministratorView(
+            UUID id,
+            String login,
+            String name,
+            List<Act> acts,
+            @Nullable Instant madeAt,
+            @Nullable Instant endedAt) {}
+
+    record NewAdministrator(
+            @NotBlank @Pattern(regexp = LOGIN, message = LOGIN_WORDS)
+            String login,
+
+            @NotBlank @Size(max = 200) String name,
+            @NotBlank @Size(max = 200) String password,
+            @NotNull Set<@NotNull Act> acts) {}
+
+    record Allowed(@NotNull Set<@NotNull Act> acts) {}
+
+    record NewPassword(
+            @NotNull @Size(max = 200) String old,
+            @NotNull @Size(max = 200) String fresh) {}
+
+    @GetMapping
+    List<AdministratorView> all(Actor actor) {
+        return administrators.all(actor).stream()
+                .map(known -> new AdministratorView(
+                        known.id(),
+                        known.login(),
+                        known.name(),
+                        known.acts().stream().sorted().toList(),
+                        known.madeAt().orElse(null),
+                        known.endedAt().orElse(null)))
+                .toList();
+    }
+
+    @PostMapping
+    @ResponseStatus(HttpStatus.CREATED)
+    void make(Actor actor, @Valid @RequestBody NewAdministrator made) {
+        administrators.make(actor, made.login(), made.name().strip(), made.password(), made.acts());
+    }
+
+    @PutMapping("/{id}/acts")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void allow(Actor actor, @PathVariable UUID id, @Valid @RequestBody Allowed allowed) {
+        administrators.allow(actor, id, allowed.acts());
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void end(Actor actor, @PathVariable UUID id) {
+        administrators.end(actor, id);
+    }
+
+    @PutMapping("/me/password")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void changePassword(Actor actor, @Valid @RequestBody NewPassword password) {
+        administrators.changePassword(actor, password.old(), password.fresh());
+    }
+}

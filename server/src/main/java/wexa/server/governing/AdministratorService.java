@@ -1,0 +1,165 @@
+package wexa.server.governing;
+
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.Administrators;
+import wexa.server.administrators.UseCases;
+import wexa.server.log.Log;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+
+/**
+ * Making, allowing and ending administrators. Nobody changes what they may do themselves (rule 18), and somebody who may
+ * govern always remains (rule 11).
+ */
+@UseCases
+public class AdministratorService {
+    private static final int SHORTEST_PASSWORD = 12;
+
+    private final Administrators administrators;
+    private final SnapshotStore snapshots;
+    private final Log log;
+    private final BusinessClock clock;
+    private final Ids ids;
+
+    AdministratorService(
+            Administrators administrators, SnapshotStore snapshots, Log log, BusinessClock clock, Ids ids) {
+        this.administrators = administrators;
+        this.snapshots = snapshots;
+        this.log = log;
+        this.clock = clock;
+        this.ids = ids;
+    }
+
+    public List<Administrators.Known> all(Actor actor) {
+        actor.require(Act.LOOK);
+        return administrators.all();
+    }
+
+    @Transactional
+    public void make(Actor actor, String login, String name, String password, Set<Act> acts) {
+        actor.require(Act.GOVERN);
+        made(actor.login(), login, name, password, acts);
+    }
+
+    /** Without an actor, because there is none yet: {@link FirstController} lets in only who knows the code. */
+    @Transactional
+    void makeFirst(String login, String name, String password) {
+        snapshots.lockHead();
+        if (!administrators.areNone()) {
+            throw new Problem(
+                    409, "first.done", "There is an administrator already. Sign in, or ask them for a login.");
+        }
+        made(login, login, name, password, EnumSet.allOf(Act.class));
+    }
+
+    private void made(String by, String login, String name, String password, Set<Act> acts) {
+        if (administrators.named(login).isPresent()) {
+            throw Problem.badField(
+                    "login",
+                    "administrator.login-taken",
+                    "The login " + login + " is or was somebody's. Choose another.");
+        }
+        if (password.length() < SHORTEST_PASSWORD) {
+            throw Problem.badField(
+                    "password",
+                    "administrator.password-short",
+                    "The password has " + password.length() + " characters; " + SHORTEST_PASSWORD + " are needed.");
+        }
+        administrators.add(ids.next(), login, name, password, withLook(acts), clock.now());
+        note(by, "make administrator " + login + " \"" + name + "\" who may " + words(withLook(acts)));
+    }
+
+    /** Whoever works here may look. */
+    private static Set<Act> withLook(Set<Act> acts) {
+        Set<Act> all = EnumSet.of(Act.LOOK);
+        all.addAll(acts);
+        return all;
+    }
+
+    @Transactional
+    public void allow(Actor actor, UUID id, Set<Act> acts) {
+        Administrators.Known known = other(actor, id);
+        snapshots.lockHead();
+        if (!acts.contains(Act.GOVERN)) {
+            requireAnotherGovernor(known);
+        }
+        administrators.allow(id, withLook(acts));
+        note(actor.login(), "let administrator " + known.login() + " " + words(withLook(acts)));
+    }
+
+    @Transactional
+    public void end(Actor actor, UUID id) {
+        Administrators.Known known = other(actor, id);
+        snapshots.lockHead();
+        requireAnotherGovernor(known);
+        administrators.end(id, clock.now());
+        note(actor.login(), "end administrator " + known.login());
+    }
+
+    private Administrators.Known other(Actor actor, UUID id) {
+        actor.require(Act.GOVERN);
+        if (actor.id().equals(id)) {
+            throw new Problem(
+                    403,
+                    "administrator.self",
+                    "Nobody changes what they may do themselves. Ask another administrator.");
+        }
+        return administrators
+                .find(id)
+                .filter(known -> known.endedAt().isEmpty())
+                .orElseThrow(() -> Problem.notFound("administrator", id));
+    }
+
+    private void requireAnotherGovernor(Administrators.Known going) {
+        boolean remains = administrators.all().stream()
+                .anyMatch(one -> !one.id().equals(going.id())
+                        && one.endedAt().isEmpty()
+                        && one.acts().contains(Act.GOVERN));
+        if (!remains) {
+            throw new Problem(
+                    409,
+                    "administrator.last",
+                    going.name() + " is the last who may govern. Let somebody else govern first.");
+        }
+    }
+
+    /** One's own password, for whoever knows the old one. */
+    @Transactional
+    public void changePassword(Actor actor, String old, String fresh) {
+        actor.require(Act.LOOK);
+        if (administrators.check(actor.login(), old).isEmpty()) {
+            throw Problem.badField("old", "administrator.password-wrong", "The old password is wrong.");
+        }
+        if (fresh.length() < SHORTEST_PASSWORD) {
+            throw Problem.badField(
+                    "fresh",
+                    "administrator.password-short",
+                    "The password has " + fresh.length() + " characters; " + SHORTEST_PASSWORD + " are needed.");
+        }
+        administrators.setPassword(actor.id(), fresh);
+        note(actor.login(), "change own password");
+    }
+
+    private static String words(Set<Act> acts) {
+        return new TreeSet<>(acts)
+                .stream()
+                        .map(act -> act.name().toLowerCase(java.util.Locale.ROOT))
+                        .collect(Collectors.joining(", "));
+    }
+
+    private void note(String by, String sentence) {
+        // the head's lock keeps the numbers of the log without gaps
+        snapshots.lockHead();
+        log.write(Log.NO_CHANGESET, clock.now(), by, List.of(new Log.Line(sentence, Set.of())));
+    }
+}

@@ -1,0 +1,284 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, Problem, take, type Schemas } from "../api/client";
+import { administratorsQuery } from "../api/queries";
+import { useMay, useSession } from "../session/hooks";
+import { moment } from "../ui/dates";
+import { PlainField } from "../ui/plainField";
+import { Read } from "../ui/states";
+
+type Known = Schemas["AdministratorView"];
+type Act = Known["acts"][number];
+
+const ACTS: { act: Act; name: string; about: string }[] = [
+  { act: "PREPARE", name: "prepare", about: "write drafts" },
+  { act: "APPLY", name: "apply", about: "carry drafts to tenants, and look after jobs" },
+  { act: "APPROVE", name: "approve", about: "be the second person" },
+  { act: "GOVERN", name: "govern", about: "say who may do what here" },
+];
+
+/** Who works here, and what each may do. */
+export function AdministratorsPage() {
+  const administrators = useQuery(administratorsQuery);
+  const mayGovern = useMay("GOVERN");
+  return (
+    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Administrators">
+      <h1>Administrators</h1>
+      <p className="text-soft">
+        Everybody here may look. Nobody changes what they may do themselves, and somebody who may govern always remains.
+      </p>
+      <Read of={administrators} what="administrators">
+        {(data) => <List known={data} />}
+      </Read>
+      <div className="mt-6 grid max-w-4xl gap-6 min-[1000px]:grid-cols-2">
+        {mayGovern && <Make />}
+        <Password />
+      </div>
+    </section>
+  );
+}
+
+function List({ known }: { known: Known[] }) {
+  const session = useSession();
+  const here = known.filter((one) => !one.endedAt);
+  const gone = known.filter((one) => one.endedAt);
+  const governors = here.filter((one) => one.acts.includes("GOVERN"));
+  return (
+    <>
+      {governors.length === 1 && (
+        <p className="mt-3 font-semibold">
+          ▲ {governors[0]?.name} alone may govern. If they cannot sign in, nobody can help: let a second one govern.
+        </p>
+      )}
+      <table className="card-plain mt-3 w-full max-w-4xl">
+        <thead>
+          <tr className="text-left text-xs text-soft">
+            <th className="px-3 py-1.5 font-semibold">Name</th>
+            <th className="px-2 font-semibold">Login</th>
+            {ACTS.map((one) => (
+              <th key={one.act} className="px-2 font-semibold" title={one.about}>
+                May {one.name}
+              </th>
+            ))}
+            <th>
+              <span className="sr-only">Acts</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {here.map((one) => (
+            <Line key={one.id} known={one} />
+          ))}
+        </tbody>
+      </table>
+      {gone.length > 0 && (
+        <p className="mt-2 text-sm text-soft">
+          Ended:{" "}
+          {gone
+            .map((one) => `${one.name} (${one.login}, ${one.endedAt ? moment(one.endedAt, session.zone) : ""})`)
+            .join(", ")}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Line({ known }: { known: Known }) {
+  const client = useQueryClient();
+  const session = useSession();
+  const mayGovern = useMay("GOVERN");
+  const refresh = () => client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
+  const [isEnding, setEnding] = useState(false);
+  const allow = useMutation({
+    mutationFn: (acts: Act[]) =>
+      take(api.PUT("/api/v1/administrators/{id}/acts", { params: { path: { id: known.id } }, body: { acts } })),
+    onSettled: refresh,
+  });
+  const end = useMutation({
+    mutationFn: () => take(api.DELETE("/api/v1/administrators/{id}", { params: { path: { id: known.id } } })),
+    onSettled: refresh,
+  });
+  const isSelf = known.login === session.login;
+  const error = allow.error ?? end.error;
+  return (
+    <>
+      <tr className="h-9 border-t border-line">
+        <td className="px-3 font-semibold">
+          {known.name}
+          {isSelf && <span className="font-normal text-soft"> (you)</span>}
+        </td>
+        <td className="px-2 font-mono text-sm">{known.login}</td>
+        {ACTS.map((one) => (
+          <td key={one.act} className="px-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              aria-label={`${known.name} may ${one.name}`}
+              checked={known.acts.includes(one.act)}
+              disabled={!mayGovern || isSelf || allow.isPending}
+              onChange={() =>
+                allow.mutate(
+                  known.acts.includes(one.act) ? known.acts.filter((act) => act !== one.act) : [...known.acts, one.act],
+                )
+              }
+            />
+          </td>
+        ))}
+        <td className="px-2 text-right whitespace-nowrap">
+          {mayGovern &&
+            !isSelf &&
+            (isEnding ? (
+              <>
+                <button type="button" className="btn btn-xs btn-error" onClick={() => end.mutate()}>
+                  End {known.name}
+                </button>
+                <button type="button" className="btn btn-xs ml-1.5" onClick={() => setEnding(false)}>
+                  Keep
+                </button>
+              </>
+            ) : (
+              <button
+                type="button"
+                className="btn btn-xs"
+                aria-label={`End ${known.name}…`}
+                onClick={() => setEnding(true)}
+              >
+                End…
+              </button>
+            ))}
+        </td>
+      </tr>
+      {error !== null && (
+        <tr>
+          <td colSpan={7} role="alert" className="px-3 pb-1.5 text-sm font-semibold text-error">
+            {error.message}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+const NOBODY = { login: "", name: "", password: "" };
+
+function Make() {
+  const client = useQueryClient();
+  const [typed, setTyped] = useState(NOBODY);
+  const [acts, setActs] = useState<Act[]>(["PREPARE"]);
+  const make = useMutation({
+    mutationFn: () => take(api.POST("/api/v1/administrators", { body: { ...typed, acts } })),
+    onSuccess: () => {
+      setTyped(NOBODY);
+      setActs(["PREPARE"]);
+      return client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
+    },
+  });
+  const field = (name: keyof typeof NOBODY) => ({
+    value: typed[name],
+    problem: problemOf(make.error, name),
+    onChange: (value: string) => setTyped({ ...typed, [name]: value }),
+  });
+  return (
+    <form
+      className="card-plain p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        make.mutate();
+      }}
+    >
+      <h2>Another administrator</h2>
+      <PlainField label="Name" autoComplete="off" {...field("name")} />
+      <PlainField
+        label="Login"
+        hint="Lower-case letters, digits, dots and hyphens."
+        autoComplete="off"
+        {...field("login")}
+      />
+      <PlainField
+        label="First password"
+        type="password"
+        hint="12 characters or more. Hand it over; they change it here after signing in."
+        autoComplete="new-password"
+        {...field("password")}
+      />
+      <fieldset className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
+        <legend className="text-xs font-semibold text-soft">May</legend>
+        {ACTS.map((one) => (
+          <label key={one.act} className="flex cursor-pointer items-center gap-2" title={one.about}>
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={acts.includes(one.act)}
+              onChange={() =>
+                setActs(acts.includes(one.act) ? acts.filter((act) => act !== one.act) : [...acts, one.act])
+              }
+            />
+            {one.name}
+          </label>
+        ))}
+      </fieldset>
+      <Told error={make.error} />
+      <button type="submit" className="btn btn-primary btn-sm mt-4" disabled={make.isPending}>
+        Make administrator
+      </button>
+    </form>
+  );
+}
+
+function Password() {
+  const [typed, setTyped] = useState({ old: "", fresh: "" });
+  const change = useMutation({
+    mutationFn: () => take(api.PUT("/api/v1/administrators/me/password", { body: typed })),
+    onSuccess: () => setTyped({ old: "", fresh: "" }),
+  });
+  return (
+    <form
+      className="card-plain p-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        change.mutate();
+      }}
+    >
+      <h2>Your password</h2>
+      <PlainField
+        label="Old password"
+        type="password"
+        autoComplete="current-password"
+        value={typed.old}
+        problem={problemOf(change.error, "old")}
+        onChange={(old) => setTyped({ ...typed, old })}
+      />
+      <PlainField
+        label="New password"
+        type="password"
+        hint="12 characters or more."
+        autoComplete="new-password"
+        value={typed.fresh}
+        problem={problemOf(change.error, "fresh")}
+        onChange={(fresh) => setTyped({ ...typed, fresh })}
+      />
+      <Told error={change.error} />
+      {change.isSuccess && (
+        <p role="status" className="mt-3 font-semibold text-success">
+          ✓ Changed.
+        </p>
+      )}
+      <button type="submit" className="btn btn-sm mt-4" disabled={change.isPending}>
+        Change password
+      </button>
+    </form>
+  );
+}
+
+function problemOf(error: Error | null, name: string): string | undefined {
+  return error instanceof Problem ? error.fields.find((field) => field.field === name)?.text : undefined;
+}
+
+/** A failure that belongs to no field. */
+function Told({ error }: { error: Error | null }) {
+  return error === null || (error instanceof Problem && error.fields.length > 0) ? null : (
+    <p role="alert" className="mt-3 font-semibold text-error">
+      {error.message}
+    </p>
+  );
+}
