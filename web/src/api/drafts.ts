@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useRef } from "react";
 import { api, Problem, take, type Schemas } from "./client";
 import { draftQuery, draftsQuery } from "./queries";
 
@@ -38,13 +39,21 @@ function keep(client: QueryClient, draft: Draft) {
   void client.invalidateQueries({ queryKey: draftsQuery.queryKey, exact: true });
 }
 
+/** Entries over those that are there: what an edit does not name stays, whatever was typed since it was drawn. */
+export function over(known: Pick<Draft, "entries">, put: readonly EntryInput[]): EntryInput[] {
+  return put.map((one) => {
+    const before = known.entries.find((entry) => entry.id === one.id);
+    return before === undefined ? one : { ...one, fields: { ...before.fields, ...one.fields } };
+  });
+}
+
 function send(client: QueryClient, id: string, put: EntryInput[], taken: string[]): Promise<Draft> {
   return inLine(id, async () => {
     const known = await client.ensureQueryData(draftQuery(id));
     const draft = await take(
       api.PUT("/api/v1/drafts/{id}/entries", {
         params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
-        body: { put, taken },
+        body: { put: over(known, put), taken },
       }),
     );
     keep(client, draft);
@@ -98,7 +107,7 @@ export function useDraft(id: string) {
     put: (...put: EntryInput[]) => edit.mutate({ put, taken: [] }),
     take: (...taken: string[]) => edit.mutate({ put: [], taken }),
     set: (one: Entry, fields: Record<string, string>) =>
-      edit.mutate({ put: [{ id: one.id, form: one.form, fields: { ...one.fields, ...fields } }], taken: [] }),
+      edit.mutate({ put: [{ id: one.id, form: one.form, fields }], taken: [] }),
   };
 }
 
@@ -129,9 +138,21 @@ export function useAct() {
   const more = useMutation({
     mutationFn: ({ id, put }: { id: string; put: EntryInput[] }) => send(client, id, put, []),
   });
+  const starting = useRef<Promise<Draft>>(undefined);
+  const begin = (name: string, put: EntryInput[]) => {
+    // what is done while the draft is being made goes into the same one
+    const before = starting.current;
+    if (before !== undefined) {
+      void before.then((draft) => more.mutate({ id: draft.id, put }));
+      return;
+    }
+    const made = start.mutateAsync({ name, put });
+    starting.current = made;
+    void made.catch(() => undefined).finally(() => (starting.current = undefined));
+  };
   return {
     act: (name: string, ...put: EntryInput[]) =>
-      open === undefined ? start.mutate({ name, put }) : more.mutate({ id: open, put }),
+      open === undefined ? begin(name, put) : more.mutate({ id: open, put }),
     error: start.error ?? more.error,
     isPending: start.isPending || more.isPending,
   };

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, Navigate, Outlet, useNavigate, useParams, useSearch } from "@tanstack/react-router";
+import { Link, Navigate, Outlet, useNavigate, useParams, useRouterState, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { peopleQuery } from "../api/queries";
@@ -40,6 +40,8 @@ export function PeoplePage() {
   const mayPrepare = useMay("PREPARE");
   // whoever is most urgent stands first, and is shown until somebody else is chosen
   const first = people.data?.people[0];
+  // on the way to another place this list is still drawn, and must not lead back
+  const isPlace = useRouterState({ select: (state) => state.location.pathname === "/people" });
   return (
     <>
       <section aria-label="People" className="flex w-[272px] shrink-0 flex-col border-r border-base-300 bg-base-100">
@@ -85,9 +87,9 @@ export function PeoplePage() {
         </Read>
       </section>
       <div className="flex min-w-0 flex-1">
-        {id === undefined && first !== undefined ? (
+        {isPlace && first !== undefined ? (
           <Navigate to="/people/$id" params={{ id: first.id }} search={(before) => before} replace />
-        ) : id === undefined ? (
+        ) : isPlace ? (
           <div className="grid flex-1 place-items-center">
             <Empty title="Nobody to show">Type fewer letters in the search.</Empty>
           </div>

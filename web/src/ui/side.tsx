@@ -32,7 +32,8 @@ export function Side({
   const text = typed.trim().toLowerCase();
   const shown = items.filter((item) => `${item.name} ${item.note}`.toLowerCase().includes(text));
   const first = items[0];
-  const isBeginning = useRouterState({ select: (state) => state.location.pathname.endsWith("/new") });
+  // nothing is chosen at the place's own address; on the way elsewhere this list is still drawn and must not lead back
+  const isPlace = useRouterState({ select: (state) => state.location.pathname === to.replace("/$id", "") });
   return (
     <>
       <section aria-label={label} className="flex w-[300px] shrink-0 flex-col border-r border-base-300 bg-base-100">
@@ -78,9 +79,9 @@ export function Side({
         )}
       </section>
       <div className="flex min-w-0 flex-1 flex-col overflow-auto px-5 py-4">
-        {id === undefined && first !== undefined && !isBeginning ? (
+        {isPlace && first !== undefined ? (
           <Navigate to={to} params={{ id: first.id }} replace />
-        ) : id === undefined && !isBeginning ? (
+        ) : isPlace ? (
           <div className="grid flex-1 place-items-center">
             <Empty title={empty} />
           </div>
