@@ -59,10 +59,12 @@ public final class Kind<T extends Fact> {
     }
 
     public static Kind<?> of(Fact fact) {
-        return ALL.stream()
-                .filter(kind -> kind.type.isInstance(fact))
-                .findFirst()
-                .orElseThrow();
+        for (Kind<?> kind : ALL) {
+            if (kind.type.isInstance(fact)) {
+                return kind;
+            }
+        }
+        throw new IllegalArgumentException("there is no kind of fact for " + fact.getClass());
     }
 
     int position() {

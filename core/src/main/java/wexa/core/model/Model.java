@@ -39,10 +39,9 @@ public final class Model {
         if (effects.isEmpty()) {
             return this;
         }
-        List<Map<Id<?>, Optional<Fact>>> edits = new ArrayList<>();
-        Kind.all().forEach(kind -> edits.add(new LinkedHashMap<>()));
+        Map<Kind<?>, Map<Id<?>, Optional<Fact>>> edits = new LinkedHashMap<>();
         for (Effect effect : effects) {
-            Map<Id<?>, Optional<Fact>> edited = edits.get(effect.kind().position());
+            Map<Id<?>, Optional<Fact>> edited = edits.computeIfAbsent(effect.kind(), any -> new LinkedHashMap<>());
             Optional<Fact> stands =
                     edited.containsKey(effect.id()) ? edited.get(effect.id()) : find(effect.kind(), effect.id());
             if (!effect.before().equals(stands)) {
@@ -50,10 +49,8 @@ public final class Model {
             }
             edited.put(effect.id(), effect.after());
         }
-        List<Table<?>> next = new ArrayList<>();
-        for (Kind<?> kind : Kind.all()) {
-            next.add(edited(kind, edits.get(kind.position())));
-        }
+        List<Table<?>> next = new ArrayList<>(tables);
+        edits.forEach((kind, edited) -> next.set(kind.position(), edited(kind, edited)));
         return new Model(next);
     }
 

@@ -1,7 +1,6 @@
 package wexa.core.model;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,32 +8,45 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * All facts of one kind: a base that snapshots share and a small layer of edits over it. A new version costs what was
- * edited, not what is there; the layer is folded into a new base when it has grown to a sixteenth of it.
+ * All facts of one kind: a base that snapshots share, and layers of edits over it, the newest last. A new version costs
+ * what was edited, not what is there: layers of like size are joined, so that there are few of them however many versions
+ * there were, and folded into a new base when they have grown to a quarter of it.
  */
 public final class Table<T extends Fact> {
-    private static final int SMALLEST_LAYER_WORTH_FOLDING = 2_048;
-    private static final int LAYER_SHARE = 16;
+    private static final int SMALLEST_LAYERS_WORTH_FOLDING = 2_048;
+    private static final int LAYERS_SHARE = 4;
 
     private final TableBase<T> base;
-    private final Map<Id<T>, Optional<T>> layer;
+    private final List<TableLayer<T>> layers;
     private final int size;
 
-    private Table(TableBase<T> base, Map<Id<T>, Optional<T>> layer, int size) {
+    private Table(TableBase<T> base, List<TableLayer<T>> layers, int size) {
         this.base = base;
-        this.layer = layer;
+        this.layers = layers;
         this.size = size;
     }
 
     public static <T extends Fact> Table<T> of(List<T> facts) {
-        return new Table<>(new TableBase<>(facts), Map.of(), facts.size());
+        return new Table<>(new TableBase<>(facts), List.of(), facts.size());
     }
 
     public Optional<T> find(Id<T> id) {
-        Optional<T> edited = layer.isEmpty() ? null : layer.get(id);
+        Optional<T> edited = edited(id);
         return edited != null ? edited : base.find(id);
+    }
+
+    /** What the newest layer that knows the fact says of it; null where none does. */
+    private @Nullable Optional<T> edited(Id<T> id) {
+        for (int place = layers.size() - 1; place >= 0; place--) {
+            Optional<T> found = layers.get(place).find(id);
+            if (found != null) {
+                return found;
+            }
+        }
+        return null;
     }
 
     /** The fact, which must be there: a reference inside the model always resolves. */
@@ -52,37 +64,61 @@ public final class Table<T extends Fact> {
         return all.stream();
     }
 
-    /** Visits base facts in their order, then those the layer added, in the order of their making. */
+    /** Visits base facts in their order, then those the layers added, in the order of their making. */
     public void forEach(Consumer<? super T> visitor) {
         for (T fact : base.facts()) {
-            Optional<T> edited = layer.isEmpty() ? null : layer.get(idOf(fact));
+            Optional<T> edited = layers.isEmpty() ? null : edited(idOf(fact));
             if (edited == null) {
                 visitor.accept(fact);
             } else {
                 edited.ifPresent(visitor);
             }
         }
-        layer.forEach((id, edited) -> {
-            if (base.position(id) < 0) {
-                edited.ifPresent(visitor);
+        for (int place = 0; place < layers.size(); place++) {
+            for (Id<T> id : layers.get(place).edits().keySet()) {
+                if (base.position(id) < 0 && !isInBefore(place, id)) {
+                    find(id).ifPresent(visitor);
+                }
             }
-        });
+        }
     }
 
-    /** Facts with the given key, base facts first. Costs the hits plus the size of the layer. */
+    private boolean isInBefore(int place, Id<T> id) {
+        for (int before = 0; before < place; before++) {
+            if (layers.get(before).has(id)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private boolean isInAfter(int place, Id<T> id) {
+        for (int after = place + 1; after < layers.size(); after++) {
+            if (layers.get(after).has(id)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Facts with the given key, base facts first. Costs the hits times the number of layers. */
     public <K> List<T> by(Lookup<T, K> lookup, K key) {
         List<T> shared = base.by(lookup, key);
-        if (layer.isEmpty()) {
+        if (layers.isEmpty()) {
             return shared;
         }
         List<T> found = new ArrayList<>(shared.size() + 1);
         for (T fact : shared) {
-            if (!layer.containsKey(idOf(fact))) {
+            if (!isInAfter(-1, idOf(fact))) {
                 found.add(fact);
             }
         }
-        for (Optional<T> edited : layer.values()) {
-            edited.filter(fact -> key.equals(lookup.keyOf(fact))).ifPresent(found::add);
+        for (int place = 0; place < layers.size(); place++) {
+            for (T fact : layers.get(place).by(lookup, key)) {
+                if (!isInAfter(place, idOf(fact))) {
+                    found.add(fact);
+                }
+            }
         }
         return found;
     }
@@ -92,22 +128,34 @@ public final class Table<T extends Fact> {
         if (edits.isEmpty()) {
             return this;
         }
-        Map<Id<T>, Optional<T>> next = new LinkedHashMap<>(layer);
         int count = size;
         for (Map.Entry<Id<T>, Optional<T>> edit : edits.entrySet()) {
             boolean was = find(edit.getKey()).isPresent();
             count += (edit.getValue().isPresent() ? 1 : 0) - (was ? 1 : 0);
-            next.put(edit.getKey(), edit.getValue());
         }
-        Table<T> result = new Table<>(base, Collections.unmodifiableMap(next), count);
-        boolean fold = next.size() > SMALLEST_LAYER_WORTH_FOLDING
-                && next.size() > base.facts().size() / LAYER_SHARE;
+        Table<T> result = new Table<>(base, joined(new TableLayer<>(new LinkedHashMap<>(edits))), count);
+        int edited = result.layers.stream().mapToInt(TableLayer::size).sum();
+        boolean fold =
+                edited > SMALLEST_LAYERS_WORTH_FOLDING && edited > base.facts().size() / LAYERS_SHARE;
         return fold ? result.folded() : result;
     }
 
-    /** The same facts without a layer. */
+    /** The layers with one more; where it is no smaller than the last it takes that one in, and so on. */
+    private List<TableLayer<T>> joined(TableLayer<T> newest) {
+        int kept = layers.size();
+        TableLayer<T> last = newest;
+        while (kept > 0 && layers.get(kept - 1).size() <= last.size()) {
+            kept--;
+            last = layers.get(kept).under(last);
+        }
+        List<TableLayer<T>> next = new ArrayList<>(layers.subList(0, kept));
+        next.add(last);
+        return next;
+    }
+
+    /** The same facts without layers. */
     public Table<T> folded() {
-        return layer.isEmpty() ? this : of(stream().toList());
+        return layers.isEmpty() ? this : of(stream().toList());
     }
 
     /** Position of a fact in the base, or -1: the ordinal under which compiled structures know it. */
@@ -115,13 +163,13 @@ public final class Table<T extends Fact> {
         return base.position(id);
     }
 
-    /** The shared base's facts in order of their positions, whatever the layer says of them. */
+    /** The shared base's facts in order of their positions, whatever the layers say of them. */
     public List<T> baseFacts() {
         return base.facts();
     }
 
     public boolean isFolded() {
-        return layer.isEmpty();
+        return layers.isEmpty();
     }
 
     @SuppressWarnings("unchecked") // a fact of type T has an Id<T>: each record declares it so

@@ -13,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import wexa.core.access.AccessIndex;
 import wexa.core.change.Change;
 import wexa.core.change.Keeping;
@@ -38,7 +39,7 @@ public final class Preview {
     private final List<Outcome> outcomes;
     private final List<Effect> effects;
     private final Model model;
-    private final AccessIndex index;
+    private volatile @Nullable AccessIndex index;
 
     /** How an entry stands. */
     public enum State {
@@ -65,7 +66,6 @@ public final class Preview {
         this.outcomes = List.copyOf(outcomes);
         this.effects = effects;
         this.model = model;
-        this.index = effects.isEmpty() ? snapshot.index() : snapshot.index().updated(model, effects);
     }
 
     public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone) {
@@ -79,7 +79,7 @@ public final class Preview {
             outcomes.put(entry.id(), outcome);
             if (outcome.state() == State.READY) {
                 effects.addAll(step.effects);
-                model = model.with(step.effects);
+                model = step.after;
             }
         }
         List<Outcome> inOrder =
@@ -95,6 +95,7 @@ public final class Preview {
         private final ZoneId zone;
         private final Entry entry;
         private List<Effect> effects = List.of();
+        private Model after;
 
         Step(Model base, Model model, Instant now, ZoneId zone, Entry entry) {
             this.base = base;
@@ -102,6 +103,7 @@ public final class Preview {
             this.now = now;
             this.zone = zone;
             this.entry = entry;
+            this.after = model;
         }
 
         Outcome outcome() {
@@ -127,8 +129,9 @@ public final class Preview {
             } else if (!resolution.isBlocked()) {
                 state = State.READY;
                 effects = resolution.effects();
+                after = model.with(effects);
             }
-            String sentence = Sentences.write(change, model.with(effects), zone);
+            String sentence = Sentences.write(change, after, zone);
             return new Outcome(entry, state, Optional.of(sentence), findings);
         }
 
@@ -205,9 +208,14 @@ public final class Preview {
         return model;
     }
 
-    /** The index as it would be. */
+    /** The index as it would be; made when it is first asked for. */
     public AccessIndex index() {
-        return index;
+        AccessIndex made = index;
+        if (made == null) {
+            made = effects.isEmpty() ? snapshot.index() : snapshot.index().updated(model, effects);
+            index = made;
+        }
+        return made;
     }
 
     public List<String> readySentences() {
@@ -219,7 +227,7 @@ public final class Preview {
 
     /** What the draft brings about for people's access at an instant. */
     public Impact impactAt(Instant at) {
-        return Impact.of(snapshot, model, index, effects, at);
+        return Impact.of(snapshot, model, index(), effects, at);
     }
 
     /** Instants after now at which something that the draft brings begins or ends, in order. */

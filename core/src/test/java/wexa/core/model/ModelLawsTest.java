@@ -3,8 +3,10 @@ package wexa.core.model;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -83,6 +85,41 @@ class ModelLawsTest {
         assertThat(table.size()).isEqualTo(5_003);
         assertThat(table.by(Unit.BY_KEY, Key.of("u17"))).hasSize(1);
         assertThat(table.by(Unit.BY_KEY, Key.of("u4999"))).hasSize(1);
+    }
+
+    /** Many small edits in any order come to what a plain map holds. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void manyLayersHoldWhatAPlainMapHolds(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Table<Unit> table = made.model().table(Kind.UNIT);
+        Map<Id<Unit>, Unit> plain = new LinkedHashMap<>();
+        table.forEach(unit -> plain.put(unit.id(), unit));
+        List<Id<Unit>> ids = new ArrayList<>(plain.keySet());
+        for (int edit = 0; edit < 300; edit++) {
+            boolean isNew = made.random.nextInt(3) > 0;
+            Id<Unit> id = isNew ? made.id() : made.pick(ids);
+            Optional<Unit> next = made.random.nextInt(4) == 0
+                    ? Optional.empty()
+                    : Optional.of(new Unit(
+                            id, Key.of("k" + made.random.nextInt(20)), "U" + edit, Optional.empty(), ZoneOffset.UTC));
+            ids.add(id);
+            table = table.with(Map.of(id, next));
+            next.ifPresentOrElse(unit -> plain.put(id, unit), () -> plain.remove(id));
+        }
+        assertThat(table.size()).isEqualTo(plain.size());
+        assertThat(table.stream()).containsExactlyInAnyOrderElementsOf(plain.values());
+        for (int key = 0; key < 20; key++) {
+            Key wanted = Key.of("k" + key);
+            assertThat(table.by(Unit.BY_KEY, wanted))
+                    .containsExactlyInAnyOrderElementsOf(plain.values().stream()
+                            .filter(unit -> unit.key().equals(wanted))
+                            .toList());
+        }
+        for (Id<Unit> id : ids) {
+            assertThat(table.find(id)).isEqualTo(Optional.ofNullable(plain.get(id)));
+        }
+        assertThat(table.folded()).isEqualTo(table);
     }
 
     @Test
