@@ -77,7 +77,11 @@ class RestartTest {
                             () -> later.get("/api/v1/jobs").body().path(0),
                             one -> one.path("name").asString().startsWith("Begins")
                                     && one.path("state").asString().equals("DONE"));
-            assertThat(carried.toString()).contains("wren.castellane@skerrow.example");
+            assertThat(later.get("/api/v1/jobs/" + carried.path("id").asString())
+                            .body()
+                            .path("steps")
+                            .toString())
+                    .contains("wren.castellane@skerrow.example");
             JsonNode page = later.get("/api/v1/people/" + wren).body();
             assertThat(page.path("person").path("standing").asString()).isEqualTo("HERE");
             assertThat(page.path("accounts").path(0).path("square").asString()).isEqualTo("SAME");

@@ -85,7 +85,7 @@ final class RowEntries {
                             row.get(field),
                             "holder",
                             person.name(),
-                            "handle",
+                            "holderHandle",
                             person.handle().text());
                 })
                 .map(List::of)

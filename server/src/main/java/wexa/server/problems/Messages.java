@@ -61,7 +61,7 @@ public final class Messages {
             case ROW_RAGGED -> "The row has more or fewer cells than the header. Check its quotes and separators.";
             case ROW_OF_SOMEBODY_ELSE ->
                 field + " " + value + " is " + facts.get("holder") + "'s, and the row names somebody else. Check it, or"
-                        + " give the handle " + facts.get("handle") + " if it is the same person.";
+                        + " give the handle " + facts.get("holderHandle") + " if it is the same person.";
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
             case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Choose one from the list.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";

@@ -56,7 +56,9 @@ class MessagesTest {
         "was",
         "keep this",
         "is",
-        "keep that"
+        "keep that",
+        "holderHandle",
+        "h.older"
     };
 
     @ParameterizedTest
