@@ -122,6 +122,49 @@ class ImportTest {
     }
 
     @Test
+    void rowsArePagedByResultAndOnlyRowsThatAreThereAreCorrected() throws Exception {
+        StringBuilder text = new StringBuilder("given name,family name,unit\n");
+        for (int row = 0; row < 250; row++) {
+            text.append("Row")
+                    .append(row)
+                    .append(",Paged,")
+                    .append(row % 5 == 0 ? "nowhere" : "")
+                    .append('\n');
+        }
+        JsonNode table = bring("Paged", text.toString()).body();
+        String path = "/api/v1/imports/" + table.path("id").asString();
+        assertThat(table.path("results").path("REFUSED").asInt()).isEqualTo(50);
+        JsonNode stretch =
+                cast.tove.get(path + "/rows?result=CREATE&from=190&limit=100").body();
+        assertThat(stretch.path("total").asInt()).isEqualTo(200);
+        assertThat(stretch.path("rows").size()).isEqualTo(10);
+        assertThat(cast.tove.get(path + "/rows?result=MAYBE").status()).isEqualTo(400);
+        ObjectNode cells = cast.tove.object();
+        cells.put("version", table.path("version").asLong());
+        cells.putArray("cells").add("A").add("B").add("");
+        assertThat(cast.tove.send("PUT", path + "/rows/9999", cells).status()).isEqualTo(404);
+        cells.putArray("cells").add("A");
+        Answer few = cast.tove.send("PUT", path + "/rows/2", cells);
+        assertThat(few.status()).isEqualTo(400);
+        assertThat(few.text("detail")).contains("one cell for each of the 3 columns");
+        assertThat(cast.tove.get("/api/v1/imports").body().path(0).path("name").asString())
+                .as("the newest first")
+                .isEqualTo("Paged");
+    }
+
+    @Test
+    void aTableOfSheetsToFillHasItsHeaderAlone() throws Exception {
+        String empty = cast.tove
+                .get("/api/v1/imports/sheets/MEMBERSHIPS?filled=false")
+                .response()
+                .body();
+        assertThat(empty.strip()).isEqualTo("member,group,first day,last day,reason");
+        JsonNode filled = bring("Filled", empty + "ines.abara,guides,2027-01-01,2027-02-01,winter tours\n")
+                .body();
+        assertThat(filled.path("results").path("CREATE").asInt()).isEqualTo(1);
+    }
+
+    @Test
     void whatIsNoTableSaysWhyAndTheWayOut() throws Exception {
         assertThat(bring("Empty", "").text("detail")).contains("Its first line must name the columns");
         assertThat(bring("Header", "given name,family name\n").text("detail")).contains("no rows");

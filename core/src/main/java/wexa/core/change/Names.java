@@ -1,9 +1,7 @@
 package wexa.core.change;
 
 import java.time.Instant;
-import java.time.LocalTime;
 import java.time.ZoneId;
-import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -98,7 +96,7 @@ public final class Names {
 
     /** The first day, or the instant where it is not a midnight. Empty for a start that was always. */
     Optional<String> from(Window window) {
-        return window.from().equals(Instant.MIN) ? Optional.empty() : Optional.of(text(window.from(), 0));
+        return window.from().equals(Instant.MIN) ? Optional.empty() : Optional.of(Days.text(window.from(), 0, zone));
     }
 
     /** The last day: people read the day before the midnight at which it ends (rule 9). */
@@ -108,13 +106,6 @@ public final class Names {
 
     /** Empty for an end that is when it is applied. */
     String lastDay(Instant end) {
-        return end.equals(Instant.MIN) ? "" : text(end, 1);
-    }
-
-    private String text(Instant instant, int daysBack) {
-        ZonedDateTime local = instant.atZone(zone);
-        return local.toLocalTime().equals(LocalTime.MIDNIGHT)
-                ? local.toLocalDate().minusDays(daysBack).toString()
-                : instant.toString();
+        return end.equals(Instant.MIN) ? "" : Days.text(end, 1, zone);
     }
 }

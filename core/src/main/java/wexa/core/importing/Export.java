@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import wexa.core.change.Days;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;

@@ -16,11 +16,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import wexa.core.change.Days;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.intake.FactFields;
-import wexa.core.intake.Intake;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
@@ -300,7 +300,6 @@ final class RowEntries {
     }
 
     private Entry seeing(Row row, String form, String what, Map<String, String> fields, Fact seen) {
-        Entry made = entry(row, form, what, fields);
-        return new Entry(made.id(), form, fields, Intake.target(made, model).or(() -> Optional.of(seen)));
+        return new Entry(new Entry.Id(id(row, what)), form, fields, Optional.of(seen));
     }
 }

@@ -257,7 +257,12 @@ public final class Preview {
                     .forEach(finding -> shown.append(' ').append(finding.code().text()));
             shown.append('\n');
         }
-        for (Effect effect : effects) {
+        // whether something that just began is ended or taken out again is a matter of the second, not of what is shown
+        List<Effect> touched = effects.stream()
+                .sorted(Comparator.comparing((Effect effect) -> Kind.all().indexOf(effect.kind()))
+                        .thenComparing(Effect::id))
+                .toList();
+        for (Effect effect : touched) {
             shown.append(effect.kind()).append(' ').append(effect.id()).append(' ');
             shown.append(effect.before().map(Fact::toString).orElse("-")).append('\n');
         }

@@ -2,6 +2,7 @@ package wexa.server.governing;
 
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -152,9 +153,7 @@ public class AdministratorService {
 
     private static String words(Set<Act> acts) {
         return new TreeSet<>(acts)
-                .stream()
-                        .map(act -> act.name().toLowerCase(java.util.Locale.ROOT))
-                        .collect(Collectors.joining(", "));
+                .stream().map(act -> act.name().toLowerCase(Locale.ROOT)).collect(Collectors.joining(", "));
     }
 
     private void note(String by, String sentence) {

@@ -6,7 +6,6 @@ import java.io.Writer;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -280,10 +279,8 @@ public class ImportService {
         Map<String, Integer> results = new LinkedHashMap<>();
         if (table.missing().isEmpty()) {
             DryRun run = tried(table);
-            Map<DryRun.Result, Integer> counts = new EnumMap<>(DryRun.Result.class);
-            run.outcomes().forEach(outcome -> counts.merge(outcome.result(), 1, Integer::sum));
             for (DryRun.Result result : DryRun.Result.values()) {
-                results.put(result.name(), counts.getOrDefault(result, 0));
+                results.put(result.name(), run.count(result));
             }
         }
         List<ImportView.ColumnView> columns = new ArrayList<>();

@@ -1,4 +1,4 @@
-package wexa.core.importing;
+package wexa.core.change;
 
 import java.time.Instant;
 import java.time.LocalTime;
@@ -6,11 +6,11 @@ import java.time.ZoneId;
 import java.time.ZonedDateTime;
 
 /** Instants as people write days (rule 9). */
-final class Days {
+public final class Days {
     private Days() {}
 
     /** The day that begins then, some days back; an instant that is no midnight stays one. */
-    static String text(Instant instant, int daysBack, ZoneId zone) {
+    public static String text(Instant instant, int daysBack, ZoneId zone) {
         ZonedDateTime local = instant.atZone(zone);
         return local.toLocalTime().equals(LocalTime.MIDNIGHT)
                 ? local.toLocalDate().minusDays(daysBack).toString()

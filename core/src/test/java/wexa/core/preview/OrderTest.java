@@ -1,0 +1,90 @@
+package wexa.core.preview;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.RandomModel;
+import wexa.core.access.AccessIndex;
+import wexa.core.intake.Entry;
+import wexa.core.model.Id;
+import wexa.core.model.Person;
+
+/** It does not matter what was typed first, as long as one entry does not undo another. */
+class OrderTest {
+    static LongStream seeds() {
+        return LongStream.range(0, 40);
+    }
+
+    private static Map<Entry.Id, Preview.State> states(Preview preview) {
+        Map<Entry.Id, Preview.State> states = new HashMap<>();
+        preview.outcomes().forEach(outcome -> states.put(outcome.entry().id(), outcome.state()));
+        return states;
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void entriesInAnyOrderComeToTheSame(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        List<Entry> typed =
+                SampleEntries.of(made).stream().filter(Entry::isMaking).toList();
+        Preview inOrder = Preview.of(snapshot, typed, RandomModel.NOW, ZoneOffset.UTC);
+        List<Entry> shuffled = new ArrayList<>(typed);
+        Collections.shuffle(shuffled, new Random(seed));
+        Preview mixed = Preview.of(snapshot, shuffled, RandomModel.NOW, ZoneOffset.UTC);
+        assertThat(states(mixed)).isEqualTo(states(inOrder));
+        assertThat(mixed.model()).isEqualTo(inOrder.model());
+        assertThat(mixed.outcomes().stream().map(Preview.Outcome::entry))
+                .as("they are shown as they were typed")
+                .containsExactlyElementsOf(shuffled);
+    }
+
+    @Test
+    void aGroupThatIsRetiredGoesLast() {
+        RandomModel made = new RandomModel(4);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        String group = made.groups.get(0).id().toString();
+        Entry retire = SampleEntries.entry(made, "group.retire", "group", group);
+        Entry put = SampleEntries.entry(
+                made,
+                "membership.put",
+                "id",
+                made.id().toString(),
+                "member",
+                "person:" + made.people.get(3).id(),
+                "group",
+                group);
+        Preview preview = Preview.of(snapshot, List.of(retire, put), RandomModel.NOW, ZoneOffset.UTC);
+        assertThat(preview.outcomes()).allMatch(outcome -> outcome.state().isDone());
+        assertThat(preview.model().groups().find(made.groups.get(0).id())).isEmpty();
+    }
+
+    /** An index that is made when it is asked for is the one that compiling finds. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void theIndexIsThatOfTheModel(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Preview preview =
+                Preview.of(Snapshot.compile(1, made.model()), SampleEntries.of(made), RandomModel.NOW, ZoneOffset.UTC);
+        AccessIndex compiled = AccessIndex.compile(preview.model());
+        for (Id<Person> person :
+                preview.model().people().stream().map(Person::id).toList()) {
+            assertThat(preview.index().of(person, RandomModel.NOW).beyond(compiled.of(person, RandomModel.NOW)))
+                    .isEmpty();
+            assertThat(compiled.of(person, RandomModel.NOW)
+                            .beyond(preview.index().of(person, RandomModel.NOW)))
+                    .isEmpty();
+        }
+        assertThat(preview.index()).as("made once").isSameAs(preview.index());
+    }
+}
