@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -126,14 +127,14 @@ final class Fields {
     <T extends Enum<T>> Optional<T> choice(String name, Class<T> type) {
         return value(
                 name,
-                text -> java.util.Arrays.stream(type.getEnumConstants())
+                text -> Arrays.stream(type.getEnumConstants())
                         .anyMatch(one -> one.name().equalsIgnoreCase(text)),
                 text -> Enum.valueOf(type, text.toUpperCase(java.util.Locale.ROOT)));
     }
 
     /** One of several choices that stand in one field. */
     <T extends Enum<T>> Optional<T> choiceIn(String name, String text, Class<T> type) {
-        Optional<T> found = java.util.Arrays.stream(type.getEnumConstants())
+        Optional<T> found = Arrays.stream(type.getEnumConstants())
                 .filter(one -> one.name().equalsIgnoreCase(text))
                 .findFirst();
         if (found.isEmpty()) {

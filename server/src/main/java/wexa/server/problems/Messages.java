@@ -63,7 +63,7 @@ public final class Messages {
                 field + " " + value + " is " + facts.get("holder") + "'s, and the row names somebody else. Check it, or"
                         + " give the handle " + facts.get("holderHandle") + " if it is the same person.";
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
-            case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Choose one from the list.";
+            case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Name one that does.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";
             case CHANGED_MEANWHILE ->
                 "Somebody changed this since you wrote the entry. You saw: “" + facts.get("was") + "”. It is now: “"
