@@ -164,6 +164,7 @@ class WalkIT {
             browser.isAccessible("a new group");
             browser.link("Review").click();
             browser.button("Apply 1 change").click();
+            browser.heading("Changes");
             browser.link("Groups").click();
             browser.link("Pump contractors").click();
             browser.heading("Pump contractors");
