@@ -32,6 +32,9 @@ function Door() {
   return first.data.open ? <FirstStart /> : <SignIn />;
 }
 
+// the place's code and data come beside the session, not after it; who is not signed in is shown the door all the same
+void router.preloadRoute({ to: window.location.pathname, search: true }).catch(() => undefined);
+
 const root = document.getElementById("root");
 if (root !== null) {
   createRoot(root).render(

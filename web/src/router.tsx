@@ -5,7 +5,7 @@ import {
   lazyRouteComponent,
   retainSearchParams,
 } from "@tanstack/react-router";
-import type { LogWanted } from "./api/queries";
+import { accessQuery, peopleQuery, personQuery, queryClient, type LogWanted } from "./api/queries";
 import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
 import { Empty } from "./ui/states";
@@ -27,18 +27,38 @@ const root = createRootRoute({
 
 const at = <Path extends string>(path: Path) => ({ getParentRoute: () => root, path });
 
+const personPage = () => import("./people/PersonPage");
+
 const desk = createRoute({ ...at("/"), component: DeskPage });
+
+/** Asks for a person's page and today's access while the page's own code is still on its way. */
+function askForPerson(id: string): void {
+  void queryClient.prefetchQuery(personQuery(id));
+  void queryClient.prefetchQuery(accessQuery(id));
+}
 
 const people = createRoute({
   ...at("/people"),
   validateSearch: (search: Record<string, unknown>): { q?: string | undefined } => ({ q: textOf(search.q) }),
+  loaderDeps: ({ search }) => ({ q: search.q ?? "" }),
+  // nothing waits for it: the list and the first person on it are asked for beside the code that draws them
+  loader: ({ deps, location }) => {
+    if (location.pathname === "/people") {
+      void personPage();
+      void queryClient
+        .ensureQueryData(peopleQuery(deps.q))
+        .then((list) => list.people[0] !== undefined && askForPerson(list.people[0].id))
+        .catch(() => undefined);
+    }
+  },
   component: lazyRouteComponent(() => import("./people/PeoplePage"), "PeoplePage"),
 });
 
 const person = createRoute({
   getParentRoute: () => people,
   path: "$id",
-  component: lazyRouteComponent(() => import("./people/PersonPage"), "PersonPage"),
+  loader: ({ params }) => askForPerson(params.id),
+  component: lazyRouteComponent(personPage, "PersonPage"),
 });
 
 const onboard = createRoute({
