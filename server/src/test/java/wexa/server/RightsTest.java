@@ -1,0 +1,170 @@
+package wexa.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Every operation of the OpenAPI document, asked for by somebody who may not: nothing is open by being forgotten. */
+class RightsTest {
+    /** What somebody who has not signed in may ask: who they are, to sign in and out, and whether Wexa is new. */
+    private static final Set<String> OPEN =
+            Set.of("get /api/v1/session", "post /api/v1/session", "get /api/v1/first", "post /api/v1/first");
+
+    /** Writes that are everybody's own, whatever they may do otherwise. */
+    private static final Set<String> OWN = Set.of("delete /api/v1/session", "put /api/v1/administrators/me/password");
+
+    /** Sent because they take their time or go to a tenant, but they only look. */
+    private static final Set<String> LOOKING =
+            Set.of("post /api/v1/people/{id}/ask", "post /api/v1/tenants/{id}/readings");
+
+    private final JsonMapper json = new JsonMapper();
+    private final JsonNode document = json.readTree(Files.readString(Path.of("../web/openapi.json")));
+    private final Cast cast = Cast.shared();
+
+    RightsTest() throws Exception {}
+
+    private record Operation(String method, String path, JsonNode described) {
+        String name() {
+            return method + " " + path;
+        }
+
+        boolean isSent() {
+            return !method.equals("get");
+        }
+
+        boolean isWrite() {
+            return isSent() && !OPEN.contains(name()) && !OWN.contains(name()) && !LOOKING.contains(name());
+        }
+    }
+
+    private List<Operation> operations() {
+        List<Operation> all = new ArrayList<>();
+        document.path("paths")
+                .properties()
+                .forEach(path -> path.getValue()
+                        .properties()
+                        .forEach(method -> all.add(new Operation(method.getKey(), path.getKey(), method.getValue()))));
+        assertThat(all).hasSizeGreaterThan(40);
+        return all;
+    }
+
+    /** An address with something in each of its places. */
+    private static String address(Operation operation) {
+        StringBuilder query = new StringBuilder();
+        String path = operation.path();
+        for (JsonNode parameter : operation.described().path("parameters")) {
+            String name = parameter.path("name").asString();
+            String value = sampleText(parameter.path("schema"));
+            if (parameter.path("in").asString().equals("path")) {
+                path = path.replace("{" + name + "}", value);
+            } else if (parameter.path("in").asString().equals("query")
+                    && parameter.path("required").asBoolean()) {
+                query.append(query.isEmpty() ? '?' : '&')
+                        .append(name)
+                        .append('=')
+                        .append(value);
+            }
+        }
+        return path + query;
+    }
+
+    private static String sampleText(JsonNode schema) {
+        if (schema.has("enum")) {
+            return schema.path("enum").path(0).asString();
+        }
+        if (schema.path("format").asString("").equals("uuid")) {
+            return UUID.randomUUID().toString();
+        }
+        return schema.path("type").asString("").equals("integer") ? "1" : "sample";
+    }
+
+    /** A body of the described shape, so that it is the right that is refused and not the form. */
+    private JsonNode sample(JsonNode schema) {
+        if (schema.has("$ref")) {
+            String name = schema.path("$ref").asString();
+            return sample(document.path("components").path("schemas").path(name.substring(name.lastIndexOf('/') + 1)));
+        }
+        String type = schema.path("type").isArray()
+                ? schema.path("type").path(0).asString()
+                : schema.path("type").asString("object");
+        return switch (type) {
+            case "object" -> {
+                ObjectNode made = json.createObjectNode();
+                schema.path("properties").properties().forEach(one -> made.set(one.getKey(), sample(one.getValue())));
+                yield made;
+            }
+            case "array" -> json.createArrayNode();
+            case "integer", "number" -> json.getNodeFactory().numberNode(1);
+            case "boolean" -> json.getNodeFactory().booleanNode(true);
+            default -> json.getNodeFactory().stringNode(sampleText(schema));
+        };
+    }
+
+    private int status(Browserless who, Operation operation) throws Exception {
+        JsonNode content = operation.described().path("requestBody").path("content");
+        String type = content.has("text/csv") ? "text/csv" : "application/json";
+        String body = !operation.isSent()
+                ? null
+                : type.equals("text/csv")
+                        ? "handle\n"
+                        : sample(content.path(type).path("schema")).toString();
+        return who.sendText(
+                        operation.method().toUpperCase(java.util.Locale.ROOT),
+                        address(operation),
+                        body,
+                        "Content-Type",
+                        type,
+                        "If-Match",
+                        "\"1\"")
+                .status();
+    }
+
+    @Test
+    void whoHasNotSignedInIsAskedToDoSoEverywhere() throws Exception {
+        Browserless nobody = new Browserless(cast.stage.address());
+        nobody.get("/api/v1/session");
+        List<String> wrong = new ArrayList<>();
+        for (Operation operation : operations()) {
+            if (!OPEN.contains(operation.name())) {
+                int status = status(nobody, operation);
+                if (status != 401) {
+                    wrong.add(operation.name() + " answered " + status);
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
+    }
+
+    @Test
+    void whoMayOnlyLookWritesNothing() throws Exception {
+        Browserless bram = Browserless.signedIn(cast.stage.address(), "bram", "south-bay-2026");
+        List<String> wrong = new ArrayList<>();
+        for (Operation operation : operations()) {
+            if (operation.isWrite()) {
+                int status = status(bram, operation);
+                if (status != 403) {
+                    wrong.add(operation.name() + " answered " + status);
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
+    }
+
+    @Test
+    void whoMayOnlyLookSeesEveryPlace() throws Exception {
+        Browserless bram = Browserless.signedIn(cast.stage.address(), "bram", "south-bay-2026");
+        for (String place :
+                List.of("desk", "people", "groups", "roles", "tenants", "drafts", "jobs", "changesets", "log")) {
+            assertThat(bram.get("/api/v1/" + place).status()).as(place).isEqualTo(200);
+        }
+    }
+}
