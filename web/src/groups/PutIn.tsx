@@ -3,6 +3,7 @@ import { useState } from "react";
 import { entry, newId, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { groupsQuery, peopleQuery } from "../api/queries";
+import { DayInput } from "../ui/dayInput";
 import { Picker } from "../ui/picker";
 import { count } from "../ui/words";
 
@@ -85,15 +86,10 @@ export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
       />
       {basket.length > 0 && (
         <>
-          <label className="flex items-center gap-1.5 text-sm text-soft">
+          <span className="flex items-center gap-1.5 text-sm text-soft">
             last day
-            <input
-              type="date"
-              className="input h-8 w-36"
-              value={until}
-              onChange={(event) => setUntil(event.target.value)}
-            />
-          </label>
+            <DayInput label="Last day" className="h-8 w-40" value={until} onKeep={setUntil} />
+          </span>
           <button type="button" className="btn btn-primary btn-sm" disabled={isPending} onClick={put}>
             Put {basket.length === 1 ? "one" : basket.length} in, in the draft
           </button>

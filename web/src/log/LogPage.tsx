@@ -4,6 +4,8 @@ import { useState } from "react";
 import { logQuery, type LogWanted } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
+import { isDay } from "../ui/dayText";
+import { DayInput } from "../ui/dayInput";
 import { Empty, Read } from "../ui/states";
 
 const DAYS = [
@@ -15,7 +17,9 @@ export function LogPage() {
   const navigate = useNavigate();
   const session = useSession();
   const { q, by, from, until } = useSearch({ from: "/log" });
-  const wanted: LogWanted = { q, by, from, until };
+  // what is no day narrows nothing, and its field says so
+  const wanted: LogWanted = { q, by, from: dayOnly(from), until: dayOnly(until) };
+  const typedDays = { from, until };
   const [typed, setTyped] = useState(q ?? "");
   const log = useInfiniteQuery(logQuery(wanted));
   const want = (more: LogWanted) =>
@@ -55,11 +59,12 @@ export function LogPage() {
         </Labelled>
         {DAYS.map(([name, label]) => (
           <Labelled key={name} label={label}>
-            <input
-              type="date"
-              className="input h-9 w-40"
-              value={wanted[name] ?? ""}
-              onChange={(event) => want({ [name]: event.target.value === "" ? undefined : event.target.value })}
+            <DayInput
+              label={label}
+              className="h-9 w-40"
+              value={typedDays[name] ?? ""}
+              wrong={typedDays[name] !== wanted[name]}
+              onKeep={(value) => want({ [name]: value === "" ? undefined : value })}
             />
           </Labelled>
         ))}
@@ -113,6 +118,10 @@ export function LogPage() {
       </Read>
     </section>
   );
+}
+
+function dayOnly(text: string | undefined): string | undefined {
+  return text !== undefined && isDay(text) ? text : undefined;
 }
 
 function Labelled({ label, children }: { label: string; children: React.ReactNode }) {

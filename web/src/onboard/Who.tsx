@@ -1,6 +1,6 @@
 import { entriesOf, entry, findingsAt, useDraft, type Draft, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { KeptChoice, KeptField } from "../ui/field";
+import { KeptChoice, KeptDay, KeptField } from "../ui/field";
 import { KindOptions } from "../ui/kinds";
 import { handleFrom } from "./proposals";
 import { Step } from "./Step";
@@ -72,8 +72,8 @@ export function Who({
               ))}
             </KeptChoice>
             <KeptField label="Staff number" {...field(engagement, "number")} placeholder="none" />
-            <KeptField label="First day" type="date" {...field(engagement, "from")} />
-            <KeptField label="Last day" type="date" {...field(engagement, "until")} />
+            <KeptDay label="First day" {...field(engagement, "from")} />
+            <KeptDay label="Last day" {...field(engagement, "until")} />
           </>
         )}
         <KeptField label="Mobile" type="tel" {...field(person, "phone")} placeholder="+44 1632 960123" />

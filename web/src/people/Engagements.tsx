@@ -6,7 +6,7 @@ import type { Schemas } from "../api/client";
 import { catalogueQuery, draftQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { isoDay, isoLastDay } from "../ui/dates";
-import { KeptChoice, KeptField } from "../ui/field";
+import { KeptChoice, KeptDay, KeptField } from "../ui/field";
 import { KindOptions } from "../ui/kinds";
 import { Timeline } from "./Timeline";
 
@@ -150,8 +150,8 @@ function Fields({
           ))}
         </KeptChoice>
         <KeptField label="Staff number" {...field("number")} placeholder="none" />
-        <KeptField label="First day" type="date" {...field("from")} />
-        <KeptField label="Last day" type="date" {...field("until")} />
+        <KeptDay label="First day" {...field("from")} />
+        <KeptDay label="Last day" {...field("until")} />
       </div>
     </div>
   );

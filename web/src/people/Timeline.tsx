@@ -33,7 +33,7 @@ export function Timeline({ engagements }: { engagements: Engagement[] }) {
               className={`absolute inset-y-0.5 rounded-xs ${bar.isPast ? "bg-band" : "bg-chosen"}`}
               style={{ left: `${bar.left}%`, width: `${bar.width}%` }}
             />
-            <span className="absolute inset-y-0 left-2.5 truncate text-sm leading-7">{text}</span>
+            <span className="absolute inset-y-0 right-2.5 left-2.5 truncate text-sm leading-7">{text}</span>
           </div>
         );
       })}

@@ -1,4 +1,5 @@
 import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+import { DayInput } from "./dayInput";
 
 const PAUSE = 300;
 
@@ -8,7 +9,7 @@ interface FieldProps {
   problems: readonly { text: string; severity: string }[];
   onKeep: (value: string) => void;
   placeholder?: string;
-  type?: "text" | "date" | "email" | "tel";
+  type?: "text" | "email" | "tel";
   disabled?: boolean;
   /** By this name an act elsewhere on the page can lead here: see {@link goTo}. */
   name?: string;
@@ -71,6 +72,24 @@ export function KeptField({
             setTyped(undefined);
           }
         }}
+      />
+    </Labelled>
+  );
+}
+
+/** A day of a draft. */
+export function KeptDay({ label, value, problems, onKeep, name }: FieldProps) {
+  const id = useId();
+  return (
+    <Labelled label={label} id={id} problems={problems}>
+      <DayInput
+        id={id}
+        name={name}
+        label={label}
+        value={value}
+        onKeep={onKeep}
+        wrong={problems.some((problem) => problem.severity === "BLOCK")}
+        describedBy={problems.length > 0 ? `${id}-problems` : undefined}
       />
     </Labelled>
   );

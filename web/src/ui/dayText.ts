@@ -1,0 +1,108 @@
+const MONTHS = [
+  "january",
+  "february",
+  "march",
+  "april",
+  "may",
+  "june",
+  "july",
+  "august",
+  "september",
+  "october",
+  "november",
+  "december",
+];
+const WEEKDAYS = ["sunday", "monday", "tuesday", "wednesday", "thursday", "friday", "saturday"];
+const DAY = 86_400_000;
+const FEWEST_LETTERS = 3;
+
+function iso(date: Date): string {
+  return date.toISOString().slice(0, 10);
+}
+
+/** The day if there is such a one, counted from 1; `30 Feb` is none. */
+function dayOf(year: number, month: number, dayOfMonth: number): string | undefined {
+  if (year < 1000 || year > 9999) {
+    return undefined;
+  }
+  const date = new Date(Date.UTC(year, month - 1, dayOfMonth));
+  return date.getUTCMonth() === month - 1 && date.getUTCDate() === dayOfMonth ? iso(date) : undefined;
+}
+
+/** The named place in a list of words by three letters or more, or -1. */
+function placeIn(words: readonly string[], typed: string): number {
+  return typed.length < FEWEST_LETTERS ? -1 : words.findIndex((word) => word.startsWith(typed));
+}
+
+/** A day without its year is the next one of that name, today among them. */
+function coming(today: string, month: number, dayOfMonth: number): string | undefined {
+  const year = Number(today.slice(0, 4));
+  // eight years on there is a leap day, whatever the century
+  for (let ahead = 0; ahead <= 8; ahead++) {
+    const found = dayOf(year + ahead, month, dayOfMonth);
+    if (found !== undefined && found >= today) {
+      return found;
+    }
+  }
+  return undefined;
+}
+
+function dated(today: string, year: string | undefined, month: number, dayOfMonth: string): string | undefined {
+  return year === undefined || year === ""
+    ? coming(today, month, Number(dayOfMonth))
+    : dayOf(year.length === 2 ? 2000 + Number(year) : Number(year), month, Number(dayOfMonth));
+}
+
+/**
+ * Reads a day as people write it, as `2026-11-30`: `30 Nov 2026`, `30 nov`, `30.11.2026`, `30/11`, `2026-11-30`,
+ * `today`, `tomorrow`, `friday`, `+3` days, `+2w`. The day stands before the month. What is no day is undefined.
+ */
+export function readDay(text: string, today: string): string | undefined {
+  const typed = text.trim().toLowerCase().replaceAll(/\s+/g, " ");
+  const start = new Date(`${today}T00:00:00Z`);
+  const later = (days: number) => iso(new Date(start.getTime() + days * DAY));
+  if (typed === "today") {
+    return today;
+  }
+  if (typed === "tomorrow") {
+    return later(1);
+  }
+  const ahead = /^\+(\d{1,3}) ?([dw]?)$/.exec(typed);
+  if (ahead !== null) {
+    return later(Number(ahead[1]) * (ahead[2] === "w" ? 7 : 1));
+  }
+  const weekday = placeIn(WEEKDAYS, typed);
+  if (weekday >= 0) {
+    const days = (weekday - start.getUTCDay() + 7) % 7;
+    return later(days === 0 ? 7 : days);
+  }
+  const standard = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(typed);
+  if (standard !== null) {
+    return dayOf(Number(standard[1]), Number(standard[2]), Number(standard[3]));
+  }
+  const numbers = /^(\d{1,2})[./](\d{1,2})(?:[./](\d{4}|\d{2})?)?$/.exec(typed);
+  if (numbers !== null) {
+    return dated(today, numbers[3], Number(numbers[2]), numbers[1] ?? "");
+  }
+  const words = /^(\d{1,2})\.? ?([a-z]+)\.?,? ?(\d{4}|\d{2})?$/.exec(typed);
+  if (words !== null) {
+    const month = placeIn(MONTHS, words[2] ?? "");
+    return month < 0 ? undefined : dated(today, words[3], month + 1, words[1] ?? "");
+  }
+  return undefined;
+}
+
+/** `30 Nov 2026` from `2026-11-30`; any other text as it is. */
+export function writeDay(value: string): string {
+  const parts = /^(\d{4})-(\d{2})-(\d{2})$/.exec(value);
+  const month = MONTHS[Number(parts?.[2]) - 1];
+  return parts === null || month === undefined
+    ? value
+    : `${Number(parts[3])} ${month.charAt(0).toUpperCase()}${month.slice(1, 3)} ${parts[1] ?? ""}`;
+}
+
+/** Whether a text is a day as `2026-11-30`. */
+export function isDay(text: string): boolean {
+  const parts = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
+  return parts !== null && dayOf(Number(parts[1]), Number(parts[2]), Number(parts[3])) === text;
+}
