@@ -39,13 +39,15 @@ export function ChangesPage() {
                       search={{ draft: draft.id }}
                       className="row-hover flex min-h-9 items-center gap-3 px-3 py-1"
                     >
-                      <b className="font-semibold">{draft.name}</b>
-                      <span className="text-sm text-soft">
+                      <b className="min-w-0 font-semibold break-words">{draft.name}</b>
+                      <span className="text-sm whitespace-nowrap text-soft">
                         {count(draft.entries.length, "change")}
                         {draft.state === "PARKED" && ", parked"} · {draft.owner}
                       </span>
                       {draft.summary.toSettle > 0 && (
-                        <b className="ml-auto text-sm text-error">▲ {draft.summary.toSettle} to settle</b>
+                        <b className="ml-auto text-sm whitespace-nowrap text-error">
+                          ▲ {draft.summary.toSettle} to settle
+                        </b>
                       )}
                     </Link>
                   </li>

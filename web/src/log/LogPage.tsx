@@ -62,6 +62,7 @@ export function LogPage() {
             <DayInput
               label={label}
               className="h-9 w-40"
+              towards="past"
               value={typedDays[name] ?? ""}
               wrong={typedDays[name] !== wanted[name]}
               onKeep={(value) => want({ [name]: value === "" ? undefined : value })}

@@ -1,7 +1,7 @@
 import { useRef, useState } from "react";
 import { useNow, useSession } from "../session/hooks";
 import { isoDay } from "./dates";
-import { isDay, readDay, writeDay } from "./dayText";
+import { isDay, readDay, writeDay, type Towards } from "./dayText";
 
 /**
  * A day, typed as people write it or chosen from a calendar. It is kept when the field is left or Enter is pressed; what is
@@ -15,6 +15,7 @@ export function DayInput({
   onKeep,
   wrong = false,
   describedBy,
+  towards = "coming",
   className = "h-8 w-full",
 }: {
   id?: string;
@@ -26,6 +27,7 @@ export function DayInput({
   onKeep: (value: string) => void;
   wrong?: boolean;
   describedBy?: string | undefined;
+  towards?: Towards;
   className?: string;
 }) {
   const session = useSession();
@@ -35,7 +37,7 @@ export function DayInput({
   const keep = () => {
     if (typed !== undefined) {
       const text = typed.trim();
-      const read = readDay(text, isoDay(new Date(now).toISOString(), session.zone)) ?? text;
+      const read = readDay(text, isoDay(new Date(now).toISOString(), session.zone), towards) ?? text;
       setTyped(undefined);
       if (read !== value) {
         onKeep(read);
@@ -49,7 +51,7 @@ export function DayInput({
         name={name}
         aria-label={id === undefined ? label : undefined}
         className={`input h-full w-full pr-8 ${wrong ? "input-error" : ""}`}
-        placeholder="30 Nov, fri, +7"
+        placeholder={towards === "coming" ? "30 Nov, fri, +7" : "30 Oct, -7"}
         aria-invalid={wrong}
         aria-describedby={describedBy}
         value={typed ?? writeDay(value)}

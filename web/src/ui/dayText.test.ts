@@ -43,7 +43,7 @@ describe("days as people type them", () => {
     "30 ma",
     "1 2 3",
     "+",
-    "-3",
+    "--3",
     "99999",
   ])("does not take %s for a day", (text) => {
     expect(readDay(text, TODAY)).toBeUndefined();
@@ -53,6 +53,16 @@ describe("days as people type them", () => {
     expect(readDay("23 nov", TODAY)).toBe("2026-11-23");
     expect(readDay("22 nov", TODAY)).toBe("2027-11-22");
     expect(readDay("monday", TODAY)).toBe("2026-11-30");
+  });
+
+  it("means the last of that name where one looks back", () => {
+    expect(readDay("23 nov", TODAY, "past")).toBe("2026-11-23");
+    expect(readDay("24 nov", TODAY, "past")).toBe("2025-11-24");
+    expect(readDay("monday", TODAY, "past")).toBe("2026-11-16");
+    expect(readDay("sun", TODAY, "past")).toBe("2026-11-22");
+    expect(readDay("29.2.", TODAY, "past")).toBe("2024-02-29");
+    expect(readDay("yesterday", TODAY, "past")).toBe("2026-11-22");
+    expect(readDay("-2w", TODAY, "past")).toBe("2026-11-09");
   });
 
   it("reads every day back from what it writes", () => {
@@ -82,6 +92,8 @@ describe("days as people type them", () => {
         const read = readDay(text, today) ?? "";
         expect(read >= today).toBe(true);
         expect(read.slice(5)).toBe(day.slice(5));
+        const before = readDay(text, today, "past") ?? "";
+        expect(before !== "" && before <= today).toBe(true);
       }),
     );
   });

@@ -34,47 +34,47 @@ function placeIn(words: readonly string[], typed: string): number {
   return typed.length < FEWEST_LETTERS ? -1 : words.findIndex((word) => word.startsWith(typed));
 }
 
-/** A day without its year is the next one of that name, today among them. */
-function coming(today: string, month: number, dayOfMonth: number): string | undefined {
+/** Where a day lies that is named without its year: ahead, or behind; today is in both. */
+export type Towards = "coming" | "past";
+
+function nearest(today: string, towards: Towards, month: number, dayOfMonth: number): string | undefined {
   const year = Number(today.slice(0, 4));
-  // eight years on there is a leap day, whatever the century
-  for (let ahead = 0; ahead <= 8; ahead++) {
-    const found = dayOf(year + ahead, month, dayOfMonth);
-    if (found !== undefined && found >= today) {
+  const step = towards === "coming" ? 1 : -1;
+  // within eight years there is a leap day, whatever the century
+  for (let away = 0; away <= 8; away++) {
+    const found = dayOf(year + step * away, month, dayOfMonth);
+    if (found !== undefined && (step > 0 ? found >= today : found <= today)) {
       return found;
     }
   }
   return undefined;
 }
 
-function dated(today: string, year: string | undefined, month: number, dayOfMonth: string): string | undefined {
-  return year === undefined || year === ""
-    ? coming(today, month, Number(dayOfMonth))
-    : dayOf(year.length === 2 ? 2000 + Number(year) : Number(year), month, Number(dayOfMonth));
-}
-
 /**
  * Reads a day as people write it, as `2026-11-30`: `30 Nov 2026`, `30 nov`, `30.11.2026`, `30/11`, `2026-11-30`,
- * `today`, `tomorrow`, `friday`, `+3` days, `+2w`. The day stands before the month. What is no day is undefined.
+ * `today`, `tomorrow`, `yesterday`, `friday`, `+3` days, `+2w`, `-3`. The day stands before the month. What is no day is
+ * undefined.
  */
-export function readDay(text: string, today: string): string | undefined {
+export function readDay(text: string, today: string, towards: Towards = "coming"): string | undefined {
   const typed = text.trim().toLowerCase().replaceAll(/\s+/g, " ");
   const start = new Date(`${today}T00:00:00Z`);
-  const later = (days: number) => iso(new Date(start.getTime() + days * DAY));
-  if (typed === "today") {
-    return today;
+  const away = (days: number) => iso(new Date(start.getTime() + days * DAY));
+  const dated = (year: string | undefined, month: number, dayOfMonth: string) =>
+    year === undefined || year === ""
+      ? nearest(today, towards, month, Number(dayOfMonth))
+      : dayOf(year.length === 2 ? 2000 + Number(year) : Number(year), month, Number(dayOfMonth));
+  const named = ["yesterday", "today", "tomorrow"].indexOf(typed);
+  if (named >= 0) {
+    return away(named - 1);
   }
-  if (typed === "tomorrow") {
-    return later(1);
-  }
-  const ahead = /^\+(\d{1,3}) ?([dw]?)$/.exec(typed);
-  if (ahead !== null) {
-    return later(Number(ahead[1]) * (ahead[2] === "w" ? 7 : 1));
+  const counted = /^([+-])(\d{1,3}) ?([dw]?)$/.exec(typed);
+  if (counted !== null) {
+    return away(Number(`${counted[1] ?? ""}${counted[2] ?? ""}`) * (counted[3] === "w" ? 7 : 1));
   }
   const weekday = placeIn(WEEKDAYS, typed);
   if (weekday >= 0) {
-    const days = (weekday - start.getUTCDay() + 7) % 7;
-    return later(days === 0 ? 7 : days);
+    const ahead = (weekday - start.getUTCDay() + 7) % 7 || 7;
+    return away(towards === "coming" ? ahead : ahead - 7 || -7);
   }
   const standard = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(typed);
   if (standard !== null) {
@@ -82,12 +82,12 @@ export function readDay(text: string, today: string): string | undefined {
   }
   const numbers = /^(\d{1,2})[./](\d{1,2})(?:[./](\d{4}|\d{2})?)?$/.exec(typed);
   if (numbers !== null) {
-    return dated(today, numbers[3], Number(numbers[2]), numbers[1] ?? "");
+    return dated(numbers[3], Number(numbers[2]), numbers[1] ?? "");
   }
   const words = /^(\d{1,2})\.? ?([a-z]+)\.?,? ?(\d{4}|\d{2})?$/.exec(typed);
   if (words !== null) {
     const month = placeIn(MONTHS, words[2] ?? "");
-    return month < 0 ? undefined : dated(today, words[3], month + 1, words[1] ?? "");
+    return month < 0 ? undefined : dated(words[3], month + 1, words[1] ?? "");
   }
   return undefined;
 }
