@@ -67,6 +67,7 @@ function Group({ page }: { page: Page }) {
         {[
           group.description,
           KINDS[group.kind],
+          group.tags.join(", "),
           group.owners.length > 0 ? `owned by ${group.owners.join(", ")}` : "owned by nobody",
         ]
           .filter((part) => part !== undefined && part !== "")
@@ -111,6 +112,7 @@ function Edit({ page }: { page: Page }) {
     <div className="card-plain mt-3 grid grid-cols-2 gap-x-2.5 gap-y-2 p-3">
       <KeptField label="Name" {...field("name", page.group.name)} />
       <KeptField label="What it is for" {...field("description", page.group.description)} />
+      <KeptField label="Tags" {...field("tags", page.group.tags.join(", "))} placeholder="season, guides" />
       <KeptField label="New owners, by handle" {...field("owners", "")} placeholder="ines.abara, jory.netherby" />
     </div>
   );

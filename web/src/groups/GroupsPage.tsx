@@ -30,6 +30,8 @@ export function GroupsPage() {
             name: group.name,
             note: `${KINDS[group.kind] ?? group.kind} · ${group.description}`,
             mark: count(group.people, "person", "people"),
+            tags: group.tags,
+            isChanged: group.touchedAt !== undefined && group.touchedAt !== null,
           }))}
         />
       )}

@@ -85,6 +85,7 @@ function Form({ draft, made }: { draft: Draft; made: Entry }) {
         />
         <KeptField label="Short name" {...field("key")} mono placeholder="winter-watch" />
         <KeptField label="What it is for" {...field("description")} />
+        <KeptField label="Tags" {...field("tags")} placeholder="season, guides" />
         <KeptField label="Owners, by handle" {...field("owners")} placeholder="ines.abara, jory.netherby" />
         <KeptChoice label="Who is in it" {...field("sort")}>
           <option value="assigned">those who are put in</option>

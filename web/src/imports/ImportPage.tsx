@@ -13,6 +13,7 @@ type RowView = Schemas["RowView"];
 
 const SHEETS: { sheet: Sheet; name: string }[] = [
   { sheet: "PEOPLE", name: "people" },
+  { sheet: "GROUPS", name: "groups" },
   { sheet: "MEMBERSHIPS", name: "memberships" },
   { sheet: "ASSIGNMENTS", name: "role assignments" },
 ];

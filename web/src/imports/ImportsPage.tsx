@@ -8,6 +8,7 @@ import { Choose } from "./Choose";
 
 const SHEETS = [
   { sheet: "PEOPLE", name: "People", about: "who they are, why they are here, the groups they start in" },
+  { sheet: "GROUPS", name: "Groups", about: "what they are called, who owns them, the rule of those that follow one" },
   { sheet: "MEMBERSHIPS", name: "Memberships", about: "who is in which group" },
   { sheet: "ASSIGNMENTS", name: "Role assignments", about: "who has which role in which tenant" },
 ] as const;

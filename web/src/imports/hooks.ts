@@ -4,7 +4,7 @@ import { api, take, type Schemas } from "../api/client";
 import { draftQuery, draftsQuery, importQuery, importsQuery } from "../api/queries";
 
 export type Table = Schemas["ImportView"];
-export type Sheet = "PEOPLE" | "MEMBERSHIPS" | "ASSIGNMENTS";
+export type Sheet = "PEOPLE" | "GROUPS" | "MEMBERSHIPS" | "ASSIGNMENTS";
 
 /** Brings a file in, as it is, and opens what was read of it. */
 export function useBring() {

@@ -8,6 +8,10 @@ export interface SideItem {
   name: string;
   note: string;
   mark: string;
+  /** Short words that the search finds as well. */
+  tags?: readonly string[];
+  /** Lately made or changed: such stand on top. */
+  isChanged?: boolean;
 }
 
 /** A searchable list at the left, and what is chosen from it beside. */
@@ -30,7 +34,9 @@ export function Side({
   const navigate = useNavigate();
   const [typed, setTyped] = useState("");
   const text = typed.trim().toLowerCase();
-  const shown = items.filter((item) => `${item.name} ${item.note}`.toLowerCase().includes(text));
+  const shown = items.filter((item) =>
+    `${item.name} ${item.note} ${item.tags?.join(" ") ?? ""}`.toLowerCase().includes(text),
+  );
   const first = items[0];
   // nothing is chosen at the place's own address; on the way elsewhere this list is still drawn and must not lead back
   const isPlace = useRouterState({ select: (state) => state.location.pathname === to.replace("/$id", "") });
@@ -69,8 +75,15 @@ export function Side({
                 activeProps={{ className: "bg-chosen shadow-[inset_4px_0_var(--color-primary)]" }}
               >
                 <span className="min-w-0 flex-1">
-                  <b className="block truncate font-semibold">{item.name}</b>
-                  <span className="block truncate text-sm text-soft">{item.note}</span>
+                  <b className="block truncate font-semibold">
+                    {item.isChanged === true && (
+                      <span className="mr-1.5 text-xs font-semibold text-primary">changed</span>
+                    )}
+                    {item.name}
+                  </b>
+                  <span className="block truncate text-sm text-soft">
+                    {[...(item.tags ?? []), item.note].join(" · ")}
+                  </span>
                 </span>
                 <span className="shrink-0 text-xs text-soft">{item.mark}</span>
               </Link>

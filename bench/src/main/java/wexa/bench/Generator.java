@@ -181,7 +181,14 @@ final class Generator {
         int perLevel = GROUPS / 6;
         for (int number = 0; number < GROUPS; number++) {
             groups.add(new Group(
-                    id(), Key.of("group-" + number), "Group", GroupKind.ASSIGNED, "", List.of(), Optional.empty()));
+                    id(),
+                    Key.of("group-" + number),
+                    "Group",
+                    GroupKind.ASSIGNED,
+                    "",
+                    List.of(),
+                    Optional.empty(),
+                    Set.of()));
             int level = Math.min(5, number / perLevel);
             if (level > 0) {
                 Id<Group> outer = groups.get((level - 1) * perLevel + random.nextInt(perLevel))

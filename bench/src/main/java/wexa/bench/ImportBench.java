@@ -59,6 +59,11 @@ public final class ImportBench {
                     values.put("job", "Keeper");
                     values.put("from", "2027-05-03");
                 }
+                case GROUPS -> {
+                    values.put("key", "new-group-" + line);
+                    values.put("name", "New group " + line);
+                    values.put("tags", "season");
+                }
                 case MEMBERSHIPS -> {
                     values.put("member", generator.somebody().handle().text());
                     values.put("group", "group-" + generator.random().nextInt(4_000));

@@ -242,7 +242,15 @@ public final class RandomModel {
                             number == 6 ? Set.of() : Set.of(units.get(0).id()),
                             Set.of()))
                     : Optional.empty();
-            groups.add(new Group(id(), Key.of("group-" + number), "Group " + number, kind, "", List.of(), condition));
+            groups.add(new Group(
+                    id(),
+                    Key.of("group-" + number),
+                    "Group " + number,
+                    kind,
+                    "",
+                    List.of(),
+                    condition,
+                    number % 3 == 0 ? Set.of("tag-" + number) : Set.of()));
         }
         for (int number = 0; number < 20; number++) {
             memberships.add(new Membership(

@@ -27,14 +27,36 @@ class GroupTest {
         JsonNode draft = cast.put(
                 cast.tove.draft("Winter watch"),
                 "group.make",
-                Map.of("id", id, "key", key, "name", "Watch " + key, "description", "Winter nights"));
+                Map.of(
+                        "id",
+                        id,
+                        "key",
+                        key,
+                        "name",
+                        "Watch " + key,
+                        "description",
+                        "Winter nights",
+                        "tags",
+                        "winter, night"));
         draft = cast.put(draft, "membership.put", Map.of("member", "group lagoon-keepers", "group", key));
         JsonNode shift = shift(id, draft);
         assertThat(shift.path("now").asInt()).isZero();
         assertThat(shift.path("joins").asInt()).isGreaterThan(20);
         assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
 
+        JsonNode newest = cast.tove.get("/api/v1/groups").body().path(0);
+        assertThat(newest.path("touchedAt").asString()).as("%s", newest).isNotBlank();
+        assertThat(cast.tove
+                        .get("/api/v1/groups")
+                        .body()
+                        .valueStream()
+                        .map(one -> one.path("key").asString()))
+                .as("what was just made is among the first")
+                .startsWith(newest.path("key").asString())
+                .contains(key);
         JsonNode page = cast.tove.get("/api/v1/groups/" + id).body();
+        assertThat(page.path("group").path("tags").valueStream().map(JsonNode::asString))
+                .containsExactly("night", "winter");
         assertThat(page.path("group").path("people").asInt())
                 .isEqualTo(shift.path("joins").asInt());
         assertThat(page.path("groups").path(0).path("name").asString()).isEqualTo("Lagoon keepers");

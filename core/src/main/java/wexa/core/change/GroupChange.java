@@ -150,6 +150,7 @@ public sealed interface GroupChange extends Change {
                 .put("rule", group.condition().map(names::rule))
                 .put("description", group.description())
                 .put("owners", group.owners().stream().map(names::person).collect(Collectors.joining(",")))
+                .put("tags", String.join(",", group.tags()))
                 .map();
     }
 

@@ -21,6 +21,7 @@ public enum Code {
     CHANGED_MEANWHILE("fact.changed-meanwhile", BLOCK),
     HANDLE_TAKEN("person.handle-taken", BLOCK),
     MAIL_TAKEN("person.mail-taken", BLOCK),
+    PHONE_IMPOSSIBLE("person.phone-impossible", BLOCK),
     DIRECTORY_ENTRY_TAKEN("person.directory-entry-taken", BLOCK),
     NAME_ISSUED_BEFORE("name.issued-before", BLOCK),
     STAFF_NUMBER_TAKEN("engagement.staff-number-taken", BLOCK),

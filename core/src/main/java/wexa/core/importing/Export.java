@@ -9,6 +9,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wexa.core.change.Days;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
@@ -40,6 +42,7 @@ public final class Export {
         Export export = new Export(model, now, zone);
         switch (sheet) {
             case PEOPLE -> model.people().forEach(export::person);
+            case GROUPS -> model.groups().forEach(export::group);
             case MEMBERSHIPS -> model.table(Kind.MEMBERSHIP).forEach(export::membership);
             case ASSIGNMENTS -> model.table(Kind.ASSIGNMENT).forEach(export::assignment);
         }
@@ -77,6 +80,41 @@ public final class Export {
                 .map(Handle::text)
                 .ifPresent(manager -> values.put("manager", manager));
         put(values, engagement.window());
+    }
+
+    /** Groups of a directory are that directory's, and left out. */
+    private void group(Group group) {
+        if (group.kind() != GroupKind.DIRECTORY) {
+            Map<String, String> values = new TreeMap<>();
+            values.put("key", group.key().text());
+            put(values, "name", group.name());
+            put(values, "description", group.description());
+            put(
+                    values,
+                    "owners",
+                    join(group.owners().stream()
+                            .map(owner -> model.people().get(owner).handle().text())));
+            put(values, "tags", join(group.tags().stream()));
+            group.condition().ifPresent(rule -> {
+                put(
+                        values,
+                        "kinds",
+                        join(rule.kinds().stream().map(kind -> kind.name().toLowerCase(Locale.ROOT))));
+                put(
+                        values,
+                        "units",
+                        join(rule.units().stream()
+                                .map(unit ->
+                                        model.table(Kind.UNIT).get(unit).key().text())
+                                .sorted()));
+                put(values, "jobs", join(rule.jobs().stream().sorted()));
+            });
+            add(values);
+        }
+    }
+
+    private static String join(Stream<String> values) {
+        return values.collect(Collectors.joining(", "));
     }
 
     private void membership(Membership membership) {

@@ -58,6 +58,7 @@ final class RowEntries {
     List<Entry> of(Sheet sheet, Row row) {
         return switch (sheet) {
             case PEOPLE -> person(row);
+            case GROUPS -> List.of(group(row));
             case MEMBERSHIPS -> List.of(membership(row, row.get("member"), row.get("group"), "membership"));
             case ASSIGNMENTS -> List.of(assignment(row));
         };
@@ -190,6 +191,20 @@ final class RowEntries {
         fields.put("member", member);
         fields.put("group", group);
         return entry(row, "membership.put", what + "-entry", fields);
+    }
+
+    private Entry group(Row row) {
+        Map<String, String> fields = taken(row, "name", "description", "owners", "tags", "kinds", "units", "jobs");
+        Optional<Group> before = groupNamed(row.get("key"));
+        if (before.isPresent()) {
+            fields.put("group", before.get().id().toString());
+            return seeing(row, "group.edit", "group-entry", fields, before.get());
+        }
+        boolean isRuled = row.has("kinds") || row.has("units") || row.has("jobs");
+        fields.put("id", id(row, "group").toString());
+        fields.put("key", row.get("key"));
+        fields.put("sort", isRuled ? "ruled" : "assigned");
+        return entry(row, "group.make", "group-entry", fields);
     }
 
     private Entry assignment(Row row) {

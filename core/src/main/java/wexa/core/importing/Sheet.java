@@ -25,6 +25,16 @@ public enum Sheet {
             new Column("from", "first day", false, "from", "start", "start date", "begins"),
             new Column("until", "last day", false, "until", "end", "end date", "ends"),
             new Column("groups", "groups", false, "group", "teams")),
+    /** Groups themselves; with a kind, unit or job its members follow from that rule, else they are put in. */
+    GROUPS(
+            new Column("key", "short name", true, "key", "group key"),
+            new Column("name", "name", true, "group", "group name", "display name"),
+            new Column("description", "what it is for", false, "description", "about"),
+            new Column("owners", "owners", false, "owner", "owned by"),
+            new Column("tags", "tags", false, "tag", "labels"),
+            new Column("kinds", "kinds", false, "works as", "kind"),
+            new Column("units", "units", false, "unit", "site"),
+            new Column("jobs", "jobs", false, "job", "title")),
     /** Who is in which group. */
     MEMBERSHIPS(
             new Column("member", "member", true, "handle", "person", "who"),

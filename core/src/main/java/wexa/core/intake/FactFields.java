@@ -42,6 +42,7 @@ public final class FactFields {
             put("name", group.name());
             put("description", group.description());
             put("owners", join(group.owners().stream().map(Object::toString)));
+            fields.put("tags", join(group.tags().stream()));
             group.condition().ifPresent(rule -> {
                 put("sort", "ruled");
                 fields.put(

@@ -5,6 +5,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import wexa.core.change.Change;
 import wexa.core.change.GroupChange;
 import wexa.core.finding.Code;
@@ -23,7 +24,7 @@ import wexa.core.model.Unit;
 /**
  * Reads groups. Lists stand in one field, with commas between. A group that is made with {@code sort} {@code ruled} has a
  * rule: the kinds, units and jobs of those in it; what is left out asks for nothing. In an edit, a field that is not
- * there leaves what was.
+ * there leaves what was; tags that are given empty are taken off.
  */
 final class GroupReader {
     private static final String COMMAS = "\\s*,\\s*";
@@ -53,6 +54,7 @@ final class GroupReader {
         String name = fields.text("name");
         String description = fields.optionalText("description");
         List<Id<Person>> owners = owners();
+        Set<String> tags = tags();
         boolean isRuled = fields.optionalText("sort").equalsIgnoreCase("ruled");
         Condition condition = condition(new Condition(Set.of(), Set.of(), Set.of()));
         if (isRuled && isEmpty(condition)) {
@@ -68,7 +70,8 @@ final class GroupReader {
                 isRuled ? GroupKind.RULED : GroupKind.ASSIGNED,
                 description,
                 owners,
-                isRuled ? Optional.of(condition) : Optional.empty())));
+                isRuled ? Optional.of(condition) : Optional.empty(),
+                tags)));
     }
 
     private Optional<Group> edited(Group before) {
@@ -80,7 +83,8 @@ final class GroupReader {
         if (condition.isPresent() && isEmpty(condition.get())) {
             fields.report(Finding.of(Code.FIELD_MISSING, "rule"));
         }
-        return key.map(kept -> new Group(before.id(), kept, name, before.kind(), description, owners, condition));
+        Set<String> tags = fields.isGiven("tags") ? tags() : before.tags();
+        return key.map(kept -> new Group(before.id(), kept, name, before.kind(), description, owners, condition, tags));
     }
 
     private static boolean isEmpty(Condition condition) {
@@ -95,6 +99,19 @@ final class GroupReader {
             lookups.personIn("owners", owner).ifPresent(owners::add);
         }
         return owners;
+    }
+
+    /** Tags are short names; each that is none is reported. */
+    private Set<String> tags() {
+        Set<String> tags = new TreeSet<>();
+        for (String tag : list("tags")) {
+            if (Key.accepts(tag)) {
+                tags.add(tag);
+            } else {
+                fields.report(Finding.of(Code.FIELD_MALFORMED, "tags", "value", tag));
+            }
+        }
+        return tags;
     }
 
     private Condition condition(Condition before) {

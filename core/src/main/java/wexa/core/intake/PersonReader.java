@@ -5,6 +5,8 @@ import java.util.Map;
 import java.util.Optional;
 import wexa.core.change.Change;
 import wexa.core.change.PersonChange;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
 import wexa.core.model.Handle;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
@@ -36,7 +38,7 @@ final class PersonReader {
         String given = fields.text("given");
         String family = fields.text("family");
         Optional<Mail> mail = fields.optionalValue("mail", Mail::accepts, Mail::of);
-        Optional<Phone> phone = fields.optionalValue("phone", Phone::accepts, Phone::of);
+        Optional<Phone> phone = phone();
         Optional<Key> home = fields.value("home", Key::accepts, Key::of);
         String entry = fields.optionalText("entry");
         if (id.isEmpty() || handle.isEmpty() || home.isEmpty()) {
@@ -55,6 +57,15 @@ final class PersonReader {
                 List.of())));
     }
 
+    /** Tidied, and held against the numbers that its country has. */
+    private Optional<Phone> phone() {
+        Optional<Phone> phone = fields.optionalValue("phone", Phone::accepts, Phone::of);
+        phone.flatMap(PhoneNumbers::fault)
+                .ifPresent(fault -> fields.report(Finding.of(
+                        Code.PHONE_IMPOSSIBLE, "phone", "value", phone.get().text(), "fault", fault.name())));
+        return phone;
+    }
+
     private Optional<Change> edited() {
         Optional<Id<Person>> id = lookups.person("person");
         if (id.isEmpty()) {
@@ -68,8 +79,7 @@ final class PersonReader {
         String family = fields.has("family") ? fields.text("family") : before.familyName();
         Optional<Mail> mail =
                 fields.has("mail") ? fields.optionalValue("mail", Mail::accepts, Mail::of) : before.mail();
-        Optional<Phone> phone =
-                fields.has("phone") ? fields.optionalValue("phone", Phone::accepts, Phone::of) : before.phone();
+        Optional<Phone> phone = fields.has("phone") ? phone() : before.phone();
         return handle.map(named -> new PersonChange.Edit(new Person(
                 before.id(),
                 named,

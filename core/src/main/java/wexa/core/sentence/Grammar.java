@@ -24,10 +24,10 @@ public final class Grammar {
         form("engagement.end", "end engagement of {person} as {kind}[ {number}][ until {until}]");
         form(
                 "group.make",
-                "make group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}]");
+                "make group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}][ tagged {tags}]");
         form(
                 "group.edit",
-                "keep group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}]");
+                "keep group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}][ tagged {tags}]");
         form("group.retire", "retire group {group} with {falling}");
         form("membership.put", "put {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.edit", "keep {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");

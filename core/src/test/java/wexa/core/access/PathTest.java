@@ -120,7 +120,7 @@ class PathTest {
     }
 
     private Group group(String key, GroupKind kind, Optional<Condition> condition) {
-        return new Group(ids.id(), Key.of(key), key, kind, "", List.of(), condition);
+        return new Group(ids.id(), Key.of(key), key, kind, "", List.of(), condition, Set.of());
     }
 
     private Assignment given(Subject subject, Role role, Optional<Area> area, Window window) {

@@ -116,7 +116,7 @@ class ChangeTest {
     }
 
     private Group group(String key, GroupKind kind) {
-        return new Group(ids.id(), Key.of(key), key, kind, "", List.of(), Optional.empty());
+        return new Group(ids.id(), Key.of(key), key, kind, "", List.of(), Optional.empty(), Set.of());
     }
 
     private Account account(Person person, String userName) {

@@ -144,6 +144,27 @@ class GroupChangeTest {
     }
 
     /** Everybody's access after a rule was edited is what the slow reference finds. */
+    @Test
+    void tagsAreShortNamesThatAreSetTakenOffAndBroughtBack() {
+        RandomModel made = new RandomModel(1);
+        Group group = pick(made, GroupKind.ASSIGNED);
+        String id = group.id().toString();
+        Preview wrong = preview(made, made.model(), "group.edit", "group", id, "tags", "season, Not so, x");
+        assertThat(codes(wrong)).containsExactly(Code.FIELD_MALFORMED);
+        Preview tagged = preview(made, made.model(), "group.edit", "group", id, "tags", "winter, season,winter");
+        assertThat(tagged.model().groups().get(group.id()).tags()).containsExactly("season", "winter");
+        assertThat(tagged.readySentences().get(0)).contains(" tagged season,winter");
+        Preview renamed = preview(made, tagged.model(), "group.edit", "group", id, "name", "Another");
+        assertThat(renamed.model().groups().get(group.id()).tags()).containsExactly("season", "winter");
+        Preview bare = preview(made, tagged.model(), "group.edit", "group", id, "tags", "");
+        assertThat(bare.model().groups().get(group.id()).tags()).isEmpty();
+        Undo undo = Undo.of(
+                tagged.effects(), tagged.model(), LATER, ZoneOffset.UTC, () -> new UUID(made.random.nextLong(), 3));
+        Model back = Preview.of(Snapshot.compile(2, tagged.model()), undo.entries(), LATER, ZoneOffset.UTC)
+                .model();
+        assertThat(back.groups().get(group.id())).isEqualTo(group);
+    }
+
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
     void whoeverARuleFindsIsInItsGroupAtOnce(long seed) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
@@ -98,6 +99,52 @@ class DryRunTest {
     }
 
     @Test
+    void groupsAreMadeChangedLeftAndRefusedByTheirShortName() {
+        Model model = made.model();
+        Group known = model.groups().get(made.groups.get(0).id());
+        DryRun run = run(
+                model,
+                Sheet.GROUPS,
+                List.of(
+                        row(2, "key", "may-guides", "name", "May guides", "tags", "season, guides"),
+                        row(3, "key", "volunteers-all", "name", "Our volunteers", "kinds", "volunteer"),
+                        row(4, "key", known.key().text(), "name", "Renamed", "owners", "person.1"),
+                        row(
+                                5,
+                                "key",
+                                made.groups.get(1).key().text(),
+                                "name",
+                                made.groups.get(1).name()),
+                        row(6, "key", "may-guides-2", "name", "May Guides"),
+                        row(7, "key", "Not a key", "name", "Nameless"),
+                        row(8, "key", "orphan", "name", "Orphan", "owners", "nobody.here")));
+        assertThat(run.outcomes())
+                .extracting(DryRun.Outcome::result)
+                .containsExactly(
+                        Result.CREATE,
+                        Result.CREATE,
+                        Result.CHANGE,
+                        Result.UNCHANGED,
+                        Result.REFUSED,
+                        Result.REFUSED,
+                        Result.REFUSED);
+        assertThat(run.outcomes().subList(4, 7))
+                .flatExtracting(DryRun.Outcome::findings)
+                .extracting(finding -> finding.path() + " " + finding.code().text())
+                .containsExactly("name group.name-taken", "key field.malformed", "owners reference.unresolved");
+        Model after = applied(model, run.entries());
+        assertThat(after.groups().by(Group.BY_KEY, Key.of("may-guides")).get(0).tags())
+                .containsExactly("guides", "season");
+        assertThat(after.groups()
+                        .by(Group.BY_KEY, Key.of("volunteers-all"))
+                        .get(0)
+                        .kind())
+                .isEqualTo(GroupKind.RULED);
+        assertThat(after.groups().get(known.id()).owners())
+                .containsExactly(made.people.get(1).id());
+    }
+
+    @Test
     void aRowIsTakenWholeOrNotAtAll() {
         Model model = made.model();
         Row broken = row(2, "given", "No", "family", "Unit", "kind", "employee", "unit", "nowhere", "job", "Guide");
@@ -145,9 +192,10 @@ class DryRunTest {
                 .map(Group::key)
                 .map(Key::text)
                 .toList();
-        Group left = new Group(made.id(), Key.of("left"), "Left", GroupKind.ASSIGNED, "", List.of(), Optional.empty());
-        Group right =
-                new Group(made.id(), Key.of("right"), "Right", GroupKind.ASSIGNED, "", List.of(), Optional.empty());
+        Group left = new Group(
+                made.id(), Key.of("left"), "Left", GroupKind.ASSIGNED, "", List.of(), Optional.empty(), Set.of());
+        Group right = new Group(
+                made.id(), Key.of("right"), "Right", GroupKind.ASSIGNED, "", List.of(), Optional.empty(), Set.of());
         made.groups.addAll(List.of(left, right));
         DryRun run = run(
                 made.model(),

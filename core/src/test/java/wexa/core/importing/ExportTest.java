@@ -36,6 +36,12 @@ class ExportTest {
                         .filter(one -> one.window().until().isAfter(RandomModel.NOW)
                                 && model.groups().get(one.group()).kind() == GroupKind.ASSIGNED)
                         .count());
+        assertThat(Export.of(model, Sheet.GROUPS, RandomModel.NOW, ZoneOffset.UTC))
+                .hasSize((int) model.groups().stream()
+                        .filter(group -> group.kind() != GroupKind.DIRECTORY)
+                        .count())
+                .extracting(row -> row.get("key"))
+                .doesNotHaveDuplicates();
         assertThat(Export.of(model, Sheet.ASSIGNMENTS, RandomModel.NOW, ZoneOffset.UTC))
                 .hasSize((int) model.table(Kind.ASSIGNMENT).stream()
                         .filter(one -> one.window().until().isAfter(RandomModel.NOW))

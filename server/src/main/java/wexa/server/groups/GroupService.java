@@ -1,14 +1,17 @@
 package wexa.server.groups;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Condition;
@@ -28,6 +31,7 @@ import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Previews;
+import wexa.server.log.Log;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -38,11 +42,21 @@ public class GroupService {
     private static final int MOST_MEMBERS = 1_000;
     private static final int MOST_NAMED = 20;
 
+    /** For how long what was made or changed stands on top. */
+    private static final Duration NEW = Duration.ofHours(12);
+
+    private static final Comparator<GroupViews.GroupRow> LIST_ORDER = Comparator.comparing(
+                    GroupViews.GroupRow::touchedAt, Comparator.nullsLast(Comparator.reverseOrder()))
+            .thenComparing(GroupViews.GroupRow::kind)
+            .thenComparing(GroupViews.GroupRow::name);
+
     private final SnapshotStore snapshots;
     private final Previews previews;
+    private final Log log;
     private final BusinessClock clock;
 
-    GroupService(SnapshotStore snapshots, Previews previews, BusinessClock clock) {
+    GroupService(SnapshotStore snapshots, Previews previews, Log log, BusinessClock clock) {
+        this.log = log;
         this.snapshots = snapshots;
         this.previews = previews;
         this.clock = clock;
@@ -52,13 +66,14 @@ public class GroupService {
         actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
+        Map<UUID, Instant> touched = log.touched(now.minus(NEW));
         return snapshot.model().groups().stream()
-                .map(group -> row(snapshot, group, now))
-                .sorted(Comparator.comparing(GroupViews.GroupRow::kind).thenComparing(GroupViews.GroupRow::name))
+                .map(group -> row(snapshot, group, now, touched.get(group.id().value())))
+                .sorted(LIST_ORDER)
                 .toList();
     }
 
-    private static GroupViews.GroupRow row(Snapshot snapshot, Group group, Instant now) {
+    private static GroupViews.GroupRow row(Snapshot snapshot, Group group, Instant now, @Nullable Instant touchedAt) {
         Model model = snapshot.model();
         Subject self = new Subject.OfGroup(group.id());
         int gives = model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, self).size()
@@ -71,7 +86,9 @@ public class GroupService {
                 group.description(),
                 snapshot.index().membersOf(group.id(), now).size(),
                 gives,
-                group.owners().stream().map(owner -> name(model, owner)).toList());
+                group.owners().stream().map(owner -> name(model, owner)).toList(),
+                List.copyOf(group.tags()),
+                touchedAt);
     }
 
     public GroupViews.GroupPage page(Actor actor, UUID id) {
@@ -81,7 +98,7 @@ public class GroupService {
         Instant now = clock.now();
         Group group = model.groups().find(Id.of(id)).orElseThrow(() -> Problem.notFound("group", id));
         return new GroupViews.GroupPage(
-                row(snapshot, group, now),
+                row(snapshot, group, now, null),
                 members(snapshot, group, now),
                 nested(model, group, now),
                 within(model, group, now),

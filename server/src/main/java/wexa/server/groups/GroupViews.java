@@ -9,7 +9,10 @@ import org.jspecify.annotations.Nullable;
 public final class GroupViews {
     private GroupViews() {}
 
-    /** A group in lists; {@code people} counts those in it now, through nested groups as well. */
+    /**
+     * A group in lists; {@code people} counts those in it now, through nested groups as well. {@code touchedAt} stands in
+     * lists only, where the group was lately made or changed.
+     */
     public record GroupRow(
             UUID id,
             String key,
@@ -18,7 +21,9 @@ public final class GroupViews {
             String description,
             int people,
             int gives,
-            List<String> owners) {}
+            List<String> owners,
+            List<String> tags,
+            @Nullable Instant touchedAt) {}
 
     /**
      * A group with its members (at most a thousand), the groups in it and those it is in, and what it gives. Only a ruled

@@ -1,8 +1,10 @@
 package wexa.server.log;
 
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
@@ -36,10 +38,26 @@ public class Log {
         @Query("select line from LogRow line join LogSubjectRow about on about.name.number = line.number"
                 + " where about.name.factId = :fact order by line.number desc")
         List<LogRow> about(UUID fact, Limit limit);
+
+        @Query("select about.name.factId as fact, max(line.at) as at from LogRow line"
+                + " join LogSubjectRow about on about.name.number = line.number"
+                + " where line.at >= :since and line.number > (select max(one.number) from LogRow one) - :lines"
+                + " group by about.name.factId")
+        List<Touched> touched(Instant since, long lines);
+    }
+
+    /** A fact and when it was last written about. */
+    interface Touched {
+        UUID getFact();
+
+        Instant getAt();
     }
 
     /** Rows of subjects. */
     interface Subjects extends JpaRepository<LogSubjectRow, LogSubjectRow.Name> {}
+
+    /** What is older than these is not new to anybody, however much was done at once. */
+    private static final long MOST_LINES_LOOKED_AT = 1_000;
 
     /** The changeset of lines about acts that change no fact, such as skipping a step. */
     public static final long NO_CHANGESET = 0;
@@ -105,6 +123,14 @@ public class Log {
     @Transactional(readOnly = true)
     public List<Written> about(UUID fact, int limit) {
         return rows.about(fact, Limit.of(limit)).stream().map(Log::written).toList();
+    }
+
+    /** What was written about since then, and when last; only the newest lines are looked at. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Instant> touched(Instant since) {
+        Map<UUID, Instant> found = new HashMap<>();
+        rows.touched(since, MOST_LINES_LOOKED_AT).forEach(one -> found.put(one.getFact(), one.getAt()));
+        return found;
     }
 
     private static Written written(LogRow row) {

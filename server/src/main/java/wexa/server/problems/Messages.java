@@ -30,6 +30,7 @@ public final class Messages {
             Map.entry("key", "Short name"),
             Map.entry("name", "Name"),
             Map.entry("owners", "Owners"),
+            Map.entry("tags", "Tags"),
             Map.entry("rule", "At least one kind, unit or job"),
             Map.entry("kinds", "Kinds"),
             Map.entry("units", "Units"),
@@ -73,6 +74,14 @@ public final class Messages {
             case MAIL_TAKEN ->
                 "The address " + value + " belongs to " + facts.get("holder")
                         + ". Open that person, or use another address.";
+            case PHONE_IMPOSSIBLE ->
+                field + ": " + value + " "
+                        + switch (facts.getOrDefault("fault", "")) {
+                            case "NO_SUCH_COUNTRY" -> "begins with a code that no country has.";
+                            case "TOO_SHORT" -> "has too few digits for its country.";
+                            default -> "has too many digits for its country.";
+                        }
+                        + " Check it; nothing but what can be dialled is kept.";
             case DIRECTORY_ENTRY_TAKEN ->
                 "The directory entry " + value + " is already linked to " + facts.get("holder") + ".";
             case NAME_ISSUED_BEFORE ->
@@ -132,6 +141,7 @@ public final class Messages {
             case "mail" -> "Write it as ines.abara@skerrow.example.";
             case "phone" -> "Write it with the country, as +44 1632 960123.";
             case "handle" -> "Use 2 to 64 lower-case letters, digits, dots and hyphens.";
+            case "tags" -> "Use lower-case letters, digits and single hyphens, with commas between tags.";
             case "number" -> "Use up to 20 letters, digits and hyphens.";
             default -> "Choose one from the list.";
         };

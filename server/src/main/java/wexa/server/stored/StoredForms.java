@@ -37,13 +37,13 @@ import wexa.core.model.Subject;
 import wexa.core.model.Window;
 
 /**
- * Facts, effects and steps as JSON text. A form is {@code {kind, version, body}}; class names never appear. Version 1 is
- * the only one yet: a reader of older versions is added here when a second one comes.
+ * Facts, effects and steps as JSON text. A form is {@code {kind, version, body}}; class names never appear. What an older
+ * program wrote is lifted to the version of today before it is read.
  */
 @Component
 public class StoredForms {
-    /** The version in which facts are written. */
-    public static final int VERSION = 1;
+    /** The version in which facts are written. In 1 groups had no tags. */
+    public static final int VERSION = 2;
 
     private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
 
@@ -157,24 +157,31 @@ public class StoredForms {
     }
 
     public Fact readFact(String kind, int version, String body) {
-        requireKnown(version);
-        return json.readValue(body, Kind.named(kind).type());
+        return version == VERSION
+                ? json.readValue(body, Kind.named(kind).type())
+                : lifted(Kind.named(kind), version, json.readTree(body));
     }
 
-    private static void requireKnown(int version) {
-        if (version != VERSION) {
-            throw new IllegalStateException("a stored form has version " + version + ", this program knows only "
+    /** A fact whose body may have been written by an older program. */
+    private Fact lifted(Kind<?> kind, int version, JsonNode body) {
+        if (version < 1 || version > VERSION) {
+            throw new IllegalStateException("a stored form has version " + version + ", this program knows 1 to "
                     + VERSION + "; start a program at least as new as the one that wrote it");
         }
+        if (version < 2 && kind.equals(Kind.GROUP)) {
+            ((ObjectNode) body).putArray("tags");
+        }
+        return json.treeToValue(body, kind.type());
     }
 
     /** The facts of a model file: {@code {"facts": [{kind, version, body}]}}. */
     public List<Fact> readModel(String text) {
         List<Fact> facts = new ArrayList<>();
         for (JsonNode form : json.readTree(text).path("facts")) {
-            requireKnown(form.path("version").asInt());
-            facts.add(json.treeToValue(
-                    form.path("body"), Kind.named(form.path("kind").asString()).type()));
+            facts.add(lifted(
+                    Kind.named(form.path("kind").asString()),
+                    form.path("version").asInt(),
+                    form.path("body")));
         }
         return facts;
     }
@@ -194,7 +201,6 @@ public class StoredForms {
     public List<Effect> readEffects(String text) {
         List<Effect> effects = new ArrayList<>();
         for (JsonNode form : json.readTree(text)) {
-            requireKnown(form.path("version").asInt());
             Kind<?> kind = Kind.named(form.path("kind").asString());
             Optional<Fact> before = side(form, "before", kind);
             Optional<Fact> after = side(form, "after", kind);
@@ -204,7 +210,9 @@ public class StoredForms {
     }
 
     private Optional<Fact> side(JsonNode form, String name, Kind<?> kind) {
-        return form.has(name) ? Optional.of(json.treeToValue(form.get(name), kind.type())) : Optional.empty();
+        return form.has(name)
+                ? Optional.of(lifted(kind, form.path("version").asInt(), form.get(name)))
+                : Optional.empty();
     }
 
     /** One fact with its kind and version. */
@@ -218,9 +226,8 @@ public class StoredForms {
 
     public Fact readKept(String text) {
         JsonNode form = json.readTree(text);
-        requireKnown(form.path("version").asInt());
-        return json.treeToValue(
-                form.path("body"), Kind.named(form.path("kind").asString()).type());
+        return lifted(
+                Kind.named(form.path("kind").asString()), form.path("version").asInt(), form.path("body"));
     }
 
     public String writeFields(Map<String, String> fields) {
