@@ -38,13 +38,19 @@ public final class UserDocuments {
     /** The user after the operations of a PATCH request; all of them or none. */
     public static PushedUser patched(PushedUser before, String text) throws ScimFault {
         ObjectNode document = document(before);
+        ObjectNode sent = object(text);
+        if (sent.path("Operations").size() > MOST_OPERATIONS) {
+            throw new ScimFault(
+                    413, "tooMany", "A PATCH has at most " + MOST_OPERATIONS + " operations; send several.");
+        }
+        for (JsonNode operation : sent.path("Operations")) {
+            if (operation.path("op").asText().equalsIgnoreCase("remove") && !operation.has("path")) {
+                throw new ScimFault(400, "noTarget", "A remove operation needs a path.");
+            }
+        }
         try {
             PatchRequest request =
-                    JsonUtils.getObjectReader().forType(PatchRequest.class).readValue(object(text));
-            if (request.getOperations().size() > MOST_OPERATIONS) {
-                throw new ScimFault(
-                        413, "tooMany", "A PATCH has at most " + MOST_OPERATIONS + " operations; send several.");
-            }
+                    JsonUtils.getObjectReader().forType(PatchRequest.class).readValue(sent);
             for (var operation : request.getOperations()) {
                 String path =
                         operation.getPath() == null ? "" : operation.getPath().toString();
