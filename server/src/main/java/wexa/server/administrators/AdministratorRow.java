@@ -19,6 +19,10 @@ class AdministratorRow {
     String password;
     String acts;
 
+    /** Who of the people it is, where that is known. */
+    @Nullable
+    UUID personId;
+
     @Nullable
     Instant madeAt;
 

@@ -41,7 +41,13 @@ public class Administrators {
 
     /** An administrator as others see one. */
     public record Known(
-            UUID id, String login, String name, Set<Act> acts, Optional<Instant> madeAt, Optional<Instant> endedAt) {}
+            UUID id,
+            String login,
+            String name,
+            Set<Act> acts,
+            Optional<UUID> person,
+            Optional<Instant> madeAt,
+            Optional<Instant> endedAt) {}
 
     /** All that there are and were, by login. */
     @Transactional(readOnly = true)
@@ -65,6 +71,7 @@ public class Administrators {
                 row.login,
                 row.name,
                 acts(row),
+                Optional.ofNullable(row.personId),
                 Optional.ofNullable(row.madeAt),
                 Optional.ofNullable(row.endedAt));
     }
@@ -85,6 +92,15 @@ public class Administrators {
     public void allow(UUID id, Set<Act> acts) {
         rows.findById(id).ifPresent(row -> {
             row.acts = text(acts);
+            rows.save(row);
+        });
+    }
+
+    /** Says who of the people an administrator is. */
+    @Transactional
+    public void link(String login, UUID person) {
+        rows.findByLogin(login).ifPresent(row -> {
+            row.personId = person;
             rows.save(row);
         });
     }

@@ -20,6 +20,7 @@ import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftView;
 import wexa.server.jobs.JobService;
 import wexa.server.snapshot.Applied;
+import wexa.server.snapshot.Changeset;
 
 /** Applying over HTTP, and what was applied. */
 @RestController
@@ -50,7 +51,9 @@ class ApplyController {
     @PostMapping("/drafts/{id}/apply")
     ApplyView apply(Actor actor, @PathVariable UUID id, @Valid @RequestBody ApplyInput input) {
         ApplyService.Result result = apply.apply(
-                actor, new ApplyService.Request(input.requestId(), id, input.draftVersion(), input.digest()));
+                actor,
+                new ApplyService.Request(
+                        input.requestId(), id, input.draftVersion(), input.digest(), Changeset.Origin.DRAFT));
         Optional<UUID> job = result.job().or(() -> jobs.ofChangeset(actor, result.changeset()));
         return new ApplyView(result.changeset(), job.orElse(null));
     }

@@ -54,8 +54,8 @@ public class ApplyService {
     private final Ids ids;
     private final HaltHooks hooks;
 
-    /** Which draft is applied, as its reader saw it. */
-    public record Request(UUID requestId, UUID draft, long draftVersion, String digest) {}
+    /** Which draft is applied, as its reader saw it, and where its changes come from. */
+    public record Request(UUID requestId, UUID draft, long draftVersion, String digest, Changeset.Origin origin) {}
 
     /** What came of it. */
     public record Result(long changeset, Optional<UUID> job) {}
@@ -155,7 +155,7 @@ public class ApplyService {
                 .toList();
         long version = snapshots.write(new Changeset(
                 ids.next(),
-                Changeset.Origin.DRAFT,
+                request.origin(),
                 draft.name(),
                 actor.login(),
                 preview.now(),

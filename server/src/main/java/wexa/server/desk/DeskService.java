@@ -38,6 +38,7 @@ import wexa.server.jobs.StepView;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.standing.HeldChanges;
 import wexa.server.tenants.Differences;
 import wexa.server.wiring.BusinessClock;
 
@@ -54,6 +55,7 @@ public class DeskService {
     private final JobService jobs;
     private final Observations observations;
     private final Differences differences;
+    private final HeldChanges held;
     private final BusinessClock clock;
 
     DeskService(
@@ -62,7 +64,9 @@ public class DeskService {
             JobService jobs,
             Observations observations,
             Differences differences,
+            HeldChanges held,
             BusinessClock clock) {
+        this.held = held;
         this.snapshots = snapshots;
         this.directories = directories;
         this.jobs = jobs;
@@ -76,6 +80,7 @@ public class DeskService {
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
         List<DeskView.Item> items = new ArrayList<>();
+        addHeld(items);
         addNewcomers(items, now);
         addHanging(actor, items);
         addPeople(snapshot.model(), now, items);
@@ -87,6 +92,21 @@ public class DeskService {
         int open = (int)
                 items.stream().filter(item -> !item.kind().equals("SCHEDULED")).count();
         return new DeskView(items, open);
+    }
+
+    /** What others changed and the standing policy does not let pass. */
+    private void addHeld(List<DeskView.Item> items) {
+        for (HeldChanges.Held one : held.waiting()) {
+            items.add(new DeskView.Item(
+                    "HELD",
+                    one.name(),
+                    "Held because " + String.join("; ", one.because()),
+                    "Review",
+                    one.draft().toString(),
+                    one.at(),
+                    null,
+                    null));
+        }
     }
 
     /** People in a directory whom nobody has engaged: those of the last days first. */

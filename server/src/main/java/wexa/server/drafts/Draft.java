@@ -15,7 +15,7 @@ public record Draft(
         APPLIED,
         DISCARDED;
 
-        boolean isLive() {
+        public boolean isLive() {
             return this == OPEN || this == PARKED;
         }
     }

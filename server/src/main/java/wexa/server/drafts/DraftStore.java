@@ -87,6 +87,20 @@ public class DraftStore {
                 .toList();
     }
 
+    /** A live draft without its entries. */
+    public record Line(UUID id, String name) {}
+
+    /** Live drafts by name only: one query. */
+    @Transactional(readOnly = true)
+    public List<Line> liveLines() {
+        return rows
+                .findByStateInOrderByChangedAtDesc(
+                        List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name()), Limit.of(MOST_LISTED))
+                .stream()
+                .map(row -> new Line(row.id, row.name))
+                .toList();
+    }
+
     @Transactional(readOnly = true)
     public Draft get(UUID id) {
         DraftRow row = rows.findById(id).orElseThrow(() -> Problem.notFound("draft", id));

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import wexa.core.finding.Finding;
+import wexa.core.intake.Entry;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
@@ -42,6 +43,11 @@ public class Previews {
 
     public Preview of(Draft draft) {
         return Preview.of(snapshots.current(), draft.entries(), clock.now(), settings.zone());
+    }
+
+    /** The preview of entries that stand in no draft yet. */
+    public Preview of(List<Entry> entries) {
+        return Preview.of(snapshots.current(), entries, clock.now(), settings.zone());
     }
 
     /** The preview of a draft, or of no draft at all: then it is what is. */

@@ -3,11 +3,14 @@ package wexa.server.governing;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.model.Handle;
+import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Administrators;
@@ -77,6 +80,11 @@ public class AdministratorService {
                     "The password has " + password.length() + " characters; " + SHORTEST_PASSWORD + " are needed.");
         }
         administrators.add(ids.next(), login, name, password, withLook(acts), clock.now());
+        // a login that is somebody's handle is that person's
+        Optional<Handle> handle = Handle.accepts(login) ? Optional.of(Handle.of(login)) : Optional.empty();
+        handle.flatMap(known -> snapshots.current().model().people().by(Person.BY_HANDLE, known).stream()
+                        .findFirst())
+                .ifPresent(person -> administrators.link(login, person.id().value()));
         note(by, "make administrator " + login + " \"" + name + "\" who may " + words(withLook(acts)));
     }
 

@@ -22,7 +22,6 @@ import wexa.core.importing.Export;
 import wexa.core.importing.Row;
 import wexa.core.importing.Sheet;
 import wexa.core.intake.Entry;
-import wexa.core.model.Key;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
@@ -313,12 +312,11 @@ public class ImportService {
         if (before.isPresent()) {
             return before.get().run();
         }
-        Key home = Key.of(
-                directories.sources().isEmpty()
-                        ? "own"
-                        : directories.sources().get(0).key());
         DryRun run = DryRun.of(
-                snapshot, table.sheet(), table.read(), new DryRun.Setting(table.id(), home, now, settings.zone()));
+                snapshot,
+                table.sheet(),
+                table.read(),
+                new DryRun.Setting(table.id(), directories.ownHome(), now, settings.zone()));
         kept = Optional.of(new Tried(table.id(), table.version(), snapshot.version(), now, run));
         return run;
     }

@@ -21,6 +21,10 @@ public record Changeset(
     public enum Origin {
         DRAFT,
         CLOCK,
-        DEMO
+        DEMO,
+        /** Pushed by another program. */
+        INBOUND,
+        /** Read from a directory. */
+        DIRECTORY
     }
 }

@@ -31,8 +31,11 @@ class Pages implements WebMvcConfigurer {
         @Override
         protected @Nullable Resource getResource(String path, Resource location) throws IOException {
             Resource file = super.getResource(path, location);
-            boolean page =
-                    file == null && !path.startsWith("api/") && !path.startsWith("actuator/") && !path.contains(".");
+            boolean page = file == null
+                    && !path.startsWith("api/")
+                    && !path.startsWith("actuator/")
+                    && !path.startsWith("scim/")
+                    && !path.contains(".");
             return page ? new ClassPathResource("/static/index.html") : file;
         }
     }

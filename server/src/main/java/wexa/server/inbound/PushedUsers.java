@@ -1,0 +1,266 @@
+package wexa.server.inbound;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.stereotype.Component;
+import wexa.connect.inbound.PushedUser;
+import wexa.connect.inbound.ScimFault;
+import wexa.connect.inbound.UserDocuments;
+import wexa.connect.inbound.UserFilter;
+import wexa.core.intake.Entry;
+import wexa.core.model.Id;
+import wexa.core.model.Person;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.drafts.Draft;
+import wexa.server.drafts.DraftStore;
+import wexa.server.inbound.PushedStore.State;
+import wexa.server.snapshot.Changeset;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.standing.Standing;
+import wexa.server.standing.Standing.Became;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+
+/**
+ * Users that a program pushes. What is pushed is kept first and then offered to the standing policy, so that a process that
+ * dies between goes on at its next start; offering twice changes nothing.
+ */
+@Component
+@Order(20)
+class PushedUsers implements ApplicationRunner {
+    static final int LARGEST_PAGE = 200;
+    private static final int STRETCH = 500;
+    private static final UUID BEFORE_ALL = new UUID(0, 0);
+
+    private final PushedStore store;
+    private final PushedEntries entries;
+    private final Services services;
+    private final Standing standing;
+    private final SnapshotStore snapshots;
+    private final DraftStore drafts;
+    private final BusinessClock clock;
+    private final Ids ids;
+
+    /** A stretch of what a query found, and how much that was. */
+    record Stretch(List<Pushed> users, long total) {}
+
+    PushedUsers(
+            PushedStore store,
+            PushedEntries entries,
+            Services services,
+            Standing standing,
+            SnapshotStore snapshots,
+            DraftStore drafts,
+            BusinessClock clock,
+            Ids ids) {
+        this.store = store;
+        this.entries = entries;
+        this.services = services;
+        this.standing = standing;
+        this.snapshots = snapshots;
+        this.drafts = drafts;
+        this.clock = clock;
+        this.ids = ids;
+    }
+
+    /** What was kept and never offered. */
+    @Override
+    public void run(ApplicationArguments arguments) {
+        for (Pushed pushed : store.unsettled()) {
+            services.find(pushed.service())
+                    .ifPresent(service -> settle(
+                            new Actor(
+                                    service.id(),
+                                    service.name(),
+                                    service.name(),
+                                    java.util.Set.of(Act.LOOK, Act.PREPARE, Act.APPLY)),
+                            pushed));
+        }
+    }
+
+    Pushed create(Actor by, String text) throws ScimFault {
+        PushedUser user = UserDocuments.read(text);
+        Optional<Pushed> gone = clash(by, user, Optional.empty());
+        Pushed kept;
+        try {
+            kept = gone.isPresent()
+                    ? store.change(gone.get(), user, State.KEPT, clock.now())
+                    : store.add(ids.next(), by.id(), user, clock.now());
+        } catch (DataIntegrityViolationException raced) {
+            throw taken(user);
+        }
+        return settle(by, kept);
+    }
+
+    /** Refuses names that another user of the program has; of a deleted one the name may come back to it. */
+    private Optional<Pushed> clash(Actor by, PushedUser user, Optional<UUID> self) throws ScimFault {
+        List<Pushed> same = new ArrayList<>();
+        store.named(by.id(), user.userName()).ifPresent(same::add);
+        user.externalId().flatMap(id -> store.withExternalId(by.id(), id)).ifPresent(same::add);
+        same.removeIf(one -> self.isPresent() && one.id().equals(self.get()));
+        boolean isOfDeletedOne = self.isEmpty()
+                && !same.isEmpty()
+                && same.stream()
+                        .allMatch(one -> one.state() == State.GONE
+                                && one.id().equals(same.get(0).id()));
+        if (!same.isEmpty() && !isOfDeletedOne) {
+            throw taken(user);
+        }
+        return same.stream().findFirst();
+    }
+
+    private static ScimFault taken(PushedUser user) {
+        return new ScimFault(
+                409,
+                "uniqueness",
+                "There is a user with the userName " + user.userName()
+                        + " or that externalId already. Change that one.");
+    }
+
+    Pushed get(Actor by, UUID id) throws ScimFault {
+        return store.find(by.id(), id).orElseThrow(() -> missing(id));
+    }
+
+    private static ScimFault missing(UUID id) {
+        return new ScimFault(404, "", "There is no user " + id + ".");
+    }
+
+    Pushed replace(Actor by, UUID id, Optional<String> ifMatch, String text) throws ScimFault {
+        return changed(by, matching(by, id, ifMatch), UserDocuments.read(text));
+    }
+
+    Pushed patch(Actor by, UUID id, Optional<String> ifMatch, String text) throws ScimFault {
+        Pushed before = matching(by, id, ifMatch);
+        return changed(by, before, UserDocuments.patched(before.user(), text));
+    }
+
+    private Pushed changed(Actor by, Pushed before, PushedUser user) throws ScimFault {
+        if (user.equals(before.user())) {
+            return before;
+        }
+        clash(by, user, Optional.of(before.id()));
+        try {
+            return settle(by, store.change(before, user, State.KEPT, clock.now()), before);
+        } catch (DataIntegrityViolationException raced) {
+            throw taken(user);
+        }
+    }
+
+    /** Who is deleted there leaves here; nothing of theirs is removed unseen. */
+    void delete(Actor by, UUID id, Optional<String> ifMatch) throws ScimFault {
+        Pushed before = matching(by, id, ifMatch);
+        Pushed gone = store.change(before, before.user(), State.GONE, clock.now());
+        Became became = offer(by, gone, linked(before, snapshots.current()), heldIn(before));
+        store.settled(id, State.GONE, before.person(), draft(became).or(before::draft));
+    }
+
+    private Pushed matching(Actor by, UUID id, Optional<String> ifMatch) throws ScimFault {
+        Pushed found = get(by, id);
+        if (ifMatch.isPresent()
+                && !ifMatch.get().equals("*")
+                && !ifMatch.get().replace("W/", "").replace("\"", "").strip().equals(Long.toString(found.version()))) {
+            throw new ScimFault(
+                    412,
+                    "",
+                    "The user has version W/\"" + found.version()
+                            + "\" by now. Read it again and send the change anew.");
+        }
+        return found;
+    }
+
+    private Pushed settle(Actor by, Pushed kept) {
+        return settle(by, kept, kept);
+    }
+
+    /** Offers what was kept; {@code before} tells what had become of it until then. */
+    private Pushed settle(Actor by, Pushed kept, Pushed before) {
+        Snapshot snapshot = snapshots.current();
+        Optional<Person> linked = linked(before, snapshot);
+        List<Entry> wanted = entries.of(snapshot, kept, linked);
+        Became became = offer(by, kept, linked, heldIn(before));
+        Optional<UUID> person = linked.map(one -> one.id().value()).or(() -> PushedEntries.person(wanted));
+        State state = became instanceof Became.Passed
+                ? State.PASSED
+                : became instanceof Became.Held ? State.HELD : State.SAME;
+        store.settled(kept.id(), state, person, draft(became).or(before::draft));
+        return store.find(by.id(), kept.id()).orElse(kept);
+    }
+
+    private Became offer(Actor by, Pushed pushed, Optional<Person> linked, Optional<UUID> heldIn) {
+        List<Entry> wanted = entries.of(snapshots.current(), pushed, linked);
+        boolean isLikeSomebody = linked.isEmpty()
+                && wanted.stream().anyMatch(entry -> entry.form().equals("person.edit"));
+        String name = pushed.user().name() + ", from " + by.name();
+        return standing.offer(
+                new Standing.Offer(Changeset.Origin.INBOUND, by, name, wanted, true, isLikeSomebody, heldIn));
+    }
+
+    private static Optional<UUID> draft(Became became) {
+        return became instanceof Became.Held held ? Optional.of(held.draft()) : Optional.empty();
+    }
+
+    private Optional<UUID> heldIn(Pushed before) {
+        return before.draft().filter(id -> drafts.get(id).state().isLive());
+    }
+
+    /** The person whom an earlier push of this user made or changed here, once that was applied. */
+    private Optional<Person> linked(Pushed pushed, Snapshot snapshot) {
+        boolean isApplied = pushed.draft()
+                .map(id -> drafts.get(id).state() == Draft.State.APPLIED)
+                .orElse(pushed.state() != State.KEPT);
+        return pushed.person()
+                .filter(id -> isApplied)
+                .flatMap(id -> snapshot.model().people().find(Id.of(id)));
+    }
+
+    /** Those whom a filter finds, from a place on; without a filter, all. */
+    Stretch find(Actor by, Optional<String> filter, long startIndex, int count, String base) throws ScimFault {
+        Optional<UserFilter> wanted = filter.isPresent() ? Optional.of(UserFilter.of(filter.get())) : Optional.empty();
+        Optional<String> userName = wanted.flatMap(one -> one.exactly("userName"));
+        Optional<String> externalId = wanted.flatMap(one -> one.exactly("externalId"));
+        if (userName.isPresent() || externalId.isPresent()) {
+            List<Pushed> found = userName
+                    .flatMap(name -> store.named(by.id(), name))
+                    .or(() -> externalId.flatMap(id -> store.withExternalId(by.id(), id)))
+                    .filter(pushed -> pushed.state() != State.GONE)
+                    .stream()
+                    .toList();
+            boolean isShown = startIndex == 1 && count > 0;
+            return new Stretch(isShown ? found : List.of(), found.size());
+        }
+        List<Pushed> shown = new ArrayList<>();
+        long total = 0;
+        UUID last = BEFORE_ALL;
+        for (List<Pushed> some = store.after(by.id(), last, STRETCH);
+                !some.isEmpty();
+                some = store.after(by.id(), last, STRETCH)) {
+            for (Pushed one : some) {
+                last = one.id();
+                if (wanted.isEmpty() || wanted.get().matches(one.user(), meta(one, base))) {
+                    total++;
+                    if (total >= startIndex && shown.size() < count) {
+                        shown.add(one);
+                    }
+                }
+            }
+        }
+        return new Stretch(shown, total);
+    }
+
+    static UserDocuments.Meta meta(Pushed pushed, String base) {
+        return new UserDocuments.Meta(
+                pushed.id().toString(),
+                pushed.version(),
+                pushed.madeAt(),
+                pushed.changedAt(),
+                base + "/Users/" + pushed.id());
+    }
+}
