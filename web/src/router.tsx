@@ -85,6 +85,11 @@ const administrators = createRoute({
   component: lazyRouteComponent(() => import("./administrators/AdministratorsPage"), "AdministratorsPage"),
 });
 
+const inbound = createRoute({
+  ...at("/inbound"),
+  component: lazyRouteComponent(() => import("./inbound/InboundPage"), "InboundPage"),
+});
+
 const groups = createRoute({
   ...at("/groups"),
   component: lazyRouteComponent(() => import("./groups/GroupsPage"), "GroupsPage"),
@@ -162,6 +167,7 @@ export const router = createRouter({
     imports,
     table,
     administrators,
+    inbound,
     groups.addChildren([newGroup, group]),
     roles.addChildren([role]),
     tenants,

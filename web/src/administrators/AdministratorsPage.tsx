@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, Problem, take, type Schemas } from "../api/client";
+import { api, take, type Schemas } from "../api/client";
 import { administratorsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
-import { PlainField } from "../ui/plainField";
+import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 
 type Known = Schemas["AdministratorView"];
@@ -267,18 +267,5 @@ function Password() {
         Change password
       </button>
     </form>
-  );
-}
-
-function problemOf(error: Error | null, name: string): string | undefined {
-  return error instanceof Problem ? error.fields.find((field) => field.field === name)?.text : undefined;
-}
-
-/** A failure that belongs to no field. */
-function Told({ error }: { error: Error | null }) {
-  return error === null || (error instanceof Problem && error.fields.length > 0) ? null : (
-    <p role="alert" className="mt-3 font-semibold text-error">
-      {error.message}
-    </p>
   );
 }

@@ -37,6 +37,23 @@ export const administratorsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/administrators")),
 });
 
+export const servicesQuery = queryOptions({
+  queryKey: ["services"],
+  queryFn: () => take(api.GET("/api/v1/services")),
+  refetchInterval: 15_000,
+});
+
+export const policiesQuery = queryOptions({
+  queryKey: ["policies"],
+  queryFn: () => take(api.GET("/api/v1/policies")),
+});
+
+export const heldQuery = queryOptions({
+  queryKey: ["policies", "held"],
+  queryFn: () => take(api.GET("/api/v1/policies/held")),
+  refetchInterval: 15_000,
+});
+
 export const deskQuery = queryOptions({
   queryKey: ["desk"],
   queryFn: () => take(api.GET("/api/v1/desk")),

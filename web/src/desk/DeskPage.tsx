@@ -11,6 +11,7 @@ import { count } from "../ui/words";
 type Item = Schemas["Item"];
 
 const SECTIONS = [
+  { title: "Held for you", kinds: ["HELD"] },
   { title: "People", kinds: ["NEWCOMER", "COMING", "LEAVER", "ENDING"] },
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { title: "Coming by itself", kinds: ["SCHEDULED"] },
@@ -75,6 +76,8 @@ function when(item: Item, zone: string, now: number): string {
       return new Date(item.at).getTime() > now - 86_400_000
         ? `since ${moment(item.at, zone)}`
         : `since ${day(item.at, zone)}`;
+    case "HELD":
+      return `since ${moment(item.at, zone)}`;
     case "SCHEDULED":
       return `from ${day(item.at, zone)}`;
     case "COMING":
@@ -123,6 +126,17 @@ function Act({ item }: { item: Item }) {
       ) : (
         <Link to="/people/$id" params={{ id: item.target }} className={ACT}>
           Open
+        </Link>
+      );
+    case "HELD":
+      return (
+        <Link
+          to="/changes/drafts/$id"
+          params={{ id: item.target }}
+          search={{ draft: item.target }}
+          className={`${ACT} btn-primary`}
+        >
+          {item.act}
         </Link>
       );
     case "STEP_REFUSED":

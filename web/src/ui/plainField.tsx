@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { Problem } from "../api/client";
 
 /** A field of a form that is sent whole; what is wrong with it stands below. */
 export function PlainField({
@@ -14,7 +15,7 @@ export function PlainField({
   label: string;
   value: string;
   onChange: (value: string) => void;
-  type?: "text" | "password";
+  type?: "text" | "password" | "number";
   hint?: string;
   problem?: string | undefined;
   autoComplete?: string;
@@ -48,5 +49,19 @@ export function PlainField({
         </p>
       )}
     </div>
+  );
+}
+
+/** What a failure says of one field, if it does. */
+export function problemOf(error: Error | null, name: string): string | undefined {
+  return error instanceof Problem ? error.fields.find((field) => field.field === name)?.text : undefined;
+}
+
+/** A failure that belongs to no field. */
+export function Told({ error }: { error: Error | null }) {
+  return error === null || (error instanceof Problem && error.fields.length > 0) ? null : (
+    <p role="alert" className="mt-3 font-semibold text-error">
+      {error.message}
+    </p>
   );
 }

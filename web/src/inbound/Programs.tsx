@@ -1,0 +1,135 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { servicesQuery } from "../api/queries";
+import { useMay, useNow, useSession } from "../session/hooks";
+import { ago, day } from "../ui/dates";
+import { PlainField, problemOf, Told } from "../ui/plainField";
+import { EmptyItem } from "../ui/states";
+
+type Program = Schemas["ServiceView"];
+
+const USUAL_DAYS = "180";
+
+/** Programs with what their keys are worth, and the making of another one. */
+export function Programs({ programs }: { programs: Program[] }) {
+  const mayGovern = useMay("GOVERN");
+  const here = programs.filter((one) => !one.endedAt);
+  return (
+    <>
+      <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+        {here.length === 0 && (
+          <EmptyItem title="No program may push">An HR system can bring newcomers by itself.</EmptyItem>
+        )}
+        {here.map((one) => (
+          <Line key={one.id} program={one} />
+        ))}
+      </ul>
+      {mayGovern && <Make />}
+    </>
+  );
+}
+
+function Line({ program }: { program: Program }) {
+  const client = useQueryClient();
+  const session = useSession();
+  const now = useNow();
+  const mayGovern = useMay("GOVERN");
+  const [isEnding, setEnding] = useState(false);
+  const end = useMutation({
+    mutationFn: () => take(api.DELETE("/api/v1/services/{id}", { params: { path: { id: program.id } } })),
+    onSettled: () => client.invalidateQueries({ queryKey: servicesQuery.queryKey }),
+  });
+  const isOver = new Date(program.expiresAt).getTime() <= now;
+  return (
+    <li className="flex min-h-10 flex-wrap items-center gap-x-3 px-3 py-1">
+      <b className="font-mono text-sm">{program.name}</b>
+      <span className={`text-sm ${isOver ? "font-semibold text-error" : "text-soft"}`}>
+        {isOver ? "▲ its key ended " : "key until "}
+        {day(program.expiresAt, session.zone)}
+      </span>
+      <span className="text-sm text-soft">
+        {program.usedAt === undefined || program.usedAt === null ? "never used" : `used ${ago(program.usedAt, now)}`},
+        of {program.owner}
+      </span>
+      {mayGovern && (
+        <span className="ml-auto">
+          {isEnding ? (
+            <>
+              <button type="button" className="btn btn-xs btn-error" onClick={() => end.mutate()}>
+                End {program.name}
+              </button>
+              <button type="button" className="btn btn-xs ml-1.5" onClick={() => setEnding(false)}>
+                Keep
+              </button>
+            </>
+          ) : (
+            <button
+              type="button"
+              className="btn btn-xs"
+              aria-label={`End ${program.name}…`}
+              onClick={() => setEnding(true)}
+            >
+              End…
+            </button>
+          )}
+        </span>
+      )}
+      <Told error={end.error} />
+    </li>
+  );
+}
+
+function Make() {
+  const client = useQueryClient();
+  const [name, setName] = useState("");
+  const [days, setDays] = useState(USUAL_DAYS);
+  const make = useMutation({
+    mutationFn: () => take(api.POST("/api/v1/services", { body: { name, days: Number(days) } })),
+    onSuccess: () => {
+      setName("");
+      setDays(USUAL_DAYS);
+      return client.invalidateQueries({ queryKey: servicesQuery.queryKey });
+    },
+  });
+  return (
+    <form
+      className="mt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        make.mutate();
+      }}
+    >
+      <div className="grid max-w-xl grid-cols-[1fr_8rem_auto] items-start gap-3">
+        <PlainField
+          label="Name of another program"
+          value={name}
+          hint="Lower-case letters, digits and hyphens."
+          problem={problemOf(make.error, "name")}
+          onChange={setName}
+        />
+        <PlainField
+          label="Key good for, days"
+          type="number"
+          value={days}
+          problem={problemOf(make.error, "days")}
+          onChange={setDays}
+        />
+        <button type="submit" className="btn mt-7.5 h-10" disabled={make.isPending}>
+          Make a key
+        </button>
+      </div>
+      <Told error={make.error} />
+      {make.data !== undefined && (
+        <div role="status" className="card-plain mt-3 border-primary p-3">
+          <b>The key, shown this once:</b>
+          <p className="mt-1 font-mono text-sm break-all select-all">{make.data.key}</p>
+          <p className="mt-1 text-sm text-soft">Put it into the program now. Nobody can read it here again.</p>
+          <button type="button" className="btn btn-xs mt-2" onClick={() => make.reset()}>
+            It is in place
+          </button>
+        </div>
+      )}
+    </form>
+  );
+}
