@@ -115,7 +115,7 @@ function Make() {
           problem={problemOf(make.error, "days")}
           onChange={setDays}
         />
-        <button type="submit" className="btn mt-7.5 h-10" disabled={make.isPending}>
+        <button type="submit" className="btn mt-7.5 h-8" disabled={make.isPending}>
           Make a key
         </button>
       </div>

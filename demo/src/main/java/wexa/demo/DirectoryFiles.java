@@ -7,17 +7,28 @@ import java.util.function.Predicate;
 final class DirectoryFiles {
     private final List<Worker> workers;
 
+    private static final String MARRIED = "saoirse.lund";
+    private static final String RENAMED = "pasco.murrelet";
+    private static final String NUMBER_TWICE = "ailsa.eddystone";
+    private static final String VANISHED = "ailsa.saltmarsh";
+
     DirectoryFiles(List<Worker> workers) {
         this.workers = workers;
     }
 
-    /** The Trust's own directory, with two newcomers whom the model does not know yet. */
+    /**
+     * The Trust's own directory: with a newcomer whom the model does not know yet, one entry with another family name than
+     * here, one under another user id, one with a number that is somebody's, and one that is missing.
+     */
     String trust() {
         StringBuilder ldif = new StringBuilder();
         base(ldif, "skerrow", "Skerrow Sea Trust");
         workers.stream()
                 .filter(worker -> !worker.isPartner())
+                .filter(worker -> !worker.handle().equals(VANISHED))
+                .map(DirectoryFiles::asTheDirectorySays)
                 .forEach(worker -> person(ldif, worker, "20260101000000Z"));
+        person(ldif, twin(), "20261119090000Z");
         person(ldif, newcomer("Odile", "Marrick", "Keeper", "lagoon-hall", "40901"), "20261123070000Z");
         for (String group : List.of("lagoon-staff", "south-shop", "trust-volunteers")) {
             group(ldif, group, worker -> Scenario.directoryGroups(worker).contains(group));
@@ -31,6 +42,22 @@ final class DirectoryFiles {
         base(ldif, "orrin", "Orrin Vets");
         workers.stream().filter(Worker::isPartner).forEach(worker -> person(ldif, worker, "20240415000000Z"));
         return ldif.toString();
+    }
+
+    private static Worker asTheDirectorySays(Worker worker) {
+        if (worker.handle().equals(MARRIED)) {
+            return worker.called(worker.handle(), worker.given(), worker.family() + "-Arkwright");
+        }
+        return worker.handle().equals(RENAMED) ? worker.called("pasco.m", worker.given(), worker.family()) : worker;
+    }
+
+    /** Somebody new, whose entry was given a staff number that is somebody else's. */
+    private Worker twin() {
+        Worker other = workers.stream()
+                .filter(worker -> worker.handle().equals(NUMBER_TWICE))
+                .findFirst()
+                .orElseThrow();
+        return newcomer("Alisa", "Eddyworth", "Shop assistant", "south-bay", other.staffNumber());
     }
 
     private static Worker newcomer(String given, String family, String job, String unit, String number) {

@@ -23,6 +23,11 @@ record Worker(
         return given + " " + family;
     }
 
+    /** The same worker under another handle and name. */
+    Worker called(String otherHandle, String otherGiven, String otherFamily) {
+        return new Worker(otherHandle, otherGiven, otherFamily, kind, staffNumber, unit, job, from, until, groups);
+    }
+
     boolean isPartner() {
         return kind.equals("PARTNER");
     }

@@ -185,6 +185,17 @@ class InboundTest {
     }
 
     @Test
+    void whatCannotBeAsItWasPushedIsHeldToBeSettled() throws Exception {
+        policy("PASS", 100, 100);
+        ObjectNode user = user(Cast.unique("nowhere"), "61008");
+        ((ObjectNode) user.path(ENTERPRISE)).put("department", "Nowhere Hall");
+        String id = created(user).path("id").asString();
+        assertThat(pushed(id).path("state").asString()).isEqualTo("HELD");
+        assertThat(draft(pushed(id)).toString()).contains("“Nowhere Hall” does not exist");
+        assertThat(cast.tove.get("/api/v1/policies/held").body().toString()).contains("1 entry is to settle first");
+    }
+
+    @Test
     void whatIsBeyondThePolicyIsHeldWithTheNumbers() throws Exception {
         policy("PASS", 0, 50);
         String id = created(user(Cast.unique("beyond"), "61004")).path("id").asString();

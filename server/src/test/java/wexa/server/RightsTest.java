@@ -23,8 +23,8 @@ class RightsTest {
     private static final Set<String> OWN = Set.of("delete /api/v1/session", "put /api/v1/administrators/me/password");
 
     /** Sent because they take their time or go to a tenant, but they only look. */
-    private static final Set<String> LOOKING =
-            Set.of("post /api/v1/people/{id}/ask", "post /api/v1/tenants/{id}/readings");
+    private static final Set<String> LOOKING = Set.of(
+            "post /api/v1/people/{id}/ask", "post /api/v1/tenants/{id}/readings", "post /api/v1/directory/readings");
 
     private final JsonMapper json = new JsonMapper();
     private final JsonNode document = json.readTree(Files.readString(Path.of("../web/openapi.json")));

@@ -14,6 +14,7 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Key;
+import wexa.core.model.Model;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 
@@ -64,6 +65,11 @@ public final class DryRun {
                             : new Outcome(rows.get(place), Result.REFUSED, found, List.of()));
         }
         return new DryRun(outcomes);
+    }
+
+    /** The entries of one row that is no part of a table, whether or not they can be carried out. */
+    public static List<Entry> entriesOf(Model model, Sheet sheet, Row row, Setting setting) {
+        return new RowEntries(model, setting).of(sheet, row);
     }
 
     private static Judged judge(

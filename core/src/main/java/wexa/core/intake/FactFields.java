@@ -29,6 +29,7 @@ public final class FactFields {
             put("family", person.familyName());
             put("mail", person.mail());
             put("phone", person.phone());
+            fields.put("entry", person.directoryEntry().orElse(""));
         } else if (fact instanceof Engagement engagement) {
             put("person", engagement.person());
             put("kind", engagement.kind().name().toLowerCase(Locale.ROOT));

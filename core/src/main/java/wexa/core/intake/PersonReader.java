@@ -16,7 +16,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Phone;
 
-/** Reads people. In an edit, a field that is not there leaves what was. */
+/** Reads people. In an edit, a field that is not there leaves what was; a directory entry given empty is unlinked. */
 final class PersonReader {
     private final Model model;
     private final Fields fields;
@@ -80,6 +80,9 @@ final class PersonReader {
         Optional<Mail> mail =
                 fields.has("mail") ? fields.optionalValue("mail", Mail::accepts, Mail::of) : before.mail();
         Optional<Phone> phone = fields.has("phone") ? phone() : before.phone();
+        Optional<String> entry = fields.isGiven("entry")
+                ? Optional.of(fields.optionalText("entry")).filter(text -> !text.isEmpty())
+                : before.directoryEntry();
         return handle.map(named -> new PersonChange.Edit(new Person(
                 before.id(),
                 named,
@@ -88,7 +91,7 @@ final class PersonReader {
                 mail,
                 phone,
                 before.home(),
-                before.directoryEntry(),
+                entry,
                 before.custom(),
                 before.pauses())));
     }

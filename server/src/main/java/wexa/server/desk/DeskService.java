@@ -112,7 +112,9 @@ public class DeskService {
     /** People in a directory whom nobody has engaged: those of the last days first. */
     private void addNewcomers(List<DeskView.Item> items, Instant now) {
         for (Found entry : directories.newcomers(NEWCOMERS)) {
-            boolean recent = entry.created() != null && entry.created().isAfter(now.minus(SOON));
+            boolean recent = entry.like() == null
+                    && entry.created() != null
+                    && entry.created().isAfter(now.minus(SOON));
             if (recent) {
                 String job = entry.title() == null ? "" : entry.title() + ". ";
                 items.add(new DeskView.Item(

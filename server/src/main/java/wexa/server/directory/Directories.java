@@ -19,6 +19,9 @@ import tools.jackson.databind.json.JsonMapper;
 import wexa.connect.Outcome;
 import wexa.connect.ldap.DirectoryEntry;
 import wexa.connect.ldap.LdapDirectory;
+import wexa.core.directory.Comparison;
+import wexa.core.directory.Listed;
+import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.server.readings.Reader;
@@ -107,7 +110,13 @@ public class Directories {
                 entry.title().orElse(null),
                 entry.unit().orElse(null),
                 entry.created().orElse(null),
-                person.orElse(null));
+                person.orElse(null),
+                person.isPresent()
+                        ? null
+                        : Comparison.alike(model, Key.of(directory), listed(entry)).stream()
+                                .findFirst()
+                                .map(pair -> pair.person().name())
+                                .orElse(null));
     }
 
     /** Reads all directories. An empty or broken reading removes nobody (rule 17). */
@@ -154,6 +163,42 @@ public class Directories {
             row.entries = entries;
         });
         readings.save(row);
+    }
+
+    /** How the last reading of a directory stands; {@code doneAt} is that of the last whole one. */
+    public record Reading(
+            String state, String detail, Optional<Instant> doneAt, int entries, Optional<String> offered) {}
+
+    Reading reading(DirectorySettings.Source source) {
+        return readings.findById(source.key())
+                .map(row -> new Reading(
+                        row.state,
+                        row.detail,
+                        Optional.ofNullable(row.doneAt),
+                        row.entries,
+                        Optional.ofNullable(row.offered)))
+                .orElseGet(() -> new Reading("NONE", "", Optional.empty(), 0, Optional.empty()));
+    }
+
+    void offered(String directory, String print) {
+        transactions.executeWithoutResult(status -> readings.findById(directory).ifPresent(row -> row.offered = print));
+    }
+
+    /** Everybody whom the last whole reading listed. */
+    List<Listed> listed(String directory) {
+        return rows.findByNameDirectory(directory).stream()
+                .map(row -> listed(json.readValue(row.body, DirectoryEntry.class)))
+                .toList();
+    }
+
+    private static Listed listed(DirectoryEntry entry) {
+        return new Listed(
+                entry.userId(),
+                entry.givenName(),
+                entry.familyName(),
+                entry.mail(),
+                entry.phone(),
+                entry.employeeNumber());
     }
 
     /** The newest entries that no person here is linked to. */

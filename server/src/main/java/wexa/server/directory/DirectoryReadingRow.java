@@ -22,6 +22,10 @@ class DirectoryReadingRow {
 
     int entries;
 
+    /** A digest of what was offered last. */
+    @Nullable
+    String offered;
+
     @SuppressWarnings("NullAway.Init")
     protected DirectoryReadingRow() {}
 }

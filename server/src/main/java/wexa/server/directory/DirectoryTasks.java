@@ -10,8 +10,11 @@ import org.springframework.context.annotation.Configuration;
 @Configuration(proxyBeanMethods = false)
 class DirectoryTasks {
     @Bean
-    RecurringTask<Void> readDirectories(Directories directories) {
+    RecurringTask<Void> readDirectories(Directories directories, DirectoryPairs pairs) {
         return Tasks.recurring("read-directories", FixedDelay.of(directories.interval()))
-                .execute((instance, context) -> directories.readAll());
+                .execute((instance, context) -> {
+                    directories.readAll();
+                    pairs.follow();
+                });
     }
 }

@@ -4,7 +4,10 @@ import java.time.Instant;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
-/** A directory entry as offered, with the person it is linked to, if there is one. */
+/**
+ * A directory entry as offered, with the person it is linked to, if there is one, else the name of somebody here whom it is
+ * like.
+ */
 public record Found(
         String directory,
         String userId,
@@ -17,4 +20,5 @@ public record Found(
         @Nullable String title,
         @Nullable String unit,
         @Nullable Instant created,
-        @Nullable UUID person) {}
+        @Nullable UUID person,
+        @Nullable String like) {}

@@ -21,7 +21,6 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
-import wexa.core.preview.Snapshot;
 import wexa.server.directory.DirectorySettings;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
@@ -43,17 +42,13 @@ class PushedEntries {
     }
 
     /** Entries about somebody: a person known to be this user is meant whatever the user name says. */
-    List<Entry> of(Snapshot snapshot, Pushed pushed, Optional<Person> linked) {
+    List<Entry> of(Model model, Pushed pushed, Optional<Person> linked) {
         if (!pushed.user().isActive() || pushed.state() == PushedStore.State.GONE) {
-            return linked.map(person -> ending(snapshot.model(), person, pushed.user()))
-                    .orElse(List.of());
+            return linked.map(person -> ending(model, person, pushed.user())).orElse(List.of());
         }
-        Row row = new Row(1, values(snapshot.model(), pushed.user(), linked), false);
+        Row row = new Row(1, values(model, pushed.user(), linked), false);
         DryRun.Setting setting = new DryRun.Setting(pushed.id(), directories.ownHome(), clock.now(), settings.zone());
-        return DryRun.of(snapshot, Sheet.PEOPLE, List.of(row), setting)
-                .outcomes()
-                .get(0)
-                .entries();
+        return DryRun.entriesOf(model, Sheet.PEOPLE, row, setting);
     }
 
     private static Map<String, String> values(Model model, PushedUser user, Optional<Person> linked) {

@@ -184,7 +184,7 @@ class PushedUsers implements ApplicationRunner {
     private Pushed settle(Actor by, Pushed kept, Pushed before) {
         Snapshot snapshot = snapshots.current();
         Optional<Person> linked = linked(before, snapshot);
-        List<Entry> wanted = entries.of(snapshot, kept, linked);
+        List<Entry> wanted = entries.of(snapshot.model(), kept, linked);
         Became became = offer(by, kept, linked, heldIn(before));
         Optional<UUID> person = linked.map(one -> one.id().value()).or(() -> PushedEntries.person(wanted));
         State state = became instanceof Became.Passed
@@ -195,7 +195,7 @@ class PushedUsers implements ApplicationRunner {
     }
 
     private Became offer(Actor by, Pushed pushed, Optional<Person> linked, Optional<UUID> heldIn) {
-        List<Entry> wanted = entries.of(snapshots.current(), pushed, linked);
+        List<Entry> wanted = entries.of(snapshots.current().model(), pushed, linked);
         boolean isLikeSomebody = linked.isEmpty()
                 && wanted.stream().anyMatch(entry -> entry.form().equals("person.edit"));
         String name = pushed.user().name() + ", from " + by.name();

@@ -5,6 +5,8 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.data.jpa.repository.Query;
@@ -53,6 +55,18 @@ public class HeldChanges {
                                 read(row.reasons).stream().map(HoldWords::of).toList(),
                                 row.heldAt))
                         .toList();
+    }
+
+    /** The draft in which what came from a source is still held. */
+    @Transactional(readOnly = true)
+    public Optional<UUID> from(Origin origin, String source) {
+        Set<UUID> live = drafts.liveLines().stream().map(DraftStore.Line::id).collect(Collectors.toSet());
+        return live.isEmpty()
+                ? Optional.empty()
+                : rows.among(live).stream()
+                        .filter(row -> row.origin.equals(origin.name()) && row.source.equals(source))
+                        .map(row -> row.draftId)
+                        .findFirst();
     }
 
     @Transactional

@@ -1,0 +1,50 @@
+package wexa.server.directory;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import wexa.core.directory.Pair;
+
+/** The directories with how fresh they are, and people and entries that do not go together as they should. */
+public record PairsView(List<DirectoryView> directories, List<PairView> pairs, int total) {
+    /** A directory: entries that are nobody's here are newcomers, people whose entry says the same agree. */
+    public record DirectoryView(
+            String key,
+            String name,
+            String state,
+            String detail,
+            @Nullable Instant doneAt,
+            int entries,
+            int newcomers,
+            int agreeing) {}
+
+    /** A person and an entry side by side; no entry where it vanished. */
+    public record PairView(
+            String directory,
+            Pair.Case kind,
+            PersonSide person,
+            @Nullable EntrySide listed,
+            List<String> same,
+            List<String> differing) {}
+
+    /** What is known here. */
+    public record PersonSide(
+            UUID id,
+            String handle,
+            String given,
+            String family,
+            @Nullable String mail,
+            @Nullable String phone,
+            String numbers,
+            @Nullable String entry) {}
+
+    /** What the directory says. */
+    public record EntrySide(
+            String userId,
+            String given,
+            String family,
+            @Nullable String mail,
+            @Nullable String phone,
+            @Nullable String number) {}
+}
