@@ -90,6 +90,11 @@ const inbound = createRoute({
   component: lazyRouteComponent(() => import("./inbound/InboundPage"), "InboundPage"),
 });
 
+const directories = createRoute({
+  ...at("/directories"),
+  component: lazyRouteComponent(() => import("./directories/DirectoriesPage"), "DirectoriesPage"),
+});
+
 const groups = createRoute({
   ...at("/groups"),
   component: lazyRouteComponent(() => import("./groups/GroupsPage"), "GroupsPage"),
@@ -168,6 +173,7 @@ export const router = createRouter({
     table,
     administrators,
     inbound,
+    directories,
     groups.addChildren([newGroup, group]),
     roles.addChildren([role]),
     tenants,

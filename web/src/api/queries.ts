@@ -54,6 +54,11 @@ export const heldQuery = queryOptions({
   refetchInterval: 15_000,
 });
 
+export const pairsQuery = queryOptions({
+  queryKey: ["directory", "pairs"],
+  queryFn: () => take(api.GET("/api/v1/directory/pairs")),
+});
+
 export const deskQuery = queryOptions({
   queryKey: ["desk"],
   queryFn: () => take(api.GET("/api/v1/desk")),

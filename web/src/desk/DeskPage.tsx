@@ -16,7 +16,7 @@ const SECTIONS = [
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { title: "Coming by itself", kinds: ["SCHEDULED"] },
   { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
-  { title: "Loose ends", kinds: ["INERT", "UNMAPPED"] },
+  { title: "Loose ends", kinds: ["PAIRS", "INERT", "UNMAPPED"] },
 ] as const;
 
 export function DeskPage() {
@@ -143,6 +143,12 @@ function Act({ item }: { item: Item }) {
     case "STEP_WAITING":
       return (
         <Link to="/changes/jobs/$id" params={{ id: item.target }} className={ACT}>
+          {item.act}
+        </Link>
+      );
+    case "PAIRS":
+      return (
+        <Link to="/directories" className={ACT}>
           {item.act}
         </Link>
       );

@@ -62,6 +62,11 @@ export function Find({
                           {[found.title, found.kind, found.number].filter(Boolean).join(" · ")}
                           {found.created && text === "" && ` · since ${moment(found.created, session.zone)}`}
                         </span>
+                        {found.like && (
+                          <Link to="/directories" className="block text-sm font-semibold underline">
+                            ▲ Like {found.like}, who is here: lay them side by side
+                          </Link>
+                        )}
                       </span>
                       {found.person ? (
                         <Link to="/people/$id" params={{ id: found.person }} className="btn btn-sm">

@@ -32,6 +32,7 @@ import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
 import wexa.server.directory.Directories;
+import wexa.server.directory.DirectoryPairs;
 import wexa.server.directory.Found;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.StepView;
@@ -56,6 +57,7 @@ public class DeskService {
     private final Observations observations;
     private final Differences differences;
     private final HeldChanges held;
+    private final DirectoryPairs pairs;
     private final BusinessClock clock;
 
     DeskService(
@@ -65,8 +67,10 @@ public class DeskService {
             Observations observations,
             Differences differences,
             HeldChanges held,
+            DirectoryPairs pairs,
             BusinessClock clock) {
         this.held = held;
+        this.pairs = pairs;
         this.snapshots = snapshots;
         this.directories = directories;
         this.jobs = jobs;
@@ -88,10 +92,36 @@ public class DeskService {
         addEnding(snapshot.model(), now, items);
         addScheduled(snapshot.model(), now, items);
         addInert(snapshot.model(), items);
+        addPairs(items);
         addUnmapped(snapshot.model(), snapshot.index(), now, items);
         int open = (int)
                 items.stream().filter(item -> !item.kind().equals("SCHEDULED")).count();
         return new DeskView(items, open);
+    }
+
+    /** People and entries that look like one, and people whose entry is gone. */
+    private void addPairs(List<DeskView.Item> items) {
+        for (DirectoryPairs.ToSettle one : pairs.toSettle()) {
+            int all = one.colliding() + one.vanished();
+            List<String> parts = new ArrayList<>();
+            if (one.colliding() > 0) {
+                parts.add(one.colliding() + (one.colliding() == 1 ? " entry looks" : " entries look")
+                        + " like somebody here");
+            }
+            if (one.vanished() > 0) {
+                parts.add(
+                        one.vanished() + (one.vanished() == 1 ? " person's entry" : " people's entries") + " vanished");
+            }
+            items.add(new DeskView.Item(
+                    "PAIRS",
+                    one.name() + ": " + all + " to look at",
+                    String.join("; ", parts),
+                    "Lay side by side",
+                    one.name(),
+                    null,
+                    null,
+                    null));
+        }
     }
 
     /** What others changed and the standing policy does not let pass. */

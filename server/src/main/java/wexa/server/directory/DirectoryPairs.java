@@ -37,7 +37,7 @@ import wexa.server.wiring.Ids;
 
 /** The last readings of the directories against the people here, and what follows from them under the standing policy. */
 @Component
-class DirectoryPairs {
+public class DirectoryPairs {
     private final DirectorySettings settings;
     private final Directories directories;
     private final ApartRows apart;
@@ -101,6 +101,24 @@ class DirectoryPairs {
                                 pair.listed().map(Listed::userId).orElse(""),
                                 pair.person().id().value())))
                 .toList();
+    }
+
+    /** A directory with pairs that nobody but a person can settle. */
+    public record ToSettle(String name, int colliding, int vanished) {}
+
+    public List<ToSettle> toSettle() {
+        return settings.sources().stream()
+                .map(source -> {
+                    List<Pair> found = pairs(source, directories.reading(source));
+                    return new ToSettle(
+                            source.name(), count(found, Pair.Case.COLLIDES), count(found, Pair.Case.VANISHED));
+                })
+                .filter(one -> one.colliding() + one.vanished() > 0)
+                .toList();
+    }
+
+    private static int count(List<Pair> pairs, Pair.Case kind) {
+        return (int) pairs.stream().filter(pair -> pair.kind() == kind).count();
     }
 
     void keepApart(ApartRow.Name name, String by, Instant at) {
