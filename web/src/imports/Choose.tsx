@@ -31,7 +31,7 @@ export function Choose({ words }: { words: string }) {
         </span>
         <input
           type="file"
-          accept=".csv,.tsv,.txt,text/csv"
+          accept=".csv,.tsv,.txt,.ldif,text/csv"
           className="sr-only"
           aria-label={words}
           disabled={bring.isPending}

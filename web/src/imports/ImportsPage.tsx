@@ -59,13 +59,18 @@ export function ImportsPage() {
               <li key={one.sheet} className="px-3 py-2">
                 <b className="font-semibold">{one.name}</b>
                 <p className="text-sm text-soft">{one.about}</p>
-                <p className="mt-1.5 flex gap-2">
+                <p className="mt-1.5 flex flex-wrap gap-2">
                   <a className="btn btn-xs" href={`/api/v1/imports/sheets/${one.sheet}?filled=false`} download>
                     {one.name}: empty table
                   </a>
                   <a className="btn btn-xs" href={`/api/v1/imports/sheets/${one.sheet}`} download>
                     {one.name}: what is there
                   </a>
+                  {one.sheet === "PEOPLE" && (
+                    <a className="btn btn-xs" href="/api/v1/imports/people.ldif" download>
+                      People: as LDIF
+                    </a>
+                  )}
                 </p>
               </li>
             ))}

@@ -99,6 +99,25 @@ class ImportTest {
     }
 
     @Test
+    void peopleComeAndGoAsLdif() throws Exception {
+        Browserless.Answer everybody = cast.tove.get("/api/v1/imports/people.ldif");
+        assertThat(everybody.response().headers().firstValue("Content-Type").orElse(""))
+                .startsWith("text/ldif");
+        String text = everybody.response().body();
+        assertThat(text).contains("dn: uid=ines.abara,ou=people,dc=skerrow,dc=example");
+        JsonNode same = bring("everybody.ldif", text).body();
+        assertThat(same.path("sheet").asString()).isEqualTo("PEOPLE");
+        assertThat(same.path("results").path("CREATE").asInt()).isZero();
+        assertThat(same.path("results").path("CHANGE").asInt()).isZero();
+        assertThat(same.path("results").path("UNCHANGED").asInt()).isGreaterThan(600);
+        String one = "version: 1\n\ndn: uid=new.ldif,ou=people,dc=skerrow,dc=example\nobjectClass: inetOrgPerson\n"
+                + "uid: new.ldif\ngivenName:: Wm/DqQ==\nsn: Of LDIF\nemployeeType: volunteer\ntitle: Guide\nou: north-pier\n";
+        JsonNode fresh = bring("one.ldif", one + "\ndn: nonsense\nsn: x\n").body();
+        assertThat(fresh.path("results").path("CREATE").asInt()).isEqualTo(1);
+        assertThat(fresh.path("problem").asString()).contains("line 12");
+    }
+
+    @Test
     void columnsThatAreNotKnownAreMatchedByHand() throws Exception {
         JsonNode table =
                 bring("Odd", "Vorname,Nachname,Schuhgr\n=1+1,Arkwell,42\n").body();

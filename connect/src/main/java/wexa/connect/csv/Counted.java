@@ -5,12 +5,12 @@ import java.io.IOException;
 import java.io.InputStream;
 
 /** A stream that ends with an error when it gives more bytes than it may. */
-final class Counted extends FilterInputStream {
+public final class Counted extends FilterInputStream {
     private final long most;
     private long count;
 
     /** The text is longer than allowed. */
-    static final class TooLargeException extends IOException {
+    public static final class TooLargeException extends IOException {
         private static final long serialVersionUID = 1L;
 
         TooLargeException(long most) {

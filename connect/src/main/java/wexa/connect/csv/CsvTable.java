@@ -3,12 +3,8 @@ package wexa.connect.csv;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.PushbackInputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.Iterator;
@@ -49,7 +45,11 @@ public record CsvTable(List<String> header, List<Row> rows, Optional<Problem> pr
             MISPLACED_QUOTE,
             TOO_MANY_ROWS,
             CELL_TOO_LONG,
-            TOO_LARGE
+            TOO_LARGE,
+            /** A line of LDIF that is none; the detail says why. */
+            LDIF_MALFORMED,
+            /** LDIF of changes to entries, not of entries. */
+            LDIF_OF_CHANGES
         }
     }
 
@@ -64,29 +64,13 @@ public record CsvTable(List<String> header, List<Row> rows, Optional<Problem> pr
 
     /** Reads a whole table; costs its text once, whatever is wrong with it. */
     public static CsvTable read(InputStream text, Limits limits) throws IOException {
-        try (BufferedReader reader = decoded(new Counted(text, limits.bytes()))) {
+        try (BufferedReader reader = PlainText.open(text, limits.bytes())) {
             return read(reader, limits);
         } catch (CharacterCodingException malformed) {
             return broken(Problem.Code.NOT_UTF8, 1, "");
         } catch (Counted.TooLargeException large) {
             return broken(Problem.Code.TOO_LARGE, 1, Long.toString(limits.bytes()));
         }
-    }
-
-    private static BufferedReader decoded(InputStream text) throws IOException {
-        PushbackInputStream bytes = new PushbackInputStream(text, 3);
-        byte[] mark = bytes.readNBytes(3);
-        boolean isMarked =
-                mark.length == 3 && mark[0] == (byte) 0xEF && mark[1] == (byte) 0xBB && mark[2] == (byte) 0xBF;
-        if (!isMarked) {
-            bytes.unread(mark);
-        }
-        return new BufferedReader(new InputStreamReader(
-                bytes,
-                StandardCharsets.UTF_8
-                        .newDecoder()
-                        .onMalformedInput(CodingErrorAction.REPORT)
-                        .onUnmappableCharacter(CodingErrorAction.REPORT)));
     }
 
     private static CsvTable read(BufferedReader reader, Limits limits) throws IOException {

@@ -19,7 +19,7 @@ public enum Sheet {
             new Column("home", "home", false, "directory", "organisation", "organization"),
             new Column("kind", "works as", false, "kind", "employment", "employee type", "type"),
             new Column("number", "staff number", false, "number", "employee number", "personnel number"),
-            new Column("unit", "unit", false, "department", "site"),
+            new Column("unit", "unit", false, "department", "site", "ou"),
             new Column("job", "job", false, "title", "position", "job title"),
             new Column("manager", "manager", false, "sponsor"),
             new Column("from", "first day", false, "from", "start", "start date", "begins"),

@@ -117,14 +117,26 @@ class ImportController {
         return csv(name, to -> imports.writeSheet(actor, sheet, filled, to));
     }
 
+    @GetMapping("/people.ldif")
+    ResponseEntity<StreamingResponseBody> ldif(Actor actor) {
+        return text(
+                "wexa-people.ldif",
+                new MediaType("text", "ldif", StandardCharsets.UTF_8),
+                to -> imports.writeLdif(actor, to));
+    }
+
     private interface Writing {
         void write(Writer to) throws IOException;
     }
 
     private static ResponseEntity<StreamingResponseBody> csv(String name, Writing writing) {
+        return text(name, new MediaType("text", "csv", StandardCharsets.UTF_8), writing);
+    }
+
+    private static ResponseEntity<StreamingResponseBody> text(String name, MediaType type, Writing writing) {
         StreamingResponseBody body = out -> writing.write(new OutputStreamWriter(out, StandardCharsets.UTF_8));
         return ResponseEntity.ok()
-                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .contentType(type)
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
                 .body(body);
     }

@@ -1,21 +1,25 @@
 package wexa.server.imports;
 
+import java.io.BufferedInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.Writer;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import wexa.connect.csv.CsvTable;
 import wexa.connect.csv.Formulas;
+import wexa.connect.ldif.LdifPeople;
 import wexa.core.finding.Finding;
 import wexa.core.importing.DryRun;
 import wexa.core.importing.Export;
@@ -52,6 +56,20 @@ public class ImportService {
     private final Settings settings;
     private final BusinessClock clock;
     private final Ids ids;
+    private static final int SNIFFED = 8 * 1024;
+
+    /** The attributes of LDIF by the fields of people. */
+    private static final Map<String, String> LDIF_ATTRIBUTES = Map.of(
+            "handle", "uid",
+            "given", "givenName",
+            "family", "sn",
+            "mail", "mail",
+            "phone", "mobile",
+            "number", "employeeNumber",
+            "kind", "employeeType",
+            "job", "title",
+            "unit", "ou");
+
     private volatile Optional<Tried> kept = Optional.empty();
 
     /** The last dry run, for as long as neither table nor model is another. */
@@ -84,10 +102,17 @@ public class ImportService {
                 .toList();
     }
 
-    /** Reads a table; what its rows are about and what its columns mean is guessed from the header. */
+    /**
+     * Reads a table from CSV, or people from LDIF; what its rows are about and what its columns mean is guessed from the
+     * header.
+     */
     public ImportView bring(Actor actor, String name, InputStream text) throws IOException {
         actor.require(Act.PREPARE);
-        CsvTable table = CsvTable.read(text, LIMITS);
+        BufferedInputStream marked = new BufferedInputStream(text, SNIFFED);
+        marked.mark(SNIFFED);
+        byte[] start = marked.readNBytes(SNIFFED - 1);
+        marked.reset();
+        CsvTable table = LdifPeople.isLdif(start) ? LdifPeople.read(marked, LIMITS) : CsvTable.read(marked, LIMITS);
         String problem = table.problem().map(ImportWords::of).orElse("");
         if (table.rows().isEmpty()) {
             throw new Problem(
@@ -272,6 +297,25 @@ public class ImportService {
                         .map(column -> Formulas.defused(row.values().getOrDefault(column.field(), ""))));
             }
         }
+    }
+
+    /** Everybody as LDIF; brought in again, it changes nothing. */
+    public void writeLdif(Actor actor, Writer to) throws IOException {
+        actor.require(Act.LOOK);
+        Map<String, String> folders = directories.sources().stream()
+                .collect(Collectors.toMap(DirectorySettings.Source::key, DirectorySettings.Source::peopleDn));
+        for (Row row : Export.of(snapshots.current().model(), Sheet.PEOPLE, clock.now(), settings.zone())) {
+            Map<String, String> values = new HashMap<>();
+            row.values().forEach((field, value) -> {
+                String attribute = LDIF_ATTRIBUTES.get(field);
+                if (attribute != null) {
+                    values.put(attribute, value);
+                }
+            });
+            String home = row.values().getOrDefault("home", "");
+            LdifPeople.write(values, folders.getOrDefault(home, "ou=people,o=" + home), to);
+        }
+        to.flush();
     }
 
     private ImportView view(Imported table) {

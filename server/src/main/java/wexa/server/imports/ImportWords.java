@@ -24,6 +24,12 @@ final class ImportWords {
             case CELL_TOO_LONG ->
                 "A cell in line " + problem.line() + " is longer than " + detail
                         + " characters; reading stopped there.";
+            case LDIF_MALFORMED ->
+                "Reading stopped at the entry in line " + problem.line() + ": " + detail
+                        + ". Entries before it are here; correct the file and bring it again for the rest.";
+            case LDIF_OF_CHANGES ->
+                "The entry in line " + problem.line() + " says what to change, not what there is. Save the entries"
+                        + " themselves as LDIF and bring those.";
             case TOO_LARGE -> "The file is larger than " + (Long.parseLong(detail) >> 20) + " MB. Split it.";
         };
     }
