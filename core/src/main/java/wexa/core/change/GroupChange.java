@@ -16,6 +16,7 @@ import wexa.core.model.GroupKind;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
+import wexa.core.model.Lookup;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -27,6 +28,9 @@ public sealed interface GroupChange extends Change {
     /** Words that mean everybody, nobody or the system itself: a group called so would be misread. */
     Set<String> RESERVED =
             Set.of("all", "any", "anyone", "everyone", "everybody", "nobody", "none", "self", "system", "wexa");
+
+    /** Groups by what their names look like. */
+    Lookup<Group, String> BY_SKELETON = Lookup.by(group -> Lookalikes.skeleton(group.name()));
 
     /** A group that was not there before. */
     record Make(Group group) implements GroupChange {
@@ -178,12 +182,7 @@ public sealed interface GroupChange extends Change {
                         holder.name(),
                         "free",
                         freeKey(model, group).text())));
-        String skeleton = Lookalikes.skeleton(group.name());
-        other(
-                        model.groups().stream()
-                                .filter(one -> Lookalikes.skeleton(one.name()).equals(skeleton))
-                                .toList(),
-                        group)
+        other(model.groups().by(BY_SKELETON, Lookalikes.skeleton(group.name())), group)
                 .ifPresent(holder -> findings.add(
                         Finding.of(Code.GROUP_NAME_TAKEN, "name", "value", group.name(), "holder", holder.name())));
         return findings;

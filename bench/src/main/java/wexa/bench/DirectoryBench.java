@@ -1,0 +1,92 @@
+package wexa.bench;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import wexa.core.directory.Comparison;
+import wexa.core.directory.Listed;
+import wexa.core.directory.Pair;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+
+/** Compares a whole reading of a large directory with the people whose home it is, and prints what that takes. */
+public final class DirectoryBench {
+    private static final double LIMIT_SECONDS = 3;
+    private static final int ROUNDS = 5;
+
+    private DirectoryBench() {}
+
+    /** An argument is the number of entries; 200,000 if there is none. */
+    public static void main(String[] arguments) {
+        int entries = arguments.length == 0 ? 200_000 : Integer.parseInt(arguments[0]);
+        Generator generator = new Generator(7, entries);
+        Model model = linked(generator.model());
+        List<Listed> reading = reading(model);
+        for (int round = 1; round <= ROUNDS; round++) {
+            // a model of its own each time: what it keeps for look-ups is part of the cost
+            List<Fact> facts = new ArrayList<>();
+            Kind.all().forEach(kind -> model.table(kind).forEach(facts::add));
+            Model fresh = Model.of(facts);
+            long began = System.nanoTime();
+            Comparison comparison = Comparison.of(fresh, Key.of("home"), reading);
+            double seconds = (System.nanoTime() - began) / 1e9;
+            Map<Pair.Case, Integer> kinds = new HashMap<>();
+            comparison.pairs().forEach(pair -> kinds.merge(pair.kind(), 1, Integer::sum));
+            System.out.printf(
+                    Locale.ROOT,
+                    "comparison of %,d entries: %.2f s (%.2f of the limit), %,d agree, %,d new, %s%n",
+                    reading.size(),
+                    seconds,
+                    seconds / LIMIT_SECONDS,
+                    comparison.agreeing(),
+                    comparison.newcomers(),
+                    kinds);
+        }
+    }
+
+    /** Everybody with an entry in the one directory. */
+    private static Model linked(Model model) {
+        List<Effect> effects = new ArrayList<>();
+        model.people()
+                .forEach(person -> effects.add(Effect.replace(
+                        person,
+                        new Person(
+                                person.id(),
+                                person.handle(),
+                                person.givenName(),
+                                person.familyName(),
+                                person.mail(),
+                                person.phone(),
+                                Key.of("home"),
+                                Optional.of(person.handle().text()),
+                                person.custom(),
+                                person.pauses()))));
+        return model.with(effects);
+    }
+
+    /** What the directory lists: of a hundred one is missing, one is named otherwise and one has another user id. */
+    private static List<Listed> reading(Model model) {
+        List<Listed> reading = new ArrayList<>();
+        int number = 0;
+        for (Person person : model.people().stream().toList()) {
+            int kind = number++ % 100;
+            if (kind != 0) {
+                reading.add(new Listed(
+                        (kind == 1 ? "moved." : "") + person.handle(),
+                        person.givenName(),
+                        kind == 2 ? "Otherwise" : person.familyName(),
+                        person.mail().map(Object::toString),
+                        Optional.empty(),
+                        Optional.of("N" + number)));
+            }
+        }
+        return reading;
+    }
+}
