@@ -2,6 +2,9 @@ package wexa.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -268,6 +271,79 @@ class WalkIT {
             assertThat(browser.all(By.xpath("//button[contains(., 'Onboard')]")))
                     .isNotEmpty();
         }
+    }
+
+    /** A program brings somebody, a directory says something else of others: held, looked at, settled. */
+    @Test
+    void whatOthersSayWaitsOnTheDeskUntilSomebodySettlesIt(@TempDir Path folder) throws Exception {
+        try (Stage stage = new Stage(folder.resolve("stage"));
+                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.sees("What the Trust directory says");
+            browser.open("/inbound");
+            browser.heading("What comes by itself");
+            browser.type("Name of another program", "season-hr");
+            browser.button("Make a key").click();
+            browser.sees("The key, shown this once:");
+            String key = browser.see(By.xpath("//p[contains(@class, 'select-all')]")).getText();
+            browser.button("It is in place").click();
+            assertThat(browser.see(By.tagName("body")).getText()).doesNotContain(key);
+            assertThat(push(stage, key, "marla.quillen", "45001")).isEqualTo(201);
+            browser.button("Change: From programs").click();
+            browser.see(By.xpath("//label[contains(., 'Let small changes pass')]")).click();
+            browser.button("Set, and answer for it").click();
+            browser.sees("tove answers for it");
+            assertThat(push(stage, key, "isolde.farrow", "45002")).isEqualTo(201);
+            browser.open("/inbound");
+            browser.sees("passed");
+            look(browser, "inbound");
+
+            browser.open("/");
+            browser.sees("Marla Quillen, from season-hr");
+            browser.see(By.xpath("//li[contains(., 'Marla Quillen')]//a[contains(., 'Review')]"))
+                    .click();
+            browser.sees("add person marla.quillen");
+            browser.button("Apply").click();
+            browser.sees("add person marla.quillen");
+            browser.open("/people?q=marla");
+            browser.heading("Marla Quillen");
+
+            browser.open("/directories");
+            browser.heading("Directories");
+            browser.sees("Looks like somebody here");
+            look(browser, "directories");
+            browser.button("They are two: Ailsa Eddystone").click();
+            browser.see(By.xpath("//section[not(contains(., 'Looks like somebody here'))]"));
+            browser.button("Unlink: Ailsa Saltmarsh").click();
+            browser.sees("in the draft");
+            browser.sees("1 change");
+            browser.theme("night");
+            browser.isAccessible("directories at night");
+        }
+    }
+
+    /** Pushes somebody as an HR system does, and answers with the status. */
+    private static int push(Stage stage, String key, String userName, String number) throws Exception {
+        String[] names = userName.split("[.]");
+        String user =
+                """
+                {"userName": "%s", "externalId": "%s", "name": {"givenName": "%s", "familyName": "%s"}, "title": "Guide",
+                 "userType": "employee", "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User":
+                 {"employeeNumber": "%s", "department": "north-pier"}}
+                """
+                        .formatted(userName, number, named(names[0]), named(names[1]), number);
+        HttpRequest request = HttpRequest.newBuilder(stage.address().resolve("/scim/v2/Users"))
+                .header("Authorization", "Bearer " + key)
+                .header("Content-Type", "application/scim+json")
+                .POST(HttpRequest.BodyPublishers.ofString(user))
+                .build();
+        return HttpClient.newHttpClient()
+                .send(request, HttpResponse.BodyHandlers.discarding())
+                .statusCode();
+    }
+
+    private static String named(String word) {
+        return word.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + word.substring(1);
     }
 
     @Test
