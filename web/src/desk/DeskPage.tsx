@@ -1,23 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import type { Schemas } from "../api/client";
 import { deskQuery, tenantsQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { ago, day, lastDay, moment } from "../ui/dates";
+import { ago } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
-
-type Item = Schemas["Item"];
-
-const SECTIONS = [
-  { title: "Held for you", kinds: ["HELD"] },
-  { title: "People", kinds: ["NEWCOMER", "COMING", "LEAVER", "ENDING"] },
-  { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
-  { title: "Coming by itself", kinds: ["SCHEDULED"] },
-  { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
-  { title: "Loose ends", kinds: ["PAIRS", "INERT", "UNMAPPED"] },
-] as const;
+import { coming, SECTIONS, when, type Item } from "./items";
 
 export function DeskPage() {
   const desk = useQuery(deskQuery);
@@ -61,30 +50,6 @@ export function DeskPage() {
       <Tenants />
     </>
   );
-}
-
-function coming(items: Item[]): number {
-  return items.filter((item) => item.kind === "SCHEDULED").length;
-}
-
-function when(item: Item, zone: string, now: number): string {
-  if (item.at === undefined || item.at === null) {
-    return "";
-  }
-  switch (item.kind) {
-    case "NEWCOMER":
-      return new Date(item.at).getTime() > now - 86_400_000
-        ? `since ${moment(item.at, zone)}`
-        : `since ${day(item.at, zone)}`;
-    case "HELD":
-      return `since ${moment(item.at, zone)}`;
-    case "SCHEDULED":
-      return `from ${day(item.at, zone)}`;
-    case "COMING":
-      return `starts ${day(item.at, zone)}`;
-    default:
-      return `last day ${lastDay(item.at, zone)}`;
-  }
 }
 
 function DeskItem({ item }: { item: Item }) {
