@@ -30,7 +30,7 @@ class WalkIT {
                 Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
             browser.open("/");
             browser.sees("Sign in");
-            look(browser, "sign-in");
+            browser.isAccessible("sign-in");
             browser.signIn("tove", "north-pier-2026");
             browser.sees("Odile Marrick");
             browser.sees("3 unknown accounts");
@@ -265,7 +265,7 @@ class WalkIT {
             browser.heading("Who is new?");
             browser.type("Search the directories", "od");
             browser.sees("odile.marrick");
-            look(browser, "find");
+            browser.isAccessible("find");
             browser.size(1024, 768);
             browser.isAccessible("find at 1024");
             assertThat(browser.all(By.xpath("//button[contains(., 'Onboard')]")))
