@@ -285,12 +285,14 @@ class WalkIT {
             browser.type("Name of another program", "season-hr");
             browser.button("Make a key").click();
             browser.sees("The key, shown this once:");
-            String key = browser.see(By.xpath("//p[contains(@class, 'select-all')]")).getText();
+            String key =
+                    browser.see(By.xpath("//p[contains(@class, 'select-all')]")).getText();
             browser.button("It is in place").click();
             assertThat(browser.see(By.tagName("body")).getText()).doesNotContain(key);
             assertThat(push(stage, key, "marla.quillen", "45001")).isEqualTo(201);
             browser.button("Change: From programs").click();
-            browser.see(By.xpath("//label[contains(., 'Let small changes pass')]")).click();
+            browser.see(By.xpath("//label[contains(., 'Let small changes pass')]"))
+                    .click();
             browser.button("Set, and answer for it").click();
             browser.sees("tove answers for it");
             assertThat(push(stage, key, "isolde.farrow", "45002")).isEqualTo(201);
@@ -325,13 +327,11 @@ class WalkIT {
     /** Pushes somebody as an HR system does, and answers with the status. */
     private static int push(Stage stage, String key, String userName, String number) throws Exception {
         String[] names = userName.split("[.]");
-        String user =
-                """
+        String user = """
                 {"userName": "%s", "externalId": "%s", "name": {"givenName": "%s", "familyName": "%s"}, "title": "Guide",
                  "userType": "employee", "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User":
                  {"employeeNumber": "%s", "department": "north-pier"}}
-                """
-                        .formatted(userName, number, named(names[0]), named(names[1]), number);
+                """.formatted(userName, number, named(names[0]), named(names[1]), number);
         HttpRequest request = HttpRequest.newBuilder(stage.address().resolve("/scim/v2/Users"))
                 .header("Authorization", "Bearer " + key)
                 .header("Content-Type", "application/scim+json")

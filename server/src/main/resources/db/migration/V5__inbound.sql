@@ -39,6 +39,7 @@ create table pushed_user (
     version bigint not null,
     state varchar(10) not null,
     person_id uuid,
+    linked boolean not null,
     draft_id uuid,
     made_at timestamp with time zone not null,
     changed_at timestamp with time zone not null,

@@ -196,6 +196,36 @@ class InboundTest {
     }
 
     @Test
+    void whoCameOnceStaysThatPersonWhateverIsHeldOrDiscardedLater() throws Exception {
+        policy("PASS", 10, 50);
+        ObjectNode user = user(Cast.unique("stays"), "61009");
+        String id = created(user).path("id").asString();
+        String person = pushed(id).path("person").asString();
+        policy("HOLD", 10, 50);
+        user.put("title", "Vet");
+        assertThat(scim("PUT", "/Users/" + id, user).statusCode()).isEqualTo(200);
+        assertThat(pushed(id).path("state").asString()).isEqualTo("HELD");
+        JsonNode held = draft(pushed(id));
+        assertThat(cast.tove
+                        .send(
+                                "PATCH",
+                                "/api/v1/drafts/" + held.path("id").asString(),
+                                cast.tove.object("state", "DISCARDED"),
+                                "If-Match",
+                                "\"" + held.path("version").asLong() + "\"")
+                        .status())
+                .isEqualTo(200);
+        policy("PASS", 10, 50);
+        user.put("title", "Diver");
+        assertThat(scim("PUT", "/Users/" + id, user).statusCode()).isEqualTo(200);
+        assertThat(pushed(id).path("state").asString())
+                .as("nobody is taken for somebody new")
+                .isEqualTo("PASSED");
+        assertThat(pushed(id).path("person").asString()).isEqualTo(person);
+        assertThat(cast.tove.get("/api/v1/people/" + person).body().toString()).contains("Diver");
+    }
+
+    @Test
     void whatIsBeyondThePolicyIsHeldWithTheNumbers() throws Exception {
         policy("PASS", 0, 50);
         String id = created(user(Cast.unique("beyond"), "61004")).path("id").asString();

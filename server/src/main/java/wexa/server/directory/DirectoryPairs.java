@@ -46,6 +46,7 @@ public class DirectoryPairs {
     private final HeldChanges held;
     private final Ids ids;
     private final Map<String, Compared> kept = new ConcurrentHashMap<>();
+    private final Map<String, Read> read = new ConcurrentHashMap<>();
 
     /** Rows of what was said to be two. */
     interface ApartRows extends JpaRepository<ApartRow, ApartRow.Name> {
@@ -54,6 +55,9 @@ public class DirectoryPairs {
 
     /** A comparison, as long as neither the reading nor the model is another. */
     private record Compared(Optional<Instant> reading, long model, Comparison comparison) {}
+
+    /** What a reading listed, as long as there is no newer one. */
+    private record Read(Instant doneAt, List<Listed> listed) {}
 
     DirectoryPairs(
             DirectorySettings settings,
@@ -78,15 +82,24 @@ public class DirectoryPairs {
         if (known == null
                 || known.model() != snapshot.version()
                 || !known.reading().equals(reading.doneAt())) {
-            List<Listed> listed = reading.doneAt().isPresent() ? directories.listed(source.key()) : List.of();
+            Key home = Key.of(source.key());
             // what was never read says nothing of anybody
-            Comparison made = reading.doneAt().isPresent()
-                    ? Comparison.of(snapshot.model(), Key.of(source.key()), listed)
-                    : Comparison.of(Model.empty(), Key.of(source.key()), List.of());
+            Comparison made = reading.doneAt()
+                    .map(doneAt -> Comparison.of(snapshot.model(), home, listed(source.key(), doneAt)))
+                    .orElseGet(() -> Comparison.of(Model.empty(), home, List.of()));
             known = new Compared(reading.doneAt(), snapshot.version(), made);
             kept.put(source.key(), known);
         }
         return known.comparison();
+    }
+
+    private List<Listed> listed(String directory, Instant doneAt) {
+        Read known = read.get(directory);
+        if (known == null || !known.doneAt().equals(doneAt)) {
+            known = new Read(doneAt, directories.listed(directory));
+            read.put(directory, known);
+        }
+        return known.listed();
     }
 
     /** Without those that somebody said are two. */

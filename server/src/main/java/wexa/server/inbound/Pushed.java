@@ -5,7 +5,8 @@ import java.util.Optional;
 import java.util.UUID;
 import wexa.connect.inbound.PushedUser;
 
-/** A user as a program pushed it, with what became of it: the person it is about, and the draft that did or holds it. */
+/** A user as a program pushed it, with what became of it: the person it is about and whether that is beyond
+ * doubt, and the draft that held or holds the last change. */
 record Pushed(
         UUID id,
         UUID service,
@@ -13,6 +14,7 @@ record Pushed(
         long version,
         PushedStore.State state,
         Optional<UUID> person,
+        boolean isLinked,
         Optional<UUID> draft,
         Instant madeAt,
         Instant changedAt) {}

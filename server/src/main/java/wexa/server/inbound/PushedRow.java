@@ -31,6 +31,9 @@ class PushedRow {
     @Nullable
     UUID personId;
 
+    /** Whether the person is this user beyond doubt: made or changed by a push that was applied. */
+    boolean linked;
+
     @Nullable
     UUID draftId;
 

@@ -149,11 +149,12 @@ class PushedStore {
 
     /** Notes what became of it; that is no change of what was pushed, so the version stays. */
     @Transactional
-    void settled(UUID id, State state, Optional<UUID> person, Optional<UUID> draft) {
-        entities.createQuery("update PushedRow row set row.state = :state, row.personId = :person, row.draftId = :draft"
-                        + " where row.id = :id")
+    void settled(UUID id, State state, Optional<UUID> person, boolean isLinked, Optional<UUID> draft) {
+        entities.createQuery("update PushedRow row set row.state = :state, row.personId = :person,"
+                        + " row.linked = :linked, row.draftId = :draft where row.id = :id")
                 .setParameter("state", state.name())
                 .setParameter("person", person.orElse(null))
+                .setParameter("linked", isLinked)
                 .setParameter("draft", draft.orElse(null))
                 .setParameter("id", id)
                 .executeUpdate();
@@ -180,6 +181,7 @@ class PushedStore {
                     row.version,
                     State.valueOf(row.state),
                     Optional.ofNullable(row.personId),
+                    row.linked,
                     Optional.ofNullable(row.draftId),
                     row.madeAt,
                     row.changedAt);

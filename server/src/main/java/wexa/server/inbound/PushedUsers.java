@@ -158,8 +158,9 @@ class PushedUsers implements ApplicationRunner {
     void delete(Actor by, UUID id, Optional<String> ifMatch) throws ScimFault {
         Pushed before = matching(by, id, ifMatch);
         Pushed gone = store.change(before, before.user(), State.GONE, clock.now());
-        Became became = offer(by, gone, linked(before, snapshots.current()), heldIn(before));
-        store.settled(id, State.GONE, before.person(), draft(became).or(before::draft));
+        Optional<Person> linked = linked(before, snapshots.current());
+        Became became = offer(by, gone, wanted(gone, linked), linked, heldIn(before));
+        store.settled(id, State.GONE, before.person(), linked.isPresent(), draft(became));
     }
 
     private Pushed matching(Actor by, UUID id, Optional<String> ifMatch) throws ScimFault {
@@ -182,20 +183,23 @@ class PushedUsers implements ApplicationRunner {
 
     /** Offers what was kept; {@code before} tells what had become of it until then. */
     private Pushed settle(Actor by, Pushed kept, Pushed before) {
-        Snapshot snapshot = snapshots.current();
-        Optional<Person> linked = linked(before, snapshot);
-        List<Entry> wanted = entries.of(snapshot.model(), kept, linked);
-        Became became = offer(by, kept, linked, heldIn(before));
+        Optional<Person> linked = linked(before, snapshots.current());
+        List<Entry> wanted = wanted(kept, linked);
+        Became became = offer(by, kept, wanted, linked, heldIn(before));
         Optional<UUID> person = linked.map(one -> one.id().value()).or(() -> PushedEntries.person(wanted));
+        boolean isLinked = linked.isPresent() || became instanceof Became.Passed;
         State state = became instanceof Became.Passed
                 ? State.PASSED
                 : became instanceof Became.Held ? State.HELD : State.SAME;
-        store.settled(kept.id(), state, person, draft(became).or(before::draft));
+        store.settled(kept.id(), state, person, isLinked, draft(became));
         return store.find(by.id(), kept.id()).orElse(kept);
     }
 
-    private Became offer(Actor by, Pushed pushed, Optional<Person> linked, Optional<UUID> heldIn) {
-        List<Entry> wanted = entries.of(snapshots.current().model(), pushed, linked);
+    private List<Entry> wanted(Pushed pushed, Optional<Person> linked) {
+        return entries.of(snapshots.current().model(), pushed, linked);
+    }
+
+    private Became offer(Actor by, Pushed pushed, List<Entry> wanted, Optional<Person> linked, Optional<UUID> heldIn) {
         boolean isLikeSomebody = linked.isEmpty()
                 && wanted.stream().anyMatch(entry -> entry.form().equals("person.edit"));
         String name = pushed.user().name() + ", from " + by.name();
@@ -213,9 +217,10 @@ class PushedUsers implements ApplicationRunner {
 
     /** The person whom an earlier push of this user made or changed here, once that was applied. */
     private Optional<Person> linked(Pushed pushed, Snapshot snapshot) {
-        boolean isApplied = pushed.draft()
-                .map(id -> drafts.get(id).state() == Draft.State.APPLIED)
-                .orElse(pushed.state() != State.KEPT);
+        boolean isApplied = pushed.isLinked()
+                || pushed.draft()
+                        .filter(id -> drafts.get(id).state() == Draft.State.APPLIED)
+                        .isPresent();
         return pushed.person()
                 .filter(id -> isApplied)
                 .flatMap(id -> snapshot.model().people().find(Id.of(id)));

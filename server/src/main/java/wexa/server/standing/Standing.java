@@ -123,10 +123,21 @@ public class Standing {
         return drafts.edit(draft.id(), draft.version(), fresh(offer.entries()), List.of());
     }
 
-    private Draft replaced(Draft draft, Offer offer) {
-        List<UUID> old =
-                draft.entries().stream().map(entry -> entry.id().value()).toList();
-        return drafts.edit(draft.id(), draft.version(), fresh(offer.entries()), old);
+    /** Somebody may have the draft open and be typing: what came is put in on top of what they kept last. */
+    private Draft replaced(Draft before, Offer offer) {
+        Draft draft = before;
+        for (int tries = 1; ; tries++) {
+            List<UUID> old =
+                    draft.entries().stream().map(entry -> entry.id().value()).toList();
+            try {
+                return drafts.edit(draft.id(), draft.version(), fresh(offer.entries()), old);
+            } catch (Problem stale) {
+                if (tries == TRIES || !stale.code().equals("draft.stale")) {
+                    throw stale;
+                }
+                draft = drafts.get(draft.id());
+            }
+        }
     }
 
     /** Ids of entries are those of one draft; what comes again may come into another. */
