@@ -5,6 +5,7 @@ const BECAME: Record<Schemas["PushedView"]["state"], string> = {
   SAME: "nothing to change",
   PASSED: "passed",
   HELD: "held",
+  GOING: "taken back there",
   GONE: "taken back there",
 };
 

@@ -8,10 +8,12 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.Directories;
 import wexa.sandbox.StandIns;
@@ -21,9 +23,67 @@ class KillTest {
     @TempDir
     Path folder;
 
+    /** What is done until the process dies, and how it stands when there is another one. */
+    private interface Scene {
+        void untilItDies(Browserless tove) throws Exception;
+
+        void assertEndsRight(Browserless tove) throws Exception;
+    }
+
     @ParameterizedTest(name = "killed at {0}")
     @ValueSource(strings = {"applied", "step-carried:3"})
     void aKilledServerEndsTheJobRight(String place) throws Exception {
+        String[] person = new String[1];
+        play(place, new Scene() {
+            @Override
+            public void untilItDies(Browserless tove) throws Exception {
+                person[0] = applyAndDie(tove);
+            }
+
+            @Override
+            public void assertEndsRight(Browserless tove) throws Exception {
+                KillTest.assertEndsRight(tove, person[0]);
+            }
+        });
+    }
+
+    /** What a program pushed was kept, and the process died before anybody looked at it. */
+    @Test
+    void whatWasPushedToAKilledServerIsHeldOnce() throws Exception {
+        play("pushed", new Scene() {
+            @Override
+            public void untilItDies(Browserless tove) throws Exception {
+                ObjectNode service = tove.object("name", "season-hr");
+                service.put("days", 1);
+                String key = tove.send("POST", "/api/v1/services", service).text("key");
+                String user = "{\"userName\": \"kil.pushed\", \"name\": {\"givenName\": \"Kil\","
+                        + " \"familyName\": \"Pushed\"}}";
+                try {
+                    tove.sendText("POST", "/scim/v2/Users", user, "Authorization", "Bearer " + key);
+                } catch (IOException died) {
+                    // the answer was lost with the process: that is what is tested
+                }
+            }
+
+            @Override
+            public void assertEndsRight(Browserless tove) throws Exception {
+                await().atMost(Duration.ofSeconds(30))
+                        .untilAsserted(() -> assertThat(
+                                        tove.get("/api/v1/policies/held").body())
+                                .filteredOn(held -> held.path("name").asString().equals("Kil Pushed, from season-hr"))
+                                .hasSize(1));
+                assertThat(tove.get("/api/v1/services")
+                                .body()
+                                .path("pushed")
+                                .path(0)
+                                .path("state")
+                                .asString())
+                        .isEqualTo("HELD");
+            }
+        });
+    }
+
+    private void play(String place, Scene scene) throws Exception {
         ScenarioFiles.write(folder.resolve("source"));
         try (StandIns tenants = new StandIns(
                         folder.resolve("source"),
@@ -35,13 +95,13 @@ class KillTest {
             Process first = server.start(place);
             Process second = null;
             try {
-                String person = applyAndDie(server.whenUp());
+                scene.untilItDies(server.whenUp());
                 assertThat(first.waitFor(40, TimeUnit.SECONDS))
                         .as("the server dies at %s", place)
                         .isTrue();
                 assertThat(first.exitValue()).isEqualTo(137);
                 second = server.start("");
-                assertEndsRight(server.whenUp(), person);
+                scene.assertEndsRight(server.whenUp());
             } finally {
                 first.destroyForcibly();
                 if (second != null) {

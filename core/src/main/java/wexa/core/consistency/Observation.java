@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import wexa.core.consistency.TenantObject.AccountState;
 
 /** What was read from a tenant: objects that carry an id of ours, and those that do not. */
 public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> strangers) {
@@ -32,5 +33,13 @@ public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> str
         SortedMap<ObjectKey, Seen> next = new TreeMap<>(objects);
         seen.ifPresentOrElse(present -> next.put(key, present), () -> next.remove(key));
         return new Observation(next, strangers);
+    }
+
+    /** Accounts that nobody linked; groups, roles and assignments that nobody linked are not among them. */
+    public List<AccountState> unknownAccounts() {
+        return strangers.stream()
+                .filter(stranger -> stranger.type() == ObjectKey.Type.ACCOUNT)
+                .map(stranger -> (AccountState) stranger.state())
+                .toList();
     }
 }

@@ -237,7 +237,7 @@ public class DeskService {
                         "The tenant does not hold what it should",
                         "See what differs"));
             }
-            int unknown = observations.of(tenant.id()).strangers().size();
+            int unknown = observations.of(tenant.id()).unknownAccounts().size();
             if (unknown > 0) {
                 items.add(tenant(
                         "UNKNOWN",

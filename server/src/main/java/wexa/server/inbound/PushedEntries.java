@@ -43,7 +43,7 @@ class PushedEntries {
 
     /** Entries about somebody: a person known to be this user is meant whatever the user name says. */
     List<Entry> of(Model model, Pushed pushed, Optional<Person> linked) {
-        if (!pushed.user().isActive() || pushed.state() == PushedStore.State.GONE) {
+        if (!pushed.user().isActive() || pushed.state().isDeleted()) {
             return linked.map(person -> ending(model, person, pushed.user())).orElse(List.of());
         }
         Row row = new Row(1, values(model, pushed.user(), linked), false);

@@ -31,8 +31,14 @@ class PushedStore {
         SAME,
         PASSED,
         HELD,
+        /** Deleted by the program, and not yet looked at. */
+        GOING,
         /** Deleted by the program. */
-        GONE
+        GONE;
+
+        boolean isDeleted() {
+            return this == GOING || this == GONE;
+        }
     }
 
     /** Rows of pushed users. */
@@ -41,10 +47,10 @@ class PushedStore {
 
         Optional<PushedRow> findByServiceIdAndExternalId(UUID serviceId, String externalId);
 
-        List<PushedRow> findByServiceIdAndStateNotAndIdGreaterThanOrderById(
-                UUID serviceId, String state, UUID after, Limit limit);
+        List<PushedRow> findByServiceIdAndStateNotInAndIdGreaterThanOrderById(
+                UUID serviceId, List<String> states, UUID after, Limit limit);
 
-        List<PushedRow> findByState(String state);
+        List<PushedRow> findByStateIn(List<String> states);
 
         @Query("select row, service.name from PushedRow row join ServiceRow service on service.id = row.serviceId"
                 + " order by row.changedAt desc")
@@ -86,7 +92,8 @@ class PushedStore {
     @Transactional(readOnly = true)
     Optional<Pushed> find(UUID service, UUID id) {
         return rows.findById(id)
-                .filter(row -> row.serviceId.equals(service) && !row.state.equals(State.GONE.name()))
+                .filter(row -> row.serviceId.equals(service)
+                        && !State.valueOf(row.state).isDeleted())
                 .map(PushedStore::pushed);
     }
 
@@ -105,7 +112,8 @@ class PushedStore {
     @Transactional(readOnly = true)
     List<Pushed> after(UUID service, UUID id, int limit) {
         return rows
-                .findByServiceIdAndStateNotAndIdGreaterThanOrderById(service, State.GONE.name(), id, Limit.of(limit))
+                .findByServiceIdAndStateNotInAndIdGreaterThanOrderById(
+                        service, List.of(State.GOING.name(), State.GONE.name()), id, Limit.of(limit))
                 .stream()
                 .map(PushedStore::pushed)
                 .toList();
@@ -114,7 +122,7 @@ class PushedStore {
     /** What was kept before a process died, and never looked at. */
     @Transactional(readOnly = true)
     List<Pushed> unsettled() {
-        return rows.findByState(State.KEPT.name()).stream()
+        return rows.findByStateIn(List.of(State.KEPT.name(), State.GOING.name())).stream()
                 .map(PushedStore::pushed)
                 .toList();
     }

@@ -17,11 +17,11 @@ import wexa.core.intake.Entry;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.preview.Snapshot;
-import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.inbound.PushedStore.State;
+import wexa.server.jobs.HaltHooks;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.standing.Standing;
@@ -48,6 +48,7 @@ class PushedUsers implements ApplicationRunner {
     private final DraftStore drafts;
     private final BusinessClock clock;
     private final Ids ids;
+    private final HaltHooks hooks;
 
     /** A stretch of what a query found, and how much that was. */
     record Stretch(List<Pushed> users, long total) {}
@@ -60,7 +61,9 @@ class PushedUsers implements ApplicationRunner {
             SnapshotStore snapshots,
             DraftStore drafts,
             BusinessClock clock,
-            Ids ids) {
+            Ids ids,
+            HaltHooks hooks) {
+        this.hooks = hooks;
         this.store = store;
         this.entries = entries;
         this.services = services;
@@ -75,14 +78,13 @@ class PushedUsers implements ApplicationRunner {
     @Override
     public void run(ApplicationArguments arguments) {
         for (Pushed pushed : store.unsettled()) {
-            services.find(pushed.service())
-                    .ifPresent(service -> settle(
-                            new Actor(
-                                    service.id(),
-                                    service.name(),
-                                    service.name(),
-                                    java.util.Set.of(Act.LOOK, Act.PREPARE, Act.APPLY)),
-                            pushed));
+            services.find(pushed.service()).map(Services::actor).ifPresent(by -> {
+                if (pushed.state().isDeleted()) {
+                    leave(by, pushed);
+                } else {
+                    settle(by, pushed);
+                }
+            });
         }
     }
 
@@ -109,7 +111,7 @@ class PushedUsers implements ApplicationRunner {
         boolean isOfDeletedOne = self.isEmpty()
                 && !same.isEmpty()
                 && same.stream()
-                        .allMatch(one -> one.state() == State.GONE
+                        .allMatch(one -> one.state().isDeleted()
                                 && one.id().equals(same.get(0).id()));
         if (!same.isEmpty() && !isOfDeletedOne) {
             throw taken(user);
@@ -157,10 +159,14 @@ class PushedUsers implements ApplicationRunner {
     /** Who is deleted there leaves here; nothing of theirs is removed unseen. */
     void delete(Actor by, UUID id, Optional<String> ifMatch) throws ScimFault {
         Pushed before = matching(by, id, ifMatch);
-        Pushed gone = store.change(before, before.user(), State.GONE, clock.now());
-        Optional<Person> linked = linked(before, snapshots.current());
-        Became became = offer(by, gone, wanted(gone, linked), linked, heldIn(before));
-        store.settled(id, State.GONE, before.person(), linked.isPresent(), draft(became));
+        leave(by, store.change(before, before.user(), State.GOING, clock.now()));
+    }
+
+    private void leave(Actor by, Pushed going) {
+        hooks.reach("pushed");
+        Optional<Person> linked = linked(going, snapshots.current());
+        Became became = offer(by, going, wanted(going, linked), linked, heldIn(going));
+        store.settled(going.id(), State.GONE, going.person(), linked.isPresent(), draft(became));
     }
 
     private Pushed matching(Actor by, UUID id, Optional<String> ifMatch) throws ScimFault {
@@ -183,6 +189,7 @@ class PushedUsers implements ApplicationRunner {
 
     /** Offers what was kept; {@code before} tells what had become of it until then. */
     private Pushed settle(Actor by, Pushed kept, Pushed before) {
+        hooks.reach("pushed");
         Optional<Person> linked = linked(before, snapshots.current());
         List<Entry> wanted = wanted(kept, linked);
         Became became = offer(by, kept, wanted, linked, heldIn(before));
@@ -235,7 +242,7 @@ class PushedUsers implements ApplicationRunner {
             List<Pushed> found = userName
                     .flatMap(name -> store.named(by.id(), name))
                     .or(() -> externalId.flatMap(id -> store.withExternalId(by.id(), id)))
-                    .filter(pushed -> pushed.state() != State.GONE)
+                    .filter(pushed -> !pushed.state().isDeleted())
                     .stream()
                     .toList();
             boolean isShown = startIndex == 1 && count > 0;

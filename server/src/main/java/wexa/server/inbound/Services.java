@@ -128,7 +128,12 @@ class Services {
                     row.usedAt = now;
                     rows.save(row);
                 });
-        return found.map(row -> new Actor(row.id, row.name, row.name, Set.of(Act.LOOK, Act.PREPARE, Act.APPLY)));
+        return found.map(Services::known).map(Services::actor);
+    }
+
+    /** A program prepares, and applies what the policy lets pass. */
+    static Actor actor(Known known) {
+        return new Actor(known.id(), known.name(), known.name(), Set.of(Act.LOOK, Act.PREPARE, Act.APPLY));
     }
 
     static String hash(String key) {

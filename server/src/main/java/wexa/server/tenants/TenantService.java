@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import wexa.core.consistency.Difference;
-import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.TenantObject;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.Account;
@@ -89,9 +88,7 @@ public class TenantService {
     }
 
     private List<TenantViews.UnknownView> unknown(Tenant tenant) {
-        return observations.of(tenant.id()).strangers().stream()
-                .filter(stranger -> stranger.type() == ObjectKey.Type.ACCOUNT)
-                .map(stranger -> (TenantObject.AccountState) stranger.state())
+        return observations.of(tenant.id()).unknownAccounts().stream()
                 .map(account -> new TenantViews.UnknownView(
                         account.userName(), account.activity() == TenantObject.Activity.OPEN))
                 .toList();
