@@ -4,6 +4,7 @@ import { api, take, type Schemas } from "../api/client";
 import { administratorsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
+import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 
@@ -88,7 +89,6 @@ function Line({ known }: { known: Known }) {
   const session = useSession();
   const mayGovern = useMay("GOVERN");
   const refresh = () => client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
-  const [isEnding, setEnding] = useState(false);
   const allow = useMutation({
     mutationFn: (acts: Act[]) =>
       take(api.PUT("/api/v1/administrators/{id}/acts", { params: { path: { id: known.id } }, body: { acts } })),
@@ -125,27 +125,7 @@ function Line({ known }: { known: Known }) {
           </td>
         ))}
         <td className="px-2 text-right whitespace-nowrap">
-          {mayGovern &&
-            !isSelf &&
-            (isEnding ? (
-              <>
-                <button type="button" className="btn btn-xs btn-error" onClick={() => end.mutate()}>
-                  End {known.name}
-                </button>
-                <button type="button" className="btn btn-xs ml-1.5" onClick={() => setEnding(false)}>
-                  Keep
-                </button>
-              </>
-            ) : (
-              <button
-                type="button"
-                className="btn btn-xs"
-                aria-label={`End ${known.name}…`}
-                onClick={() => setEnding(true)}
-              >
-                End…
-              </button>
-            ))}
+          {mayGovern && !isSelf && <EndTwice name={known.name} onEnd={() => end.mutate()} />}
         </td>
       </tr>
       {error !== null && (

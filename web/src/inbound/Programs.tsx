@@ -4,6 +4,7 @@ import { api, take, type Schemas } from "../api/client";
 import { servicesQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { ago, day } from "../ui/dates";
+import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { EmptyItem } from "../ui/states";
 
@@ -35,7 +36,6 @@ function Line({ program }: { program: Program }) {
   const session = useSession();
   const now = useNow();
   const mayGovern = useMay("GOVERN");
-  const [isEnding, setEnding] = useState(false);
   const end = useMutation({
     mutationFn: () => take(api.DELETE("/api/v1/services/{id}", { params: { path: { id: program.id } } })),
     onSettled: () => client.invalidateQueries({ queryKey: servicesQuery.queryKey }),
@@ -54,25 +54,7 @@ function Line({ program }: { program: Program }) {
       </span>
       {mayGovern && (
         <span className="ml-auto">
-          {isEnding ? (
-            <>
-              <button type="button" className="btn btn-xs btn-error" onClick={() => end.mutate()}>
-                End {program.name}
-              </button>
-              <button type="button" className="btn btn-xs ml-1.5" onClick={() => setEnding(false)}>
-                Keep
-              </button>
-            </>
-          ) : (
-            <button
-              type="button"
-              className="btn btn-xs"
-              aria-label={`End ${program.name}…`}
-              onClick={() => setEnding(true)}
-            >
-              End…
-            </button>
-          )}
+          <EndTwice name={program.name} onEnd={() => end.mutate()} />
         </span>
       )}
       <Told error={end.error} />

@@ -34,6 +34,7 @@ class WalkIT {
             browser.signIn("tove", "north-pier-2026");
             browser.sees("Odile Marrick");
             browser.sees("3 unknown accounts");
+            browser.sees("Strandline Live: 1 unknown account");
             look(browser, "desk");
 
             browser.link("Onboard").click();

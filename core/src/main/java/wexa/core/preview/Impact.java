@@ -16,6 +16,7 @@ import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
+import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
@@ -82,7 +83,8 @@ public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
                     .find(seat.account())
                     .flatMap(Account::person)
                     .ifPresent(people::add);
-        } else {
+        } else if (!(fact instanceof IssuedName)) {
+            // a name that was given up gives nobody anything; whatever else there is may touch everybody
             model.people().forEach(person -> people.add(person.id()));
         }
     }

@@ -59,6 +59,23 @@ class StandingPolicyTest {
         assertThat(causes(StandingPolicy.CAREFUL, preview, PLAIN)).containsExactly(Cause.POLICY_HOLDS);
     }
 
+    @Test
+    void anAddressThatIsGivenUpTouchesNobodyElse() {
+        RandomModel made = new RandomModel(2);
+        Entry moved = new Entry(
+                new Entry.Id(new UUID(7, 7)),
+                "person.edit",
+                Map.of("person", made.people.get(0).id().toString(), "mail", "moved@skerrow.example"));
+        Preview preview = preview(made, List.of(moved));
+        assertThat(preview.effects()).hasSize(2);
+        assertThat(new StandingPolicy(Mode.PASS, 1, 0)
+                        .judge(
+                                preview,
+                                new Source(
+                                        true, false, Set.of(made.people.get(1).id()))))
+                .isEmpty();
+    }
+
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
     void numbersAndSharesHoldExactlyWhatIsBeyondThem(long seed) {

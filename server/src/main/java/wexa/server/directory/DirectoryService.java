@@ -12,7 +12,7 @@ import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
-import wexa.server.log.Log;
+import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -29,7 +29,7 @@ public class DirectoryService {
     private final DirectoryPairs pairs;
     private final DirectorySettings settings;
     private final SnapshotStore snapshots;
-    private final Log log;
+    private final Notes notes;
     private final BusinessClock clock;
 
     DirectoryService(
@@ -37,13 +37,13 @@ public class DirectoryService {
             DirectoryPairs pairs,
             DirectorySettings settings,
             SnapshotStore snapshots,
-            Log log,
+            Notes notes,
             BusinessClock clock) {
         this.directories = directories;
         this.pairs = pairs;
         this.settings = settings;
         this.snapshots = snapshots;
-        this.log = log;
+        this.notes = notes;
         this.clock = clock;
     }
 
@@ -92,10 +92,8 @@ public class DirectoryService {
                 .find(Id.of(person))
                 .orElseThrow(() -> Problem.notFound("person", person));
         pairs.keepApart(new ApartRow.Name(directory, userId, person), actor.login(), clock.now());
-        // the head's lock keeps the numbers of the log without gaps
-        snapshots.lockHead();
         String text = "keep entry " + userId + " of " + directory + " apart from " + known.handle();
-        log.write(Log.NO_CHANGESET, clock.now(), actor.login(), List.of(new Log.Line(text, Set.of(person))));
+        notes.write(actor.login(), text, Set.of(person));
     }
 
     /** From the first letter; nothing typed finds the newest entries that are not here yet. */

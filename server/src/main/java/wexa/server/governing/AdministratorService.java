@@ -15,7 +15,7 @@ import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Administrators;
 import wexa.server.administrators.UseCases;
-import wexa.server.log.Log;
+import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -31,15 +31,15 @@ public class AdministratorService {
 
     private final Administrators administrators;
     private final SnapshotStore snapshots;
-    private final Log log;
+    private final Notes notes;
     private final BusinessClock clock;
     private final Ids ids;
 
     AdministratorService(
-            Administrators administrators, SnapshotStore snapshots, Log log, BusinessClock clock, Ids ids) {
+            Administrators administrators, SnapshotStore snapshots, Notes notes, BusinessClock clock, Ids ids) {
         this.administrators = administrators;
         this.snapshots = snapshots;
-        this.log = log;
+        this.notes = notes;
         this.clock = clock;
         this.ids = ids;
     }
@@ -85,7 +85,7 @@ public class AdministratorService {
         handle.flatMap(known -> snapshots.current().model().people().by(Person.BY_HANDLE, known).stream()
                         .findFirst())
                 .ifPresent(person -> administrators.link(login, person.id().value()));
-        note(by, "make administrator " + login + " \"" + name + "\" who may " + words(withLook(acts)));
+        notes.write(by, "make administrator " + login + " \"" + name + "\" who may " + words(withLook(acts)));
     }
 
     /** Whoever works here may look. */
@@ -103,7 +103,7 @@ public class AdministratorService {
             requireAnotherGovernor(known);
         }
         administrators.allow(id, withLook(acts));
-        note(actor.login(), "let administrator " + known.login() + " " + words(withLook(acts)));
+        notes.write(actor.login(), "let administrator " + known.login() + " " + words(withLook(acts)));
     }
 
     @Transactional
@@ -112,7 +112,7 @@ public class AdministratorService {
         snapshots.lockHead();
         requireAnotherGovernor(known);
         administrators.end(id, clock.now());
-        note(actor.login(), "end administrator " + known.login());
+        notes.write(actor.login(), "end administrator " + known.login());
     }
 
     private Administrators.Known other(Actor actor, UUID id) {
@@ -156,17 +156,11 @@ public class AdministratorService {
                     "The password has " + fresh.length() + " characters; " + SHORTEST_PASSWORD + " are needed.");
         }
         administrators.setPassword(actor.id(), fresh);
-        note(actor.login(), "change own password");
+        notes.write(actor.login(), "change own password");
     }
 
     private static String words(Set<Act> acts) {
         return new TreeSet<>(acts)
                 .stream().map(act -> act.name().toLowerCase(Locale.ROOT)).collect(Collectors.joining(", "));
-    }
-
-    private void note(String by, String sentence) {
-        // the head's lock keeps the numbers of the log without gaps
-        snapshots.lockHead();
-        log.write(Log.NO_CHANGESET, clock.now(), by, List.of(new Log.Line(sentence, Set.of())));
     }
 }

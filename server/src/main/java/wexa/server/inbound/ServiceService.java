@@ -2,32 +2,25 @@ package wexa.server.inbound;
 
 import java.time.Duration;
 import java.util.List;
-import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
-import wexa.server.log.Log;
+import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
-import wexa.server.snapshot.SnapshotStore;
-import wexa.server.wiring.BusinessClock;
 
 /** Making and ending service identities, and what they pushed lately. */
 @UseCases
 public class ServiceService {
     private final Services services;
     private final PushedStore pushed;
-    private final SnapshotStore snapshots;
-    private final Log log;
-    private final BusinessClock clock;
+    private final Notes notes;
 
-    ServiceService(Services services, PushedStore pushed, SnapshotStore snapshots, Log log, BusinessClock clock) {
+    ServiceService(Services services, PushedStore pushed, Notes notes) {
         this.services = services;
         this.pushed = pushed;
-        this.snapshots = snapshots;
-        this.log = log;
-        this.clock = clock;
+        this.notes = notes;
     }
 
     public List<Services.Known> all(Actor actor) {
@@ -48,7 +41,7 @@ public class ServiceService {
                     "name", "service.name-taken", "There is or was a program called " + name + ". Use another name.");
         }
         Services.Made made = services.make(name, actor.login(), Duration.ofDays(days));
-        note(actor, "let program " + name + " push for " + days + " days");
+        notes.write(actor.login(), "let program " + name + " push for " + days + " days");
         return made;
     }
 
@@ -59,12 +52,6 @@ public class ServiceService {
                 .filter(one -> one.endedAt().isEmpty())
                 .orElseThrow(() -> Problem.notFound("program", id));
         services.end(id);
-        note(actor, "let program " + known.name() + " push no longer");
-    }
-
-    private void note(Actor actor, String sentence) {
-        // the head's lock keeps the numbers of the log without gaps
-        snapshots.lockHead();
-        log.write(Log.NO_CHANGESET, clock.now(), actor.login(), List.of(new Log.Line(sentence, Set.of())));
+        notes.write(actor.login(), "let program " + known.name() + " push no longer");
     }
 }

@@ -19,7 +19,7 @@ import wexa.core.model.Tenant;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
-import wexa.server.log.Log;
+import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -33,7 +33,7 @@ public class JobService {
     private final SnapshotStore snapshots;
     private final Lanes.Waker waker;
     private final JobEvents events;
-    private final Log log;
+    private final Notes notes;
     private final BusinessClock clock;
     private final TransactionTemplate transactions;
 
@@ -44,7 +44,7 @@ public class JobService {
             SnapshotStore snapshots,
             Lanes.Waker waker,
             JobEvents events,
-            Log log,
+            Notes notes,
             BusinessClock clock,
             TransactionTemplate transactions) {
         this.jobs = jobs;
@@ -53,7 +53,7 @@ public class JobService {
         this.snapshots = snapshots;
         this.waker = waker;
         this.events = events;
-        this.log = log;
+        this.notes = notes;
         this.clock = clock;
         this.transactions = transactions;
     }
@@ -138,7 +138,7 @@ public class JobService {
                         "The step is " + row.state.toLowerCase(Locale.ROOT)
                                 + ", so it cannot be skipped. Look at the job again.");
             }
-            note(actor, "skip step “" + row.subject + "” because “" + reason + "”");
+            notes.write(actor.login(), "skip step “" + row.subject + "” because “" + reason + "”");
         });
         events.changed(row.jobId);
         waker.wake(Set.of(Id.of(row.tenantId)));
@@ -156,16 +156,12 @@ public class JobService {
                         "job.nothing-waits",
                         "Nothing of this job waits any more: look at its steps for what became of them.");
             }
-            note(actor, "stop job " + job.number + " with " + stopped + " steps waiting because “" + reason + "”");
+            notes.write(
+                    actor.login(),
+                    "stop job " + job.number + " with " + stopped + " steps waiting because “" + reason + "”");
         });
         events.changed(id);
         return get(actor, id);
-    }
-
-    private void note(Actor actor, String sentence) {
-        // the head's lock keeps the numbers of the log without gaps
-        snapshots.lockHead();
-        log.write(Log.NO_CHANGESET, clock.now(), actor.login(), List.of(new Log.Line(sentence, Set.of())));
     }
 
     private JobView view(JobRow job, List<StepRow> of) {

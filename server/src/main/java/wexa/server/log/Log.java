@@ -59,9 +59,6 @@ public class Log {
     /** What is older than these is not new to anybody, however much was done at once. */
     private static final long MOST_LINES_LOOKED_AT = 1_000;
 
-    /** The changeset of lines about acts that change no fact, such as skipping a step. */
-    public static final long NO_CHANGESET = 0;
-
     /** A line to be written: the sentence and the facts it is about. */
     public record Line(String sentence, Set<UUID> about) {}
 

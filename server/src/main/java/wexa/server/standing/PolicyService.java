@@ -1,16 +1,14 @@
 package wexa.server.standing;
 
 import java.util.List;
-import java.util.Set;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.governance.StandingPolicy;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
-import wexa.server.log.Log;
+import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.Changeset.Origin;
-import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 
 /** Looking at the standing policies, and setting them: who sets one owns it. */
@@ -18,15 +16,13 @@ import wexa.server.wiring.BusinessClock;
 public class PolicyService {
     private final Policies policies;
     private final HeldChanges held;
-    private final SnapshotStore snapshots;
-    private final Log log;
+    private final Notes notes;
     private final BusinessClock clock;
 
-    PolicyService(Policies policies, HeldChanges held, SnapshotStore snapshots, Log log, BusinessClock clock) {
+    PolicyService(Policies policies, HeldChanges held, Notes notes, BusinessClock clock) {
         this.policies = policies;
         this.held = held;
-        this.snapshots = snapshots;
-        this.log = log;
+        this.notes = notes;
         this.clock = clock;
     }
 
@@ -45,12 +41,10 @@ public class PolicyService {
         actor.require(Act.GOVERN);
         Origin origin = Policies.named(name).orElseThrow(() -> Problem.notFound("policy", name));
         policies.set(origin, policy, actor.login(), clock.now());
-        // the head's lock keeps the numbers of the log without gaps
-        snapshots.lockHead();
         String text = policy.mode() == StandingPolicy.Mode.HOLD
                 ? "hold every change from " + PolicyView.word(origin)
                 : "let changes from " + PolicyView.word(origin) + " pass up to " + policy.mostPeople() + " people and "
                         + policy.mostPercent() + " percent";
-        log.write(Log.NO_CHANGESET, clock.now(), actor.login(), List.of(new Log.Line(text, Set.of())));
+        notes.write(actor.login(), text);
     }
 }
