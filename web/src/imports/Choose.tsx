@@ -27,7 +27,7 @@ export function Choose({ words }: { words: string }) {
       >
         <b className="font-semibold">{bring.isPending ? "Reading…" : words}</b>
         <span className="mt-1 text-soft">
-          CSV in UTF-8, with commas, semicolons or tabs. The first line names the columns.
+          CSV in UTF-8, with commas, semicolons or tabs, the first line naming the columns; or people as LDIF.
         </span>
         <input
           type="file"

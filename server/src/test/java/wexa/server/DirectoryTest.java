@@ -71,6 +71,17 @@ class DirectoryTest {
                 .isEqualTo(204);
         assertThat(of(read(), "COLLIDES"))
                 .noneMatch(one -> one.path("listed").path("userId").asString().equals("alisa.eddyworth"));
+        assertThat(cast.tove
+                        .get("/api/v1/directory?q=alisa")
+                        .body()
+                        .path("found")
+                        .path(0)
+                        .path("like")
+                        .asString(""))
+                .isEmpty();
+        assertThat(cast.tove.get("/api/v1/desk").body().toString())
+                .as("who is nobody here is a newcomer after all")
+                .contains("Eddyworth");
         assertThat(cast.tove.get("/api/v1/log").body().toString())
                 .contains("keep entry alisa.eddyworth of skerrow apart from ailsa.eddystone");
     }

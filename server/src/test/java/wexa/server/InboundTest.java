@@ -118,6 +118,14 @@ class InboundTest {
                 .body();
     }
 
+    private void discard(JsonNode draft) throws Exception {
+        String path = "/api/v1/drafts/" + draft.path("id").asString();
+        String version = "\"" + draft.path("version").asLong() + "\"";
+        ObjectNode state = cast.tove.object("state", "DISCARDED");
+        assertThat(cast.tove.send("PATCH", path, state, "If-Match", version).status())
+                .isEqualTo(200);
+    }
+
     @Test
     void aNewcomerIsHeldOnTheDeskWithAPreparedDraftAndIsHereWhenItIsApplied() throws Exception {
         String name = Cast.unique("held");
@@ -206,15 +214,7 @@ class InboundTest {
         assertThat(scim("PUT", "/Users/" + id, user).statusCode()).isEqualTo(200);
         assertThat(pushed(id).path("state").asString()).isEqualTo("HELD");
         JsonNode held = draft(pushed(id));
-        assertThat(cast.tove
-                        .send(
-                                "PATCH",
-                                "/api/v1/drafts/" + held.path("id").asString(),
-                                cast.tove.object("state", "DISCARDED"),
-                                "If-Match",
-                                "\"" + held.path("version").asLong() + "\"")
-                        .status())
-                .isEqualTo(200);
+        discard(held);
         policy("PASS", 10, 50);
         user.put("title", "Diver");
         assertThat(scim("PUT", "/Users/" + id, user).statusCode()).isEqualTo(200);
@@ -246,15 +246,7 @@ class InboundTest {
                 .contains("it looks like somebody known here");
         assertThat(person("ailsa.bexhall").orElseThrow().path("name").asString())
                 .isEqualTo("Ailsa Bexhall");
-        assertThat(cast.tove
-                        .send(
-                                "PATCH",
-                                "/api/v1/drafts/" + pushed.path("draft").asString(),
-                                cast.tove.object("state", "DISCARDED"),
-                                "If-Match",
-                                "\"" + draft(pushed).path("version").asLong() + "\"")
-                        .status())
-                .isEqualTo(200);
+        discard(draft(pushed));
         user.put("title", "Diver");
         assertThat(scim("PUT", "/Users/" + id, user).statusCode()).isEqualTo(200);
         assertThat(pushed(id).path("state").asString())

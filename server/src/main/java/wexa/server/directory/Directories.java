@@ -37,6 +37,7 @@ public class Directories {
     private final DirectorySettings settings;
     private final Rows rows;
     private final ReadingRows readings;
+    private final DirectoryPairs.ApartRows apart;
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
     private final TransactionTemplate transactions;
@@ -57,6 +58,7 @@ public class Directories {
             DirectorySettings settings,
             Rows rows,
             ReadingRows readings,
+            DirectoryPairs.ApartRows apart,
             SnapshotStore snapshots,
             BusinessClock clock,
             TransactionTemplate transactions,
@@ -64,6 +66,7 @@ public class Directories {
         this.settings = settings;
         this.rows = rows;
         this.readings = readings;
+        this.apart = apart;
         this.snapshots = snapshots;
         this.clock = clock;
         this.transactions = transactions;
@@ -94,7 +97,7 @@ public class Directories {
                 source.host(), source.port(), source.bindDn(), source.bindPassword(), source.peopleDn(), LIMIT));
     }
 
-    private static Found found(Model model, String directory, DirectoryEntry entry) {
+    private Found found(Model model, String directory, DirectoryEntry entry) {
         Optional<UUID> person = model.people().by(Person.BY_DIRECTORY_ENTRY, directory + "/" + entry.userId()).stream()
                 .map(one -> one.id().value())
                 .findFirst();
@@ -114,6 +117,7 @@ public class Directories {
                 person.isPresent()
                         ? null
                         : Comparison.alike(model, Key.of(directory), listed(entry)).stream()
+                                .filter(pair -> !isKeptApart(directory, entry, pair.person()))
                                 .findFirst()
                                 .map(pair -> pair.person().name())
                                 .orElse(null));
@@ -163,6 +167,11 @@ public class Directories {
             row.entries = entries;
         });
         readings.save(row);
+    }
+
+    private boolean isKeptApart(String directory, DirectoryEntry entry, Person person) {
+        return apart.existsById(
+                new ApartRow.Name(directory, entry.userId(), person.id().value()));
     }
 
     /** How the last reading of a directory stands; {@code doneAt} is that of the last whole one. */
