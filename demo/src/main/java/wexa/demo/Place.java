@@ -20,8 +20,8 @@ record Place(
     /** An area; one without a parent is at the top. */
     record Spot(String key, String name, String parent) {}
 
-    private static final Set<String> EVERYTHING =
-            new TreeSet<>(List.of("USERS", "GROUPS", "SEATS", "AREAS", "ROLES", "ASSIGNMENTS", "EVALUATION"));
+    private static final Set<String> EVERYTHING = new TreeSet<>(
+            List.of("USERS", "GROUPS", "SEATS", "AREAS", "ROLES", "ASSIGNMENTS", "EVALUATION", "PASSWORDS"));
 
     String path() {
         return app + "-" + key;

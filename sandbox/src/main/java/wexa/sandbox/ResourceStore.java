@@ -11,6 +11,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** Keeps resources across restarts in an H2 file; every write is on disk when it returns. */
 final class ResourceStore implements AutoCloseable {
@@ -41,6 +42,20 @@ final class ResourceStore implements AutoCloseable {
             }
         }
         return found;
+    }
+
+    synchronized Optional<ObjectNode> find(String tenant, String type, String id) {
+        try (PreparedStatement query =
+                connection.prepareStatement("select body from resource where tenant = ? and type = ? and id = ?")) {
+            query.setString(1, tenant);
+            query.setString(2, type);
+            query.setString(3, id);
+            try (ResultSet rows = query.executeQuery()) {
+                return rows.next() ? Optional.of(parse(rows.getString(1))) : Optional.empty();
+            }
+        } catch (SQLException failed) {
+            throw new IllegalStateException("the stand-in could not read its state", failed);
+        }
     }
 
     private static ObjectNode parse(String body) {

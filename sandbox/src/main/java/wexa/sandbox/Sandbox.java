@@ -13,7 +13,7 @@ import java.util.Map;
 public final class Sandbox {
     private Sandbox() {}
 
-    /** {@code --files=DIR --state=DIR --port=N --ldap-port=N --clock-offset=SECONDS}. */
+    /** {@code --files=DIR --state=DIR --port=N --ldap-port=N --smtp-port=N --clock-offset=SECONDS}. */
     public static void main(String[] arguments) throws IOException, SQLException, LDAPException {
         Map<String, String> options = new HashMap<>();
         for (String argument : arguments) {
@@ -27,10 +27,14 @@ public final class Sandbox {
         Clock clock = Clock.offset(
                 Clock.systemUTC(), Duration.ofSeconds(Long.parseLong(options.getOrDefault("clock-offset", "0"))));
         StandIns tenants = new StandIns(
-                files, Path.of(required(options, "state")), Integer.parseInt(required(options, "port")), clock);
+                files,
+                Path.of(required(options, "state")),
+                Integer.parseInt(required(options, "port")),
+                Integer.parseInt(required(options, "smtp-port")),
+                clock);
         Directories directories = new Directories(files, Integer.parseInt(required(options, "ldap-port")));
-        System.out.println(
-                "stand-ins answer on port " + tenants.port() + ", directories on port " + directories.port());
+        System.out.println("stand-ins answer on port " + tenants.port() + ", directories on port " + directories.port()
+                + ", mail on port " + tenants.smtpPort());
     }
 
     private static String required(Map<String, String> options, String name) {

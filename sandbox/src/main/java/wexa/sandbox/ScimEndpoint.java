@@ -164,13 +164,13 @@ final class ScimEndpoint {
         return list;
     }
 
-    private static ObjectNode serviceProviderConfig() {
+    private ObjectNode serviceProviderConfig() {
         ObjectNode config = JsonNodeFactory.instance.objectNode();
         config.putArray("schemas").add("urn:ietf:params:scim:schemas:core:2.0:ServiceProviderConfig");
         config.putObject("patch").put("supported", true);
         config.putObject("bulk").put("supported", false).put("maxOperations", 0).put("maxPayloadSize", 0);
         config.putObject("filter").put("supported", true).put("maxResults", LARGEST_PAGE);
-        config.putObject("changePassword").put("supported", false);
+        config.putObject("changePassword").put("supported", tenant.can("PASSWORDS"));
         config.putObject("sort").put("supported", false);
         config.putObject("etag").put("supported", true);
         config.putArray("authenticationSchemes")

@@ -26,11 +26,15 @@ import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 
-/** All stand-in tenants on one loopback port: {@code /TENANT/scim/v2}, {@code /TENANT/access/v1}, {@code /TENANT/faults}. */
+/**
+ * All stand-in tenants on one loopback port: {@code /TENANT/scim/v2}, {@code /TENANT/access/v1}, {@code /TENANT/sign-in},
+ * {@code /TENANT/faults}; and what came by mail at {@code /mailbox}.
+ */
 public final class StandIns implements AutoCloseable {
     private final HttpServer http;
     private final ExecutorService workers;
     private final ResourceStore store;
+    private final Mailbox mailbox;
     private final Map<String, StandIn> tenants = new LinkedHashMap<>();
 
     /** One tenant with what it needs to answer. */
@@ -38,7 +42,7 @@ public final class StandIns implements AutoCloseable {
             TenantState state, ScimEndpoint scim, Enforcement enforcement, Faults faults, String token) {}
 
     /** Reads the source files; what was changed since the first start is kept in the state folder. Port 0 takes any. */
-    public StandIns(Path files, Path state, int port, Clock clock) throws IOException, SQLException {
+    public StandIns(Path files, Path state, int port, int smtpPort, Clock clock) throws IOException, SQLException {
         Files.createDirectories(state);
         this.store = new ResourceStore(state);
         for (JsonNode connection :
@@ -61,6 +65,7 @@ public final class StandIns implements AutoCloseable {
         this.http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 64);
         this.workers = Executors.newFixedThreadPool(16);
         http.setExecutor(workers);
+        this.mailbox = new Mailbox(store, smtpPort, clock);
         http.createContext("/", this::handle);
         http.start();
     }
@@ -69,17 +74,29 @@ public final class StandIns implements AutoCloseable {
         return http.getAddress().getPort();
     }
 
+    public int smtpPort() {
+        return mailbox.port();
+    }
+
     private void handle(HttpExchange exchange) throws IOException {
         try (exchange) {
             List<String> path = Arrays.stream(exchange.getRequestURI().getPath().split("/"))
                     .filter(part -> !part.isEmpty())
                     .toList();
+            if (!path.isEmpty() && path.get(0).equals("mailbox")) {
+                showMail(exchange, path);
+                return;
+            }
             StandIn tenant = path.isEmpty() ? null : tenants.get(path.get(0));
             if (tenant == null || path.size() < 2) {
                 answer(exchange, ScimEndpoint.error(404, "", "there is no such tenant"));
                 return;
             }
             String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
+            if (path.get(1).equals("sign-in")) {
+                signIn(exchange, path.get(0), tenant, body);
+                return;
+            }
             if (path.get(1).equals("faults")) {
                 tenant.faults().set(JsonUtils.getObjectReader().readTree(body));
                 answer(exchange, new ScimEndpoint.Answer(204, Optional.empty()));
@@ -93,7 +110,46 @@ public final class StandIns implements AutoCloseable {
             serve(exchange, tenant, path.subList(1, path.size()), body);
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
+        } catch (SQLException unread) {
+            throw new IOException("the mailbox could not be read", unread);
         }
+    }
+
+    /** The mailbox as a page, as JSON for programs, and what it is told to do wrong. */
+    private void showMail(HttpExchange exchange, List<String> path) throws IOException, SQLException {
+        String wanted = path.size() < 2 ? "" : path.get(1);
+        if (wanted.equals("faults")) {
+            mailbox.set(JsonUtils.getObjectReader().readTree(exchange.getRequestBody()));
+            answer(exchange, new ScimEndpoint.Answer(204, Optional.empty()));
+        } else if (wanted.equals("messages")) {
+            ObjectNode all = JsonNodeFactory.instance.objectNode();
+            mailbox.all().forEach(all.putArray("messages")::add);
+            answer(exchange, ScimEndpoint.Answer.of(200, all));
+        } else {
+            show(exchange, 200, Page.mailbox(mailbox.all()));
+        }
+    }
+
+    /** A tenant's own door, for accounts with a password of their own. */
+    private static void signIn(HttpExchange exchange, String key, StandIn tenant, String body) throws IOException {
+        if (!exchange.getRequestMethod().equals("POST")) {
+            show(exchange, 200, Page.signIn(key, ""));
+            return;
+        }
+        Map<String, String> form = pairs(body);
+        String userName = form.getOrDefault("userName", "");
+        boolean isRight = tenant.state().isSignIn(userName, form.getOrDefault("password", ""));
+        show(
+                exchange,
+                isRight ? 200 : 401,
+                Page.signIn(key, isRight ? "Signed in as " + userName : "User name or password is wrong."));
+    }
+
+    private static void show(HttpExchange exchange, int status, String page) throws IOException {
+        byte[] bytes = page.getBytes(StandardCharsets.UTF_8);
+        exchange.getResponseHeaders().set("Content-Type", "text/html;charset=utf-8");
+        exchange.sendResponseHeaders(status, bytes.length);
+        exchange.getResponseBody().write(bytes);
     }
 
     private void serve(HttpExchange exchange, StandIn tenant, List<String> path, String body)
@@ -160,16 +216,18 @@ public final class StandIns implements AutoCloseable {
     }
 
     private static Map<String, String> query(HttpExchange exchange) {
-        Map<String, String> found = new LinkedHashMap<>();
         String raw = exchange.getRequestURI().getRawQuery();
-        if (raw != null) {
-            for (String pair : raw.split("&")) {
-                int equals = pair.indexOf('=');
-                if (equals > 0) {
-                    found.put(
-                            pair.substring(0, equals),
-                            URLDecoder.decode(pair.substring(equals + 1), StandardCharsets.UTF_8));
-                }
+        return raw == null ? Map.of() : pairs(raw);
+    }
+
+    private static Map<String, String> pairs(String encoded) {
+        Map<String, String> found = new LinkedHashMap<>();
+        for (String pair : encoded.split("&")) {
+            int equals = pair.indexOf('=');
+            if (equals > 0) {
+                found.put(
+                        pair.substring(0, equals),
+                        URLDecoder.decode(pair.substring(equals + 1), StandardCharsets.UTF_8));
             }
         }
         return found;
@@ -195,6 +253,7 @@ public final class StandIns implements AutoCloseable {
     public void close() throws SQLException {
         http.stop(0);
         workers.shutdownNow();
+        mailbox.close();
         store.close();
     }
 }

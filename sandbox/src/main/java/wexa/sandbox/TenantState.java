@@ -23,6 +23,7 @@ final class TenantState {
     private final ObjectNode settings;
     private final ResourceStore store;
     private final Clock clock;
+    private final Passwords passwords;
     private final Map<String, Map<String, ObjectNode>> resources = new LinkedHashMap<>();
 
     TenantState(ObjectNode file, ResourceStore store, Clock clock) throws SQLException {
@@ -30,6 +31,7 @@ final class TenantState {
         this.settings = file;
         this.store = store;
         this.clock = clock;
+        this.passwords = new Passwords(store);
         TYPES.forEach(type -> resources.put(type, new LinkedHashMap<>()));
         List<ResourceStore.Stored> kept = store.load(key);
         if (kept.isEmpty()) {
@@ -114,6 +116,7 @@ final class TenantState {
         String id = UUID.randomUUID().toString();
         resource.put("id", id);
         check(type, resource);
+        takePassword(type, id, resource);
         stamp(resource, type, 1);
         of(type).put(id, resource);
         store.save(List.of(new ResourceStore.Stored(key, type, id, resource)));
@@ -126,6 +129,7 @@ final class TenantState {
         ObjectNode resource = body.deepCopy();
         resource.put("id", id);
         resource.set("meta", before.get("meta"));
+        takePassword(type, id, resource);
         if (resource.equals(before)) {
             return before;
         }
@@ -134,6 +138,30 @@ final class TenantState {
         of(type).put(id, resource);
         store.save(List.of(new ResourceStore.Stored(key, type, id, resource)));
         return resource.deepCopy();
+    }
+
+    /** A password is kept as its hash, apart from the user, and never answered (RFC 7643 4.1.1). */
+    private void takePassword(String type, String id, ObjectNode resource) {
+        if (!type.equals("Users") || !resource.has("password")) {
+            return;
+        }
+        String password = resource.remove("password").asText();
+        if (!can("PASSWORDS")) {
+            throw new Refusal(400, "mutability", "this tenant takes no passwords");
+        }
+        if (password.length() < Passwords.SHORTEST) {
+            throw new Refusal(
+                    400, "invalidValue", "a password has at least " + Passwords.SHORTEST + " characters here");
+        }
+        passwords.set(key, id, password);
+    }
+
+    /** Whether somebody signs in with that; accounts that are closed and unknown user names do not. */
+    synchronized boolean isSignIn(String userName, String password) {
+        return of("Users").values().stream()
+                .filter(user -> user.path("userName").asText().equalsIgnoreCase(userName))
+                .filter(user -> user.path("active").asBoolean(false))
+                .anyMatch(user -> passwords.matches(key, user.get("id").asText(), password));
     }
 
     synchronized void delete(String type, String id, Optional<String> ifMatch) {

@@ -59,7 +59,7 @@ class StandInsTest {
     }
 
     private void open(Instant now) throws Exception {
-        standIns = new StandIns(folder, folder.resolve("state"), 0, Clock.fixed(now, ZoneOffset.UTC));
+        standIns = new StandIns(folder, folder.resolve("state"), 0, 0, Clock.fixed(now, ZoneOffset.UTC));
     }
 
     @AfterEach

@@ -89,6 +89,7 @@ class KillTest {
                         folder.resolve("source"),
                         folder.resolve("stand-ins"),
                         0,
+                        0,
                         Clock.offset(Clock.systemUTC(), ServerProcess.OFFSET));
                 Directories directories = new Directories(folder.resolve("source"), 0)) {
             ServerProcess server = new ServerProcess(folder, tenants.port(), directories.port());

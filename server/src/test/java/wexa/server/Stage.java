@@ -28,6 +28,7 @@ public final class Stage implements AutoCloseable {
     private final Path folder;
     private Duration offset;
     private final List<String> options;
+    private int smtpPort;
     private StandIns standIns;
     private Directories directories;
     private ConfigurableApplicationContext server;
@@ -44,7 +45,12 @@ public final class Stage implements AutoCloseable {
 
     private void startStandIns(int port) throws Exception {
         standIns = new StandIns(
-                folder.resolve("source"), folder.resolve("stand-ins"), port, Clock.offset(Clock.systemUTC(), offset));
+                folder.resolve("source"),
+                folder.resolve("stand-ins"),
+                port,
+                smtpPort,
+                Clock.offset(Clock.systemUTC(), offset));
+        smtpPort = standIns.smtpPort();
     }
 
     public void startServer() throws IOException {
@@ -55,7 +61,8 @@ public final class Stage implements AutoCloseable {
                 "--wexa.request-limit=2s",
                 "--wexa.demo.source=" + folder.resolve("source"),
                 "--wexa.demo.stand-ins=http://127.0.0.1:" + standIns.port(),
-                "--wexa.demo.ldap-port=" + directories.port()));
+                "--wexa.demo.ldap-port=" + directories.port(),
+                "--wexa.mail.port=" + smtpPort));
         arguments.addAll(options);
         Files.createDirectories(folder.resolve("data"));
         SpringApplication application =

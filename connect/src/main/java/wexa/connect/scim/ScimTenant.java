@@ -37,8 +37,21 @@ public final class ScimTenant {
         this.exchange = exchange;
     }
 
-    /** What the tenant announces in {@code /ResourceTypes} (RFC 7644 4); seats are an extension of User. */
+    /**
+     * What the tenant announces in {@code /ResourceTypes} and {@code /ServiceProviderConfig} (RFC 7644 4); seats are an
+     * extension of User.
+     */
     public Outcome<Set<Capability>> discover() {
+        return resourceTypes()
+                .then(found -> read("ServiceProviderConfig").map(config -> {
+                    if (config.path("changePassword").path("supported").asBoolean()) {
+                        found.add(Capability.PASSWORDS);
+                    }
+                    return found;
+                }));
+    }
+
+    private Outcome<Set<Capability>> resourceTypes() {
         return read("ResourceTypes").map(answer -> {
             Set<Capability> found = EnumSet.noneOf(Capability.class);
             for (JsonNode type : answer.path("Resources")) {
@@ -183,6 +196,22 @@ public final class ScimTenant {
                 .then(found -> found.isPresent()
                         ? amend(step, links)
                         : new Outcome.Refused<>(refused.status(), refused.type(), refused.detail()));
+    }
+
+    /**
+     * Sets the password of an account (RFC 7643 4.1.1: write only, never answered). The tenant's refusal, such as of a
+     * password that it finds too weak, is handed on in its own words.
+     */
+    public Outcome<Boolean> setPassword(ObjectKey account, String password) {
+        return resource(account).then(found -> {
+            if (found.isEmpty()) {
+                return new Outcome.Refused<>(404, "", "the account is not there yet");
+            }
+            ArrayNode operations = JsonNodeFactory.instance.arrayNode();
+            replace(operations, "password", JsonNodeFactory.instance.textNode(password));
+            String path = "Users/" + found.get().path("id").asText();
+            return patch(path, Optional.empty(), operations).map(any -> true);
+        });
     }
 
     /** Reads the object's version first, so that a change made meanwhile by others is met with 412 and read again. */

@@ -59,7 +59,7 @@ class ScimTenantTest {
 
     private StandIns open() throws Exception {
         Clock clock = Clock.fixed(Instant.parse("2026-11-23T08:00:00Z"), ZoneOffset.UTC);
-        return new StandIns(folder, folder.resolve("state"), 0, clock);
+        return new StandIns(folder, folder.resolve("state"), 0, 0, clock);
     }
 
     @AfterEach

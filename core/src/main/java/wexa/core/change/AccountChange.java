@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.message.SignIn;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Id;
@@ -43,6 +44,7 @@ public sealed interface AccountChange extends Change {
                         tenant.name()));
             }
             findings.addAll(nameClash(account, model));
+            findings.addAll(signIn(model));
             Optional<Account> has = account.person()
                     .flatMap(person -> model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
                             .filter(other -> other.tenant().equals(account.tenant()))
@@ -52,6 +54,21 @@ public sealed interface AccountChange extends Change {
             }
             return has.map(known -> edited(known, account, findings, model))
                     .orElseGet(() -> Resolution.make(account, findings));
+        }
+
+        /** An account that nobody can sign in with is better seen before it is made. */
+        private List<Finding> signIn(Model model) {
+            Tenant tenant = model.tenants().get(account.tenant());
+            return account.person().flatMap(model.people()::find).stream()
+                    .filter(person -> SignIn.of(person, tenant) == SignIn.NONE)
+                    .map(person -> Finding.of(
+                            Code.ACCOUNT_NO_SIGN_IN,
+                            "tenant",
+                            "holder",
+                            person.name(),
+                            "tenant",
+                            model.appOf(tenant).name() + " " + tenant.name()))
+                    .toList();
         }
 
         private Finding exists(Account known) {

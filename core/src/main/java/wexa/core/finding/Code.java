@@ -45,7 +45,11 @@ public enum Code {
     ENGAGEMENT_OF_OTHER("assignment.engagement-of-other", BLOCK),
     ROLE_GIVES_NOTHING("assignment.role-gives-nothing", WARN),
     ASSIGNMENT_INERT("assignment.inert", WARN),
-    NOT_MANAGED("tenant.not-managed", WARN);
+    ACCOUNT_NO_SIGN_IN("account.no-sign-in", WARN),
+    NOT_MANAGED("tenant.not-managed", WARN),
+    MESSAGE_BLANK_UNKNOWN("message.blank-unknown", BLOCK),
+    MESSAGE_BLANK_MISSING("message.blank-missing", BLOCK),
+    MESSAGE_BLANK_NOT_HERE("message.blank-not-here", BLOCK);
 
     private final String text;
     private final Severity severity;

@@ -8,5 +8,7 @@ public enum Capability {
     AREAS,
     ROLES,
     ASSIGNMENTS,
-    EVALUATION
+    EVALUATION,
+    /** Takes passwords of its own for its accounts (RFC 7643 5, {@code changePassword}). */
+    PASSWORDS
 }

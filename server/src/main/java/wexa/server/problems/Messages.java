@@ -133,6 +133,14 @@ public final class Messages {
                                 : ". Nearest that fits: " + facts.get("nearestName") + ".");
             case NOT_MANAGED ->
                 facts.get("tenant") + " does not take " + facts.get("what") + " from outside; nothing is sent.";
+            case ACCOUNT_NO_SIGN_IN ->
+                "Nobody can sign in with it: " + facts.get("holder") + " is in no directory, and " + facts.get("tenant")
+                        + " takes no passwords. Add the person to a directory and join the entry.";
+            case MESSAGE_BLANK_UNKNOWN ->
+                "“" + value + "” is no blank. There are " + facts.get("kinds") + "; write a brace that is meant twice.";
+            case MESSAGE_BLANK_MISSING ->
+                "“{" + value + "}” is missing. Without it people do not learn how to sign in.";
+            case MESSAGE_BLANK_NOT_HERE -> "“{" + value + "}” has no place in the subject. Put it into the text.";
         };
     }
 

@@ -1,0 +1,174 @@
+package wexa.connect.mail;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.unboundid.scim2.common.utils.JsonUtils;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import wexa.connect.Outcome;
+import wexa.sandbox.StandIns;
+
+/** Against the mailbox stand-in over real SMTP. */
+class MailerTest {
+    private static final Instant NOW = Instant.parse("2026-11-23T08:00:00Z");
+
+    @TempDir
+    Path folder;
+
+    private StandIns standIns;
+
+    @BeforeEach
+    void start() throws Exception {
+        Files.writeString(folder.resolve("tenants.json"), "[]");
+        standIns = new StandIns(folder, folder.resolve("state"), 0, 0, Clock.fixed(NOW, ZoneOffset.UTC));
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        standIns.close();
+    }
+
+    private static Mailer mailer(int port) {
+        return new Mailer(new Mailer.Settings(
+                "127.0.0.1",
+                port,
+                Mailer.Encryption.NONE,
+                Optional.empty(),
+                Optional.empty(),
+                "Wexa <wexa@skerrow.example>",
+                Duration.ofSeconds(2)));
+    }
+
+    private static Mailer.Mail mail(String to) {
+        return new Mailer.Mail("letter-1", to, "Grüße, Inès", "Hello\n.\nönly\nfine\n", NOW);
+    }
+
+    private JsonNode mailbox(String method, String path, String body) throws Exception {
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create("http://127.0.0.1:" + standIns.port() + "/mailbox/" + path))
+                .method(method, HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        HttpResponse<String> answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+        return JsonUtils.getObjectReader().readTree(answer.body().isEmpty() ? "{}" : answer.body());
+    }
+
+    private Outcome<Boolean> sendWhile(String fault) throws Exception {
+        mailbox("POST", "faults", "{\"kind\":\"" + fault + "\"}");
+        return mailer(standIns.smtpPort()).send(mail("ines.abara@skerrow.example"));
+    }
+
+    @Test
+    void aLetterArrivesAsItWasWritten() throws Exception {
+        assertThat(mailer(standIns.smtpPort()).send(mail("ines.abara@skerrow.example")))
+                .isInstanceOf(Outcome.Done.class);
+        JsonNode came = mailbox("GET", "messages", "").path("messages").path(0);
+        assertThat(came.path("subject").asText()).isEqualTo("Grüße, Inès");
+        assertThat(came.path("text").asText().replace("\r\n", "\n").strip()).isEqualTo("Hello\n.\nönly\nfine");
+        assertThat(came.path("to").asText()).isEqualTo("ines.abara@skerrow.example");
+        assertThat(came.path("from").asText()).isEqualTo("wexa@skerrow.example");
+        assertThat(came.path("messageId").asText()).isEqualTo("<letter-1@skerrow.example>");
+    }
+
+    @Test
+    void aRefusalIsInTheServersWords() throws Exception {
+        Outcome<Boolean> outcome = sendWhile("REFUSED");
+        assertThat(outcome).isInstanceOfSatisfying(Outcome.Refused.class, refused -> {
+            assertThat(refused.status()).isEqualTo(550);
+            assertThat(refused.detail()).contains("there is no mailbox");
+        });
+    }
+
+    @Test
+    void aBusyServerAsksForPatience() throws Exception {
+        assertThat(sendWhile("LATER")).isInstanceOf(Outcome.TryLater.class);
+    }
+
+    @Test
+    void nobodyKnowsWhatBecameOfALetterWhoseReceiptNeverCame() throws Exception {
+        assertThat(sendWhile("SILENT")).isInstanceOf(Outcome.Unknown.class);
+        assertThat(mailbox("GET", "messages", "").path("messages")).hasSize(1);
+    }
+
+    @Test
+    void aServerThatIsNotThereOrSaysNothingIsTriedLater() throws Exception {
+        try (ServerSocket silent = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            assertThat(mailer(silent.getLocalPort()).send(mail("a@skerrow.example")))
+                    .isInstanceOf(Outcome.TryLater.class);
+        }
+        int freed;
+        try (ServerSocket closed = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            freed = closed.getLocalPort();
+        }
+        assertThat(mailer(freed).send(mail("a@skerrow.example"))).isInstanceOf(Outcome.TryLater.class);
+    }
+
+    @Test
+    void nothingIsSaidToAServerThatCannotEncrypt() throws Exception {
+        try (ServerSocket plain = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            CompletableFuture<String> heard = CompletableFuture.supplyAsync(() -> greetAndListen(plain));
+            Outcome<Boolean> outcome = new Mailer(new Mailer.Settings(
+                            "127.0.0.1",
+                            plain.getLocalPort(),
+                            Mailer.Encryption.STARTTLS,
+                            Optional.of("wexa"),
+                            Optional.of("a secret"),
+                            "wexa@skerrow.example",
+                            Duration.ofSeconds(2)))
+                    .send(mail("a@skerrow.example"));
+            assertThat(outcome).isNotInstanceOf(Outcome.Done.class);
+            assertThat(heard.get()).doesNotContain("AUTH");
+        }
+    }
+
+    private static String greetAndListen(ServerSocket server) {
+        StringBuilder heard = new StringBuilder();
+        try (Socket socket = server.accept()) {
+            socket.setSoTimeout(2_000);
+            socket.getOutputStream().write("220 plain\r\n".getBytes(StandardCharsets.US_ASCII));
+            byte[] line = new byte[512];
+            for (int read = socket.getInputStream().read(line);
+                    read > 0;
+                    read = socket.getInputStream().read(line)) {
+                heard.append(new String(line, 0, read, StandardCharsets.US_ASCII));
+                socket.getOutputStream().write("250 AUTH LOGIN PLAIN\r\n".getBytes(StandardCharsets.US_ASCII));
+            }
+        } catch (java.io.IOException ended) {
+            heard.append(" (ended)");
+        }
+        return heard.toString();
+    }
+
+    @Test
+    void anAddressThatIsNoneIsRefusedAndALoginNeedsEncryption() {
+        assertThat(mailer(1).send(mail("not an address"))).isInstanceOf(Outcome.Refused.class);
+        assertThatThrownBy(() -> new Mailer.Settings(
+                        "mail.skerrow.example",
+                        25,
+                        Mailer.Encryption.NONE,
+                        Optional.of("wexa"),
+                        Optional.empty(),
+                        "wexa@skerrow.example",
+                        Duration.ofSeconds(1)))
+                .hasMessageContaining("in clear");
+    }
+}
