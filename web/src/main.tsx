@@ -1,6 +1,6 @@
 import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { firstQuery, queryClient, sessionQuery } from "./api/queries";
 import { router } from "./router";
@@ -8,6 +8,11 @@ import { FirstStart } from "./session/FirstStart";
 import { SignIn } from "./session/SignIn";
 import { Failure } from "./ui/states";
 import "./styles.css";
+
+const Activate = lazy(() => import("./session/Activate").then((module) => ({ default: module.Activate })));
+
+/** Behind the hash sign of a link for choosing a password, where no server sees it. */
+const activation = window.location.pathname === "/activate" ? window.location.hash.slice(1) : "";
 
 function Wexa() {
   const session = useQuery(sessionQuery);
@@ -40,7 +45,13 @@ if (root !== null) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queryClient}>
-        <Wexa />
+        {activation === "" ? (
+          <Wexa />
+        ) : (
+          <Suspense fallback={null}>
+            <Activate token={activation} />
+          </Suspense>
+        )}
       </QueryClientProvider>
     </StrictMode>,
   );

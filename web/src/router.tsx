@@ -95,6 +95,20 @@ const directories = createRoute({
   component: lazyRouteComponent(() => import("./directories/DirectoriesPage"), "DirectoriesPage"),
 });
 
+const messages = createRoute({
+  ...at("/messages"),
+  validateSearch: (search: Record<string, unknown>): { look?: string | undefined; id?: string | undefined } => ({
+    look: textOf(search.look),
+    id: textOf(search.id),
+  }),
+  component: lazyRouteComponent(() => import("./messages/MessagesPage"), "MessagesPage"),
+});
+
+const templates = createRoute({
+  ...at("/messages/templates"),
+  component: lazyRouteComponent(() => import("./messages/TemplatesPage"), "TemplatesPage"),
+});
+
 const groups = createRoute({
   ...at("/groups"),
   component: lazyRouteComponent(() => import("./groups/GroupsPage"), "GroupsPage"),
@@ -174,6 +188,8 @@ export const router = createRouter({
     administrators,
     inbound,
     directories,
+    messages,
+    templates,
     groups.addChildren([newGroup, group]),
     roles.addChildren([role]),
     tenants,

@@ -1,5 +1,5 @@
 import { infiniteQueryOptions, QueryClient, queryOptions } from "@tanstack/react-query";
-import { api, Problem, take } from "./client";
+import { api, Problem, take, type Schemas } from "./client";
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -53,6 +53,43 @@ export const heldQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/policies/held")),
   refetchInterval: 15_000,
 });
+
+export const messagesQuery = (states: readonly Schemas["MessageView"]["state"][]) =>
+  infiniteQueryOptions({
+    queryKey: ["messages", "list", states],
+    queryFn: ({ pageParam }) =>
+      take(api.GET("/api/v1/messages", { params: { query: { state: [...states], before: pageParam } } })),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: (page) => page.next ?? undefined,
+    placeholderData: (previous) => previous,
+    refetchInterval: 10_000,
+  });
+
+export const messageQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["messages", "one", id],
+    queryFn: () => take(api.GET("/api/v1/messages/{id}", { params: { path: { id } } })),
+    refetchInterval: 5_000,
+  });
+
+export const messagesAboutQuery = (person: string) =>
+  queryOptions({
+    queryKey: ["messages", "about", person],
+    queryFn: () => take(api.GET("/api/v1/messages/about/{person}", { params: { path: { person } } })),
+  });
+
+export const templatesQuery = queryOptions({
+  queryKey: ["messages", "templates"],
+  queryFn: () => take(api.GET("/api/v1/messages/templates")),
+});
+
+/** A text as somebody would get it; what was readable last stays while something is wrong. */
+export const sampleQuery = (subject: string, body: string) =>
+  queryOptions({
+    queryKey: ["messages", "sample", subject, body],
+    queryFn: () => take(api.POST("/api/v1/messages/templates/sample", { body: { subject, body } })),
+    placeholderData: (previous) => previous,
+  });
 
 export const pairsQuery = queryOptions({
   queryKey: ["directory", "pairs"],

@@ -74,6 +74,7 @@ function Review({ draft }: { draft: Draft }) {
           )}
         </>
       )}
+      {!closed && draft.entries.some((one) => one.form === "account.open") && <Told draft={draft} />}
       {!closed && draft.entries.length > 0 && <Apply draft={draft} />}
     </div>
   );
@@ -164,6 +165,34 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
         </span>
       )}
     </li>
+  );
+}
+
+/** Who is written to about new accounts when the draft is applied. */
+function Told({ draft }: { draft: Draft }) {
+  const messages = useQuery(reviewQuery(draft.id, draft.version)).data?.messages ?? [];
+  const byHand = messages.filter((one) => !one.isAutomatic).length;
+  const nowhere = messages.filter((one) => one.address === undefined || one.address === null);
+  if (messages.length === 0) {
+    return null;
+  }
+  return (
+    <p className="mt-3">
+      <b className="font-semibold">
+        {messages.length === 1
+          ? `${messages[0]?.name ?? ""} gets a message`
+          : `${messages.length} people get a message`}
+      </b>{" "}
+      about the new accounts
+      {byHand === messages.length ? " when somebody sends it" : " when they are there"}
+      {messages.length === 1 && messages[0]?.address && `, at ${messages[0].address}`}.
+      {nowhere.length > 0 && (
+        <b className="text-error">
+          {" "}
+          ▲ {nowhere.map((one) => one.name).join(", ")} {nowhere.length === 1 ? "has" : "have"} no e-mail address.
+        </b>
+      )}
+    </p>
   );
 }
 

@@ -117,6 +117,12 @@ function Act({ item }: { item: Item }) {
           {item.act}
         </Link>
       );
+    case "MESSAGES":
+      return (
+        <Link to="/messages" search={{ look: item.target.toLowerCase() }} className={ACT}>
+          {item.act}
+        </Link>
+      );
     case "UNMAPPED":
       return (
         <Link to="/groups/$id" params={{ id: item.target }} className={ACT}>

@@ -3,8 +3,9 @@ import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { accessQuery, personQuery, type Cell } from "../api/queries";
+import { accessQuery, messagesAboutQuery, personQuery, type Cell } from "../api/queries";
 import { EndButton } from "../changes/EndButton";
+import { OCCASIONS, stateWord } from "../messages/words";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
 import { day, lastDay, moment } from "../ui/dates";
@@ -78,6 +79,7 @@ function Person({ id }: { id: string }) {
                 }
               </Read>
               <Belonging page={data} />
+              <Told person={id} />
               <History page={data} />
             </>
           )}
@@ -320,6 +322,34 @@ function Span({
       {from && `from ${day(from, zone)} `}
       {until && `until ${lastDay(until, zone)}`}
     </span>
+  );
+}
+
+/** What the person was written about their accounts. */
+function Told({ person }: { person: string }) {
+  const session = useSession();
+  const messages = useQuery(messagesAboutQuery(person)).data ?? [];
+  return messages.length === 0 ? null : (
+    <section className="mt-4">
+      <h2>
+        Messages <span className="font-sans text-sm font-normal text-soft">{messages.length}</span>
+      </h2>
+      <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+        {messages.map((one) => (
+          <li key={one.id}>
+            <Link to="/messages" search={{ id: one.id }} className="row-hover flex items-center gap-3 px-3 py-1.5">
+              <span className="min-w-0 flex-1 truncate">
+                {OCCASIONS[one.occasion].title} <span className="text-soft">in {one.tenants.join(", ")}</span>
+              </span>
+              <b className={`text-sm ${one.state === "FAILED" ? "text-error" : ""}`}>{stateWord(one.state)}</b>
+              <span className="w-36 text-right text-sm text-soft">
+                {moment(one.sentAt ?? one.madeAt, session.zone)}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

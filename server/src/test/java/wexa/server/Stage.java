@@ -113,6 +113,11 @@ public final class Stage implements AutoCloseable {
     }
 
     /** Has a tenant misbehave for its next requests. */
+    /** Where the stand-ins answer. */
+    public URI standIns() {
+        return URI.create("http://127.0.0.1:" + standIns.port());
+    }
+
     public void fault(String tenant, String kind, int times, int millis) throws IOException, InterruptedException {
         String body = "{\"kind\":\"" + kind + "\",\"times\":" + times + ",\"millis\":" + millis + "}";
         HttpRequest request = HttpRequest.newBuilder(

@@ -1,4 +1,4 @@
-/** Letters to people about their accounts: templates with blanks, and which door each account opens. */
+/** Messages to people about their accounts: templates with blanks, and which door each account opens. */
 @NullMarked
 package wexa.core.message;
 

@@ -30,6 +30,7 @@ import wexa.server.jobs.HaltHooks;
 import wexa.server.jobs.JobPlanner;
 import wexa.server.jobs.Lanes;
 import wexa.server.log.Log;
+import wexa.server.messages.Planned;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.Applied;
 import wexa.server.snapshot.Changeset;
@@ -48,6 +49,7 @@ public class ApplyService {
     private final DraftStore drafts;
     private final Previews previews;
     private final JobPlanner planner;
+    private final Planned messages;
     private final Log log;
     private final Lanes.Waker waker;
     private final TransactionTemplate transactions;
@@ -65,6 +67,7 @@ public class ApplyService {
             DraftStore drafts,
             Previews previews,
             JobPlanner planner,
+            Planned messages,
             Log log,
             Lanes.Waker waker,
             TransactionTemplate transactions,
@@ -74,6 +77,7 @@ public class ApplyService {
         this.drafts = drafts;
         this.previews = previews;
         this.planner = planner;
+        this.messages = messages;
         this.log = log;
         this.waker = waker;
         this.transactions = transactions;
@@ -167,6 +171,7 @@ public class ApplyService {
         Snapshot after = new Snapshot(version, preview.model(), preview.index());
         Optional<JobPlanner.Planned> job =
                 planner.plan(version, draft.name(), preview.snapshot(), after, Concerned.by(preview, after));
+        messages.plan(preview.snapshot().model(), preview.effects());
         drafts.applied(
                 draft.id(),
                 draft.version(),

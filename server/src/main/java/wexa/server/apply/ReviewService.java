@@ -11,6 +11,8 @@ import java.util.Set;
 import java.util.UUID;
 import wexa.core.consistency.Concerned;
 import wexa.core.lifecycle.SeatPool;
+import wexa.core.message.Occasion;
+import wexa.core.message.Opening;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Id;
@@ -28,6 +30,7 @@ import wexa.server.administrators.UseCases;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
 import wexa.server.jobs.JobPlanner;
+import wexa.server.messages.Templates;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.tenants.Differences;
@@ -43,18 +46,21 @@ public class ReviewService {
     private final JobPlanner planner;
     private final Differences differences;
     private final Observations observations;
+    private final Templates templates;
 
     ReviewService(
             DraftStore drafts,
             Previews previews,
             JobPlanner planner,
             Differences differences,
-            Observations observations) {
+            Observations observations,
+            Templates templates) {
         this.drafts = drafts;
         this.previews = previews;
         this.planner = planner;
         this.differences = differences;
         this.observations = observations;
+        this.templates = templates;
     }
 
     public ReviewView of(Actor actor, UUID draft) {
@@ -75,7 +81,21 @@ public class ReviewService {
                         shifts(losses.getOrDefault(person, List.of()), model)))
                 .sorted(Comparator.comparing(ReviewView.PersonReview::name))
                 .toList();
-        return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview));
+        return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview), messages(preview));
+    }
+
+    private List<ReviewView.MessageReview> messages(Preview preview) {
+        return Opening.in(preview.snapshot().model(), preview.effects()).stream()
+                .limit(PEOPLE_SHOWN)
+                .map(opening -> {
+                    Person person = preview.model().people().get(opening.person());
+                    return new ReviewView.MessageReview(
+                            person.name(),
+                            person.mail().map(mail -> mail.text()).orElse(null),
+                            opening.occasion() == Occasion.FIRST_ACCOUNTS,
+                            templates.of(opening.occasion()).isAutomatic());
+                })
+                .toList();
     }
 
     private static Map<Id<Person>, List<Impact.Shift>> byPerson(List<Impact.Shift> shifts) {

@@ -2,10 +2,15 @@ package wexa.server.apply;
 
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import wexa.server.tenants.TenantViews;
 
 /** A draft's review, sorted by whom it concerns and by where it goes. */
-public record ReviewView(List<PersonReview> people, int morePeople, List<TenantReview> tenants) {
+public record ReviewView(
+        List<PersonReview> people, int morePeople, List<TenantReview> tenants, List<MessageReview> messages) {
+    /** Somebody who gets a message about new accounts. Without an address it cannot go. */
+    public record MessageReview(String name, @Nullable String address, boolean isFirst, boolean isAutomatic) {}
+
     /** What one person gains and loses when the most of the draft has begun. */
     public record PersonReview(UUID id, String name, List<ShiftView> gains, List<ShiftView> losses) {}
 

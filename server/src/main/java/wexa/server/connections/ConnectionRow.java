@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /** Where a tenant is reached, and its token as ciphertext. */
 @Entity
@@ -14,6 +15,10 @@ class ConnectionRow {
 
     String url;
     byte[] token;
+
+    /** Where people sign in, if it is known. */
+    @Nullable
+    String door;
 
     @SuppressWarnings("NullAway.Init")
     protected ConnectionRow() {}

@@ -53,6 +53,21 @@ public class Connections {
         open.remove(tenant.value());
     }
 
+    /** Says where people sign in to a connected tenant. */
+    @Transactional
+    public void setDoor(Id<Tenant> tenant, Optional<String> address) {
+        rows.findById(tenant.value()).ifPresent(row -> {
+            row.door = address.orElse(null);
+            rows.save(row);
+        });
+    }
+
+    /** Where people sign in, if somebody said it. */
+    @Transactional(readOnly = true)
+    public Optional<String> door(Id<Tenant> tenant) {
+        return rows.findById(tenant.value()).flatMap(row -> Optional.ofNullable(row.door));
+    }
+
     /** Empty for a tenant that was never connected. */
     @Transactional(readOnly = true)
     public Optional<Connection> of(Id<Tenant> tenant) {

@@ -22,6 +22,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
+import wexa.core.model.Tenant;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Administrators;
 import wexa.server.connections.Connections;
@@ -122,10 +123,10 @@ class DemoLoader implements ApplicationRunner {
     /** The stand-ins' port may be another than last time. */
     private void connect(Path source) throws IOException {
         for (JsonNode one : json.readTree(Files.readString(source.resolve("tenants.json")))) {
-            connections.connect(
-                    Id.of(one.path("tenant").asString()),
-                    settings.standIns() + "/" + one.path("key").asString() + "/",
-                    one.path("token").asString());
+            Id<Tenant> tenant = Id.of(one.path("tenant").asString());
+            String address = settings.standIns() + "/" + one.path("key").asString() + "/";
+            connections.connect(tenant, address, one.path("token").asString());
+            connections.setDoor(tenant, Optional.of(address + "sign-in"));
         }
     }
 }

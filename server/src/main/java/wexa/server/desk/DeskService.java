@@ -36,6 +36,7 @@ import wexa.server.directory.DirectoryPairs;
 import wexa.server.directory.Found;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.StepView;
+import wexa.server.messages.OpenMessages;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.snapshot.SnapshotStore;
@@ -58,6 +59,7 @@ public class DeskService {
     private final Differences differences;
     private final HeldChanges held;
     private final DirectoryPairs pairs;
+    private final OpenMessages messages;
     private final BusinessClock clock;
 
     DeskService(
@@ -68,9 +70,11 @@ public class DeskService {
             Differences differences,
             HeldChanges held,
             DirectoryPairs pairs,
+            OpenMessages messages,
             BusinessClock clock) {
         this.held = held;
         this.pairs = pairs;
+        this.messages = messages;
         this.snapshots = snapshots;
         this.directories = directories;
         this.jobs = jobs;
@@ -85,6 +89,7 @@ public class DeskService {
         Instant now = clock.now();
         List<DeskView.Item> items = new ArrayList<>();
         addHeld(items);
+        addMessages(items);
         addNewcomers(items, now);
         addHanging(actor, items);
         addPeople(snapshot.model(), now, items);
@@ -134,6 +139,34 @@ public class DeskService {
                     "Review",
                     one.draft().toString(),
                     one.at(),
+                    null,
+                    null));
+        }
+    }
+
+    /** Messages that could not be sent, and those that somebody has to send. */
+    private void addMessages(List<DeskView.Item> items) {
+        int failed = messages.failed();
+        if (failed > 0) {
+            items.add(new DeskView.Item(
+                    "MESSAGES",
+                    failed + (failed == 1 ? " message" : " messages") + " could not be sent",
+                    "Somebody does not know yet how to sign in",
+                    "See why",
+                    "FAILED",
+                    null,
+                    null,
+                    null));
+        }
+        int ready = messages.ready();
+        if (ready > 0) {
+            items.add(new DeskView.Item(
+                    "MESSAGES",
+                    ready + (ready == 1 ? " message" : " messages") + " to send",
+                    "The accounts are there; the messages go by hand",
+                    "Look and send",
+                    "READY",
+                    null,
                     null,
                     null));
         }

@@ -1,14 +1,8 @@
 package wexa.server.inbound;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -19,18 +13,15 @@ import org.springframework.transaction.annotation.Transactional;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.wiring.Ids;
+import wexa.server.wiring.Secrets;
 
-/**
- * Service identities in rows. A key has 256 random bits, so that a plain SHA-256 of it is as good as a slow hash: nobody
- * can try them all. It is shown once and never again. Expiry goes by the machine's clock, as for every token.
- */
+/** Service identities in rows. A key is shown once and never again. Its time goes by the machine's clock, as every token's. */
 @Component
 class Services {
-    private static final int KEY_BYTES = 32;
     private static final Duration USE_GRAIN = Duration.ofMinutes(1);
 
     private final Rows rows;
-    private final SecureRandom random;
+    private final Secrets secrets;
     private final Ids ids;
     private final Clock machineClock;
 
@@ -60,9 +51,9 @@ class Services {
     /** A service identity that was just made, with the key that is shown this once. */
     record Made(UUID id, String key) {}
 
-    Services(Rows rows, SecureRandom random, Ids ids, Clock machineClock) {
+    Services(Rows rows, Secrets secrets, Ids ids, Clock machineClock) {
         this.rows = rows;
-        this.random = random;
+        this.secrets = secrets;
         this.ids = ids;
         this.machineClock = machineClock;
     }
@@ -95,14 +86,12 @@ class Services {
 
     @Transactional
     Made make(String name, String owner, Duration validity) {
-        byte[] bits = new byte[KEY_BYTES];
-        random.nextBytes(bits);
-        String key = Base64.getUrlEncoder().withoutPadding().encodeToString(bits);
+        String key = secrets.fresh();
         ServiceRow row = new ServiceRow();
         row.id = ids.next();
         row.name = name;
         row.owner = owner;
-        row.keyHash = hash(key);
+        row.keyHash = Secrets.hash(key);
         row.madeAt = machineClock.instant();
         row.expiresAt = row.madeAt.plus(validity);
         rows.save(row);
@@ -122,7 +111,7 @@ class Services {
     Optional<Actor> holding(String key) {
         Instant now = machineClock.instant();
         Optional<ServiceRow> found =
-                rows.findByKeyHash(hash(key)).filter(row -> row.endedAt == null && now.isBefore(row.expiresAt));
+                rows.findByKeyHash(Secrets.hash(key)).filter(row -> row.endedAt == null && now.isBefore(row.expiresAt));
         found.filter(row -> row.usedAt == null || row.usedAt.plus(USE_GRAIN).isBefore(now))
                 .ifPresent(row -> {
                     row.usedAt = now;
@@ -134,14 +123,5 @@ class Services {
     /** A program prepares, and applies what the policy lets pass. */
     static Actor actor(Known known) {
         return new Actor(known.id(), known.name(), known.name(), Set.of(Act.LOOK, Act.PREPARE, Act.APPLY));
-    }
-
-    static String hash(String key) {
-        try {
-            byte[] digest = MessageDigest.getInstance("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException impossible) {
-            throw new IllegalStateException("every Java has SHA-256", impossible);
-        }
     }
 }

@@ -42,6 +42,8 @@ class Security {
                                 .permitAll()
                                 .requestMatchers("/api/v1/first")
                                 .permitAll()
+                                .requestMatchers(HttpMethod.POST, "/api/v1/activations", "/api/v1/activations/look")
+                                .permitAll()
                                 .requestMatchers("/api/**")
                                 .authenticated()
                                 .requestMatchers("/actuator/health")

@@ -14,19 +14,19 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 
 /**
- * Subject and text of a letter with blanks in braces, like <code>Hello {given name}</code>. A brace that is meant is
+ * Subject and text of a message with blanks in braces, like <code>Hello {given name}</code>. A brace that is meant is
  * written twice. A line that holds nothing but blanks goes away when they are all empty, and so does one of two empty
  * lines that it leaves behind.
  */
-public record LetterTemplate(String subject, String body) {
+public record MessageTemplate(String subject, String body) {
     public static final int LONGEST_SUBJECT = 200;
     public static final int LONGEST_BODY = 8_000;
 
     private static final Pattern PART = Pattern.compile("\\{\\{|}}|\\{([^{}\\n]*)}|[{}]");
     private static final Set<Blank> LINES = EnumSet.of(Blank.DOORS, Blank.ACTIVATION);
 
-    /** A letter with every blank filled. */
-    public record Letter(String subject, String body) {}
+    /** A message with every blank filled. */
+    public record Filled(String subject, String body) {}
 
     /**
      * What is wrong with it: empty, too long, a brace that opens nothing, a blank that there is not, several lines in the
@@ -90,9 +90,9 @@ public record LetterTemplate(String subject, String body) {
         return found;
     }
 
-    /** The letter with these values; a blank without a value is left empty. Linear in its length. */
-    public Letter filled(Map<Blank, String> values) {
-        return new Letter(oneLine(fill(subject, values)), lines(values));
+    /** The message with these values; a blank without a value is left empty. Linear in its length. */
+    public Filled filled(Map<Blank, String> values) {
+        return new Filled(oneLine(fill(subject, values)), lines(values));
     }
 
     private String lines(Map<Blank, String> values) {

@@ -13,11 +13,11 @@ import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 
-class LetterTemplateTest {
+class MessageTemplateTest {
     private static final String BODY = "Hello {given name}\n\n{activation}\n\n{doors}\n\nSee you";
 
     private static List<Code> codes(String subject, String body) {
-        return new LetterTemplate(subject, body)
+        return new MessageTemplate(subject, body)
                 .check().stream().map(Finding::code).toList();
     }
 
@@ -28,7 +28,7 @@ class LetterTemplateTest {
 
     @Test
     void whatIsWrongIsNamedWithItsField() {
-        assertThat(new LetterTemplate("", BODY).check())
+        assertThat(new MessageTemplate("", BODY).check())
                 .extracting(Finding::code, Finding::path)
                 .containsExactly(org.assertj.core.groups.Tuple.tuple(Code.FIELD_MISSING, "subject"));
         assertThat(codes("Hi {shoe size}", BODY)).containsExactly(Code.MESSAGE_BLANK_UNKNOWN);
@@ -36,26 +36,26 @@ class LetterTemplateTest {
         assertThat(codes("Hi", "{doors}")).containsExactly(Code.MESSAGE_BLANK_MISSING);
         assertThat(codes("Hi {doors}", BODY)).containsExactly(Code.MESSAGE_BLANK_NOT_HERE);
         assertThat(codes("Hi\nBcc: all", BODY)).containsExactly(Code.FIELD_CONTROL_CHARACTERS);
-        assertThat(codes("Hi", BODY + "x".repeat(LetterTemplate.LONGEST_BODY))).containsExactly(Code.FIELD_TOO_LONG);
+        assertThat(codes("Hi", BODY + "x".repeat(MessageTemplate.LONGEST_BODY))).containsExactly(Code.FIELD_TOO_LONG);
     }
 
     @Test
     void aLineOfEmptyBlanksGoesAwayWithTheGapThatItLeaves() {
-        LetterTemplate.Letter letter =
-                new LetterTemplate("Hi", BODY).filled(Map.of(Blank.GIVEN_NAME, "Ines", Blank.DOORS, "Pelagia North"));
+        MessageTemplate.Filled letter =
+                new MessageTemplate("Hi", BODY).filled(Map.of(Blank.GIVEN_NAME, "Ines", Blank.DOORS, "Pelagia North"));
         assertThat(letter.body()).isEqualTo("Hello Ines\n\nPelagia North\n\nSee you\n");
     }
 
     @Test
     void aBraceThatIsMeantIsWrittenTwiceAndValuesAreNeverReadAsTemplates() {
-        LetterTemplate.Letter letter = new LetterTemplate("{name} {{you}}", BODY)
+        MessageTemplate.Filled letter = new MessageTemplate("{name} {{you}}", BODY)
                 .filled(Map.of(Blank.NAME, "{doors} $1 \\ x", Blank.DOORS, "none"));
         assertThat(letter.subject()).isEqualTo("{doors} $1 \\ x {you}");
     }
 
     @Test
     void aValueOfSeveralLinesMakesNoSecondHeader() {
-        LetterTemplate.Letter letter = new LetterTemplate("For {name}", BODY)
+        MessageTemplate.Filled letter = new MessageTemplate("For {name}", BODY)
                 .filled(Map.of(Blank.NAME, "Ines\r\nBcc: everybody@skerrow.example"));
         assertThat(letter.subject()).isEqualTo("For Ines Bcc: everybody@skerrow.example");
     }
@@ -96,7 +96,7 @@ class LetterTemplateTest {
                 }
             }
         }
-        assertThat(new LetterTemplate("s", template.toString()).filled(values).body())
+        assertThat(new MessageTemplate("s", template.toString()).filled(values).body())
                 .as("%s", template)
                 .isEqualTo(expected.toString().strip() + "\n");
     }

@@ -21,7 +21,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 
 /** Against looking at everybody's open accounts before and after. */
-class OccasionTest {
+class OpeningTest {
     static IntStream seeds() {
         return IntStream.range(1, 60);
     }
@@ -42,16 +42,23 @@ class OccasionTest {
         }
         Model after = before.with(effects);
 
-        Map<Id<Person>, Occasion> expected = new HashMap<>();
+        Map<Id<Person>, Set<Id<Account>>> expected = new HashMap<>();
+        Map<Id<Person>, Occasion> occasions = new HashMap<>();
         for (Person person : made.people) {
             Set<Id<Account>> had = open(before, person);
             Set<Id<Account>> more = open(after, person);
             more.removeAll(had);
             if (!more.isEmpty()) {
-                expected.put(person.id(), had.isEmpty() ? Occasion.FIRST_ACCOUNTS : Occasion.MORE_ACCOUNTS);
+                expected.put(person.id(), more);
+                occasions.put(person.id(), had.isEmpty() ? Occasion.FIRST_ACCOUNTS : Occasion.MORE_ACCOUNTS);
             }
         }
-        assertThat(Occasion.of(before, effects)).as("seed %d", seed).isEqualTo(expected);
+        List<Opening> openings = Opening.in(before, effects);
+        assertThat(openings).as("one each, seed %d", seed).hasSize(expected.size());
+        assertThat(openings).as("seed %d", seed).allSatisfy(opening -> {
+            assertThat(Set.copyOf(opening.accounts())).isEqualTo(expected.get(opening.person()));
+            assertThat(opening.occasion()).isEqualTo(occasions.get(opening.person()));
+        });
     }
 
     private static Account with(Account account, Account.State state) {

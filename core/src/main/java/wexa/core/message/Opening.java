@@ -1,0 +1,50 @@
+package wexa.core.message;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import wexa.core.model.Account;
+import wexa.core.model.Effect;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+
+/** Accounts that a changeset opens for one person: cause for one message, however many they are. */
+public record Opening(Id<Person> person, Occasion occasion, List<Id<Account>> accounts) {
+    public Opening {
+        accounts = List.copyOf(accounts);
+    }
+
+    /**
+     * Who is to get a message because of a changeset, in the order of its effects. An account that was open before, under
+     * whatever name, is none of them. Linear in the effects.
+     *
+     * @param before the model that the effects change
+     */
+    public static List<Opening> in(Model before, List<Effect> effects) {
+        Map<Id<Person>, List<Id<Account>>> opened = new LinkedHashMap<>();
+        for (Effect effect : effects) {
+            if (effect.after().orElse(null) instanceof Account account
+                    && account.isOpen()
+                    && before.table(Kind.ACCOUNT)
+                            .find(account.id())
+                            .filter(Account::isOpen)
+                            .isEmpty()) {
+                account.person()
+                        .ifPresent(person -> opened.computeIfAbsent(person, any -> new ArrayList<>())
+                                .add(account.id()));
+            }
+        }
+        return opened.entrySet().stream()
+                .map(one -> new Opening(one.getKey(), occasion(before, one.getKey()), one.getValue()))
+                .toList();
+    }
+
+    private static Occasion occasion(Model before, Id<Person> person) {
+        boolean hadSome = before.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
+                .anyMatch(Account::isOpen);
+        return hadSome ? Occasion.MORE_ACCOUNTS : Occasion.FIRST_ACCOUNTS;
+    }
+}

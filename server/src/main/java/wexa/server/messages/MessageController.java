@@ -1,0 +1,106 @@
+package wexa.server.messages;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
+import java.time.Instant;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.core.message.MessageTemplate;
+import wexa.core.message.Occasion;
+import wexa.server.administrators.Actor;
+import wexa.server.messages.MessageViews.MessageView;
+import wexa.server.messages.MessageViews.MessagesView;
+import wexa.server.messages.MessageViews.SampleView;
+import wexa.server.messages.MessageViews.TemplateView;
+import wexa.server.messages.MessageViews.WholeView;
+
+/** Messages over HTTP. */
+@RestController
+@RequestMapping("/api/v1/messages")
+class MessageController {
+    private static final int MOST_DAYS = 60;
+    private static final Instant END = Instant.parse("9999-12-31T00:00:00Z");
+
+    private final MessageService messages;
+
+    MessageController(MessageService messages) {
+        this.messages = messages;
+    }
+
+    record TextInput(@NotNull String subject, @NotNull String body) {
+        MessageTemplate template() {
+            return new MessageTemplate(subject.strip(), body);
+        }
+    }
+
+    record TemplateInput(
+            @NotNull String subject,
+            @NotNull String body,
+            boolean isAutomatic,
+            @Min(0) @Max(MOST_DAYS) int daysBefore) {}
+
+    /** Without states, all. {@code before} is the {@code next} of the page before. */
+    @GetMapping
+    MessagesView page(
+            Actor actor,
+            @RequestParam(required = false) @Nullable Set<Message.State> state,
+            @RequestParam(required = false) @Nullable Instant before) {
+        Set<Message.State> states =
+                state == null || state.isEmpty() ? EnumSet.allOf(Message.State.class) : EnumSet.copyOf(state);
+        return messages.page(actor, states, before == null ? END : before);
+    }
+
+    @GetMapping("/about/{person}")
+    List<MessageView> about(Actor actor, @PathVariable UUID person) {
+        return messages.about(actor, person);
+    }
+
+    @GetMapping("/{id}")
+    WholeView whole(Actor actor, @PathVariable UUID id) {
+        return messages.whole(actor, id);
+    }
+
+    @PostMapping("/{id}/send")
+    @ResponseStatus(HttpStatus.ACCEPTED)
+    void send(Actor actor, @PathVariable UUID id) {
+        messages.send(actor, id);
+    }
+
+    @PostMapping("/{id}/drop")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void drop(Actor actor, @PathVariable UUID id) {
+        messages.drop(actor, id);
+    }
+
+    @GetMapping("/templates")
+    List<TemplateView> templates(Actor actor) {
+        return messages.templates(actor);
+    }
+
+    @PutMapping("/templates/{occasion}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setTemplate(Actor actor, @PathVariable Occasion occasion, @Valid @RequestBody TemplateInput input) {
+        MessageTemplate template = new TextInput(input.subject(), input.body()).template();
+        messages.setTemplate(actor, occasion, template, input.isAutomatic(), input.daysBefore());
+    }
+
+    @PostMapping("/templates/sample")
+    SampleView sample(Actor actor, @Valid @RequestBody TextInput input) {
+        return messages.sample(actor, input.template());
+    }
+}

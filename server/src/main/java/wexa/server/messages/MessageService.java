@@ -1,0 +1,248 @@
+package wexa.server.messages;
+
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.finding.Finding;
+import wexa.core.message.Blank;
+import wexa.core.message.Door;
+import wexa.core.message.MessageTemplate;
+import wexa.core.message.Occasion;
+import wexa.core.model.Account;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.log.Notes;
+import wexa.server.messages.Message.State;
+import wexa.server.messages.MessageViews.CountView;
+import wexa.server.messages.MessageViews.MessageView;
+import wexa.server.messages.MessageViews.MessagesView;
+import wexa.server.messages.MessageViews.SampleView;
+import wexa.server.messages.MessageViews.TemplateView;
+import wexa.server.messages.MessageViews.WholeView;
+import wexa.server.problems.Messages;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+
+/** Looking at messages, sending them by hand, and writing what they say. */
+@UseCases
+public class MessageService {
+    private static final int PAGE = 50;
+
+    private final MessageStore store;
+    private final Templates templates;
+    private final Sender sender;
+    private final Wording wording;
+    private final SnapshotStore snapshots;
+    private final Notes notes;
+    private final BusinessClock clock;
+
+    MessageService(
+            MessageStore store,
+            Templates templates,
+            Sender sender,
+            Wording wording,
+            SnapshotStore snapshots,
+            Notes notes,
+            BusinessClock clock) {
+        this.store = store;
+        this.templates = templates;
+        this.sender = sender;
+        this.wording = wording;
+        this.snapshots = snapshots;
+        this.notes = notes;
+        this.clock = clock;
+    }
+
+    /** Messages in one of the states, newest first. */
+    MessagesView page(Actor actor, Set<State> states, Instant before) {
+        actor.require(Act.LOOK);
+        Model model = snapshots.current().model();
+        List<Message> found = store.page(states, before, PAGE);
+        Instant next = found.size() < PAGE ? null : found.get(PAGE - 1).madeAt();
+        List<CountView> counts = store.counts().entrySet().stream()
+                .map(one -> new CountView(one.getKey(), one.getValue()))
+                .toList();
+        List<MessageView> views = found.stream().map(one -> view(one, model)).toList();
+        return new MessagesView(views, next, counts, sender.isConnected());
+    }
+
+    List<MessageView> about(Actor actor, UUID person) {
+        actor.require(Act.LOOK);
+        Model model = snapshots.current().model();
+        return store.about(Id.of(person), PAGE).stream()
+                .map(one -> view(one, model))
+                .toList();
+    }
+
+    WholeView whole(Actor actor, UUID id) {
+        actor.require(Act.LOOK);
+        Message message = found(id);
+        Model model = snapshots.current().model();
+        MessageTemplate.Filled text = message.subject().isPresent()
+                ? new MessageTemplate.Filled(
+                        message.subject().get(), message.body().orElse(""))
+                : model.people()
+                        .find(message.person())
+                        .map(person -> filled(templates.of(message.occasion()).template(), model, person, message))
+                        .orElseGet(() -> new MessageTemplate.Filled("", ""));
+        return new WholeView(view(message, model), text.subject(), text.body());
+    }
+
+    private MessageTemplate.Filled filled(MessageTemplate template, Model model, Person person, Message message) {
+        return fill(
+                template,
+                model,
+                person,
+                Wording.doors(model, message.person(), message.occasion(), message.accounts()));
+    }
+
+    private MessageTemplate.Filled fill(MessageTemplate template, Model model, Person person, List<Door> doors) {
+        String activation = doors.stream().anyMatch(Door::needsPassword) ? Wording.LINK_WAS_HERE : "";
+        return wording.fill(template, model, person, doors, activation, clock.now());
+    }
+
+    private Message found(UUID id) {
+        return store.find(id).orElseThrow(() -> Problem.notFound("message", id));
+    }
+
+    private static MessageView view(Message message, Model model) {
+        Optional<Person> person = model.people().find(message.person());
+        return new MessageView(
+                message.id(),
+                message.person().value(),
+                person.map(Person::name).orElse("somebody who is not here any more"),
+                message.occasion(),
+                message.state(),
+                message.detail(),
+                message.accounts().stream()
+                        .flatMap(account -> model.table(Kind.ACCOUNT).find(account).stream())
+                        .map(Account::tenant)
+                        .map(model.tenants()::get)
+                        .map(tenant -> model.appOf(tenant).name() + " " + tenant.name())
+                        .toList(),
+                message.madeAt(),
+                message.state().isOpen() ? message.dueAt() : null,
+                message.sentAt().orElse(null),
+                message.address()
+                        .or(() -> person.flatMap(Person::mail).map(mail -> mail.text()))
+                        .orElse(null));
+    }
+
+    /** Sends what waits for somebody, and again what was sent or failed; links in earlier ones are worth nothing then. */
+    @Transactional
+    public void send(Actor actor, UUID id) {
+        actor.require(Act.APPLY);
+        Message message = found(id);
+        Set<State> from = EnumSet.of(State.READY, State.SENT, State.FAILED, State.DROPPED, State.GOING);
+        if (!store.move(id, from, State.GOING, "", clock.now())) {
+            throw new Problem(
+                    409,
+                    "message.not-yet",
+                    message.state() == State.WAITING
+                            ? "The accounts are not all there yet. The message goes when they are."
+                            : "The message is being handed in. Look again in a moment.");
+        }
+        note(actor, message, "send message again to ");
+    }
+
+    /** What is not sent yet is not to be sent. */
+    @Transactional
+    public void drop(Actor actor, UUID id) {
+        actor.require(Act.APPLY);
+        Message message = found(id);
+        Set<State> from = EnumSet.of(State.WAITING, State.READY, State.GOING, State.FAILED);
+        if (!store.move(id, from, State.DROPPED, "Not to be sent, said " + actor.login() + ".", clock.now())) {
+            throw new Problem(409, "message.sent", "The message is sent, or being sent, and cannot be called back.");
+        }
+        note(actor, message, "do not send message to ");
+    }
+
+    private void note(Actor actor, Message message, String what) {
+        String whom = snapshots
+                .current()
+                .model()
+                .people()
+                .find(message.person())
+                .map(person -> person.handle().text())
+                .orElse("somebody who is not here any more");
+        notes.write(actor.login(), what + whom, Set.of(message.person().value()));
+    }
+
+    List<TemplateView> templates(Actor actor) {
+        actor.require(Act.LOOK);
+        return Arrays.stream(Occasion.values())
+                .map(templates::of)
+                .map(kept -> new TemplateView(
+                        kept.occasion(),
+                        kept.template().subject(),
+                        kept.template().body(),
+                        kept.isAutomatic(),
+                        kept.daysBefore(),
+                        Arrays.stream(Blank.values()).map(Blank::text).toList(),
+                        kept.changed().map(Templates.Change::by).orElse(null),
+                        kept.changed().map(Templates.Change::at).orElse(null)))
+                .toList();
+    }
+
+    /** Messages that are not sent yet are written with it as well. */
+    @Transactional
+    public void setTemplate(
+            Actor actor, Occasion occasion, MessageTemplate template, boolean isAutomatic, int daysBefore) {
+        actor.require(Act.GOVERN);
+        check(template);
+        templates.set(
+                new Templates.Kept(occasion, template, isAutomatic, daysBefore, Optional.empty()),
+                new Templates.Change(actor.login(), clock.now()));
+        notes.write(
+                actor.login(),
+                "write messages about " + (occasion == Occasion.FIRST_ACCOUNTS ? "first accounts" : "more accounts")
+                        + " anew");
+    }
+
+    private static void check(MessageTemplate template) {
+        List<Finding> findings = template.check();
+        if (!findings.isEmpty()) {
+            throw new Problem(
+                    400,
+                    "field",
+                    "The message cannot be sent like that.",
+                    findings.stream()
+                            .map(finding -> new Problem.FieldProblem(
+                                    finding.path(), finding.code().text(), Messages.text(finding)))
+                            .toList());
+        }
+    }
+
+    /** A template as somebody would get it: of the people with accounts, who started last. */
+    SampleView sample(Actor actor, MessageTemplate template) {
+        actor.require(Act.LOOK);
+        check(template);
+        Model model = snapshots.current().model();
+        Instant now = clock.now();
+        Person person = model.table(Kind.ACCOUNT).stream()
+                .filter(Account::isOpen)
+                .flatMap(account -> account.person().stream())
+                .distinct()
+                .max(Comparator.<Id<Person>, Instant>comparing(id -> Wording.engagement(model, id, now)
+                                .map(engagement -> engagement.window().from())
+                                .orElse(Instant.MIN))
+                        .thenComparing(Comparator.<Id<Person>>naturalOrder()))
+                .map(model.people()::get)
+                .orElseThrow(() ->
+                        new Problem(409, "message.nobody", "Nobody has an account yet, so there is nobody to show."));
+        MessageTemplate.Filled text = fill(template, model, person, Door.of(model, person.id()));
+        return new SampleView(person.name(), text.subject(), text.body());
+    }
+}

@@ -1,0 +1,51 @@
+package wexa.server.messages;
+
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.message.Opening;
+import wexa.core.model.Effect;
+import wexa.core.model.Id;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+
+/** Plans messages when a changeset opens accounts, in its transaction: one for each person. */
+@Component
+public class Planned {
+    private final MessageStore store;
+    private final Templates templates;
+    private final BusinessClock clock;
+    private final Ids ids;
+
+    Planned(MessageStore store, Templates templates, BusinessClock clock, Ids ids) {
+        this.store = store;
+        this.templates = templates;
+        this.clock = clock;
+        this.ids = ids;
+    }
+
+    /** @param before the model that the effects change */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void plan(Model before, List<Effect> effects) {
+        List<Opening> openings = Opening.in(before, effects);
+        if (openings.isEmpty()) {
+            return;
+        }
+        Map<Id<Person>, UUID> open =
+                store.open(openings.stream().map(Opening::person).toList());
+        for (Opening opening : openings) {
+            UUID known = open.get(opening.person());
+            if (known == null) {
+                boolean isByHand = !templates.of(opening.occasion()).isAutomatic();
+                store.add(ids.next(), opening, isByHand, clock.now());
+            } else {
+                store.widen(known, opening.accounts(), clock.now());
+            }
+        }
+    }
+}

@@ -1,0 +1,98 @@
+package wexa.server.messages;
+
+import java.time.Instant;
+import java.util.Optional;
+import org.springframework.data.repository.Repository;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.message.MessageTemplate;
+import wexa.core.message.Occasion;
+
+/** What messages say: as administrators wrote it, else as Wexa came. */
+@Component
+public class Templates {
+    private static final int USUAL_DAYS_BEFORE = 7;
+    private static final String WELCOME = """
+            Hello {given name},
+
+            welcome. You start as {job} in {unit} on {first day}, and these are your ways in:
+
+            {doors}
+
+            {activation}
+
+            Each way in opens on your first day. Rights that are given later are felt at the next sign-in.
+            """;
+    private static final String MORE = """
+            Hello {given name},
+
+            you can now also sign in here:
+
+            {doors}
+
+            {activation}
+
+            If you are signed in already, sign out and in again: new rights are felt at the next sign-in.
+            """;
+
+    private final Rows rows;
+
+    /** Rows of templates. */
+    interface Rows extends Repository<TemplateRow, String> {
+        Optional<TemplateRow> findById(String occasion);
+
+        void save(TemplateRow row);
+    }
+
+    /** A change of a template. */
+    public record Change(String by, Instant at) {}
+
+    /**
+     * A template with when it goes.
+     *
+     * @param isAutomatic whether messages go by themselves, rather than when somebody says so
+     * @param daysBefore how many days before a first day a message goes, at the earliest
+     */
+    public record Kept(
+            Occasion occasion,
+            MessageTemplate template,
+            boolean isAutomatic,
+            int daysBefore,
+            Optional<Change> changed) {}
+
+    Templates(Rows rows) {
+        this.rows = rows;
+    }
+
+    @Transactional(readOnly = true)
+    public Kept of(Occasion occasion) {
+        return rows.findById(occasion.name())
+                .map(row -> new Kept(
+                        occasion,
+                        new MessageTemplate(row.subject, row.body),
+                        row.automatic,
+                        row.daysBefore,
+                        Optional.of(new Change(row.changedBy, row.changedAt))))
+                .orElseGet(() -> new Kept(occasion, first(occasion), true, USUAL_DAYS_BEFORE, Optional.empty()));
+    }
+
+    private static MessageTemplate first(Occasion occasion) {
+        return switch (occasion) {
+            case FIRST_ACCOUNTS -> new MessageTemplate("Your accounts, {given name}", WELCOME);
+            case MORE_ACCOUNTS -> new MessageTemplate("Another way in for you, {given name}", MORE);
+        };
+    }
+
+    @Transactional
+    void set(Kept kept, Change change) {
+        TemplateRow row = rows.findById(kept.occasion().name()).orElseGet(TemplateRow::new);
+        row.occasion = kept.occasion().name();
+        row.subject = kept.template().subject();
+        row.body = kept.template().body();
+        row.automatic = kept.isAutomatic();
+        row.daysBefore = kept.daysBefore();
+        row.changedBy = change.by();
+        row.changedAt = change.at();
+        rows.save(row);
+    }
+}

@@ -1,0 +1,93 @@
+package wexa.server.messages;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import wexa.core.message.Blank;
+import wexa.core.message.Door;
+import wexa.core.message.MessageTemplate;
+import wexa.core.message.Occasion;
+import wexa.core.model.Account;
+import wexa.core.model.Engagement;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.server.connections.Connections;
+import wexa.server.wiring.Settings;
+
+/** Fills templates with what is known of a person. */
+@Component
+class Wording {
+    /** What is kept in the place of a link. */
+    static final String LINK_WAS_HERE = "(the link stands in the mail only)";
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+
+    private final Connections connections;
+    private final Settings settings;
+
+    Wording(Connections connections, Settings settings) {
+        this.connections = connections;
+        this.settings = settings;
+    }
+
+    /** The engagement that somebody starts with next, or is in. */
+    static Optional<Engagement> engagement(Model model, Id<Person> person, Instant now) {
+        return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person).stream()
+                .filter(one -> one.window().until().isAfter(now))
+                .min(Comparator.comparing(one -> one.window().from()));
+    }
+
+    /** The doors that a message tells of: all of them at first, later those that were opened. */
+    static List<Door> doors(Model model, Id<Person> person, Occasion occasion, List<Id<Account>> opened) {
+        Set<Id<Account>> named = new HashSet<>(opened);
+        return Door.of(model, person).stream()
+                .filter(door -> occasion == Occasion.FIRST_ACCOUNTS
+                        || named.contains(door.account().id()))
+                .toList();
+    }
+
+    /** @param activation the address for choosing a password, or what stands in its place; empty where nobody needs one */
+    MessageTemplate.Filled fill(
+            MessageTemplate template, Model model, Person person, List<Door> doors, String activation, Instant now) {
+        Map<Blank, String> values = new EnumMap<>(Blank.class);
+        values.put(Blank.GIVEN_NAME, person.givenName());
+        values.put(Blank.NAME, person.name());
+        engagement(model, person.id(), now).ifPresent(engagement -> {
+            ZoneId zone = settings.zone();
+            values.put(Blank.JOB, engagement.job());
+            values.put(Blank.UNIT, model.table(Kind.UNIT).get(engagement.unit()).name());
+            values.put(
+                    Blank.FIRST_DAY,
+                    DAY.format(LocalDate.ofInstant(engagement.window().from(), zone)));
+        });
+        values.put(Blank.DOORS, doors.stream().map(this::line).collect(Collectors.joining("\n")));
+        values.put(Blank.ACTIVATION, activation);
+        return template.filled(values);
+    }
+
+    private String line(Door door) {
+        String how = switch (door.signIn()) {
+            case DIRECTORY -> "your usual work account, no new password";
+            case OWN_PASSWORD -> "a password that you choose yourself";
+            case NONE -> "not yet: ask the person who engaged you";
+        };
+        String where = connections
+                .door(door.tenant().id())
+                .map(address -> "\n    " + address)
+                .orElse("");
+        return "  " + door.name() + ": user name " + door.account().userName() + ", with " + how + where;
+    }
+}

@@ -1,0 +1,113 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { sessionQuery } from "../api/queries";
+import { Mark } from "../frame/Mark";
+import { moment } from "../ui/dates";
+import { PlainField, problemOf, Told } from "../ui/plainField";
+import { Read } from "../ui/states";
+
+/** For somebody who got a link: choosing the password of their accounts. They need no session, the link is what they have. */
+export function Activate({ token }: { token: string }) {
+  const session = useQuery(sessionQuery);
+  const link = useQuery({
+    queryKey: ["activation"],
+    queryFn: () => take(api.POST("/api/v1/activations/look", { body: { token } })),
+    // the session's answer brings the token against forged requests, also where nobody is signed in
+    enabled: !session.isPending,
+    retry: false,
+    refetchOnWindowFocus: false,
+  });
+  return (
+    <main className="grid min-h-screen place-items-center p-6">
+      <div className="card-plain w-full max-w-md p-7">
+        <Mark />
+        <Read of={link} what="what the link opens">
+          {(data) => <Choose token={token} link={data} />}
+        </Read>
+      </div>
+    </main>
+  );
+}
+
+function Choose({ token, link }: { token: string; link: Schemas["ActivationView"] }) {
+  const [password, setPassword] = useState("");
+  const [again, setAgain] = useState("");
+  const [differs, setDiffers] = useState(false);
+  const choose = useMutation({
+    mutationFn: () => take(api.POST("/api/v1/activations", { body: { token, password } })),
+  });
+  const shown = choose.data ?? link;
+  if (shown.isDone) {
+    return (
+      <>
+        <h1 className="mt-5">That is your password</h1>
+        <p className="mt-1">You can sign in with it from your first day on:</p>
+        <Doors doors={shown.doors} />
+        <p className="mt-4 text-soft">This link has done its work. You can close this page.</p>
+      </>
+    );
+  }
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        setDiffers(password !== again);
+        if (password === again) {
+          choose.mutate();
+        }
+      }}
+    >
+      <h1 className="mt-5">Choose your password, {shown.givenName}</h1>
+      <p className="mt-1 text-soft">
+        For these accounts. The link is good until{" "}
+        {moment(shown.expiresAt, Intl.DateTimeFormat().resolvedOptions().timeZone)}.
+      </p>
+      <Doors doors={shown.doors} />
+      <PlainField
+        label="Password"
+        type="password"
+        hint="12 characters or more. Several words are easy to remember."
+        autoComplete="new-password"
+        value={password}
+        problem={problemOf(choose.error, "password")}
+        onChange={setPassword}
+      />
+      <PlainField
+        label="Once more"
+        type="password"
+        autoComplete="new-password"
+        value={again}
+        problem={differs ? "These two differ." : undefined}
+        onChange={setAgain}
+      />
+      <Told error={choose.error} />
+      <button type="submit" className="btn btn-primary mt-5 w-full" disabled={choose.isPending}>
+        {choose.data === undefined ? "Take this password" : "Try again"}
+      </button>
+    </form>
+  );
+}
+
+function Doors({ doors }: { doors: Schemas["DoorView"][] }) {
+  return (
+    <ul className="mt-3 divide-y divide-[var(--line)] border-y border-line">
+      {doors.map((door) => (
+        <li key={door.name} className="py-1.5">
+          <b className="font-semibold">
+            {door.address === undefined || door.address === null ? (
+              door.name
+            ) : (
+              <a href={door.address} className="underline">
+                {door.name}
+              </a>
+            )}
+          </b>{" "}
+          {door.isSet && <span className="text-sm text-success">has your password</span>}
+          <span className="block font-mono text-xs text-soft">{door.userName}</span>
+          {door.told && <span className="block text-sm font-semibold text-error">▲ {door.told}</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}
