@@ -94,7 +94,7 @@ function Name({ draft }: { draft: Draft }) {
     <h1>
       <input
         aria-label="Name of the draft"
-        className="w-full max-w-xl rounded border border-transparent bg-transparent font-head hover:border-base-300 focus:border-base-300"
+        className="w-full rounded border border-transparent bg-transparent font-head hover:border-base-300 focus:border-base-300"
         maxLength={200}
         value={typed ?? draft.name}
         onChange={(event) => setTyped(event.target.value)}

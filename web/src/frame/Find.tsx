@@ -47,6 +47,9 @@ export function Find() {
       : []),
     { name: "Undo something that was applied", go: () => void navigate({ to: "/changes" }) },
     { name: "Change between day and night", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
+    { name: "Messages to people", go: () => void navigate({ to: "/messages" }) },
+    { name: "Directories", go: () => void navigate({ to: "/directories" }) },
+    { name: "What comes by itself", go: () => void navigate({ to: "/inbound" }) },
     { name: "Search the log", go: () => void navigate({ to: "/log" }) },
     ...(tenants.data ?? []).map((tenant) => ({
       name: `Read ${tenant.app} ${tenant.name} now`,

@@ -56,7 +56,7 @@ function How({ message }: { message: Schemas["MessageView"] }) {
   return (
     <p className={`mt-3 ${wrong ? "font-semibold text-error" : ""}`}>
       {wrong && "▲ "}
-      <b className="font-semibold first-letter:uppercase">{stateWord(message.state)}</b>
+      <b className="inline-block font-semibold first-letter:uppercase">{stateWord(message.state)}</b>
       {message.state === "SENT" && message.sentAt && `, ${moment(message.sentAt, session.zone)}`}
       {message.detail !== "" && <>: {message.detail}</>}
       {message.detail.endsWith("day.") && message.dueAt && ` It goes on ${day(message.dueAt, session.zone)}.`}

@@ -148,7 +148,7 @@ function Writing({ template }: { template: Template }) {
               ))}
             </div>
             <PlainField
-              label="Days before the first day"
+              label="Days before a first day"
               type="number"
               value={days}
               problem={problemOf(set.error, "daysBefore")}

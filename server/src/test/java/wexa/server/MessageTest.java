@@ -108,7 +108,7 @@ class MessageTest {
         JsonNode mail = mailTo(handle);
         assertThat(mail.path("subject").asString()).isEqualTo("Your accounts, New");
         assertThat(mail.path("text").asString())
-                .contains("Pelagia North: user name " + handle + "@skerrow.example", "/pelagia-north/sign-in");
+                .contains("Pelagia North", "as " + handle + "@skerrow.example", "/pelagia-north/sign-in");
 
         String token = tokenIn(mail);
         String kept = cast.tove
@@ -251,7 +251,7 @@ class MessageTest {
                 "/api/v1/messages/templates/sample",
                 cast.tove.object("subject", "Hello {given name}", "body", "{doors}\n\n{activation}"));
         assertThat(good.text("subject")).startsWith("Hello ").doesNotContain("{");
-        assertThat(good.text("body")).contains("user name");
+        assertThat(good.text("body")).contains(", with ");
     }
 
     @Test

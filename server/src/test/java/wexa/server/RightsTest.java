@@ -29,7 +29,10 @@ class RightsTest {
 
     /** Sent because they take their time or go to a tenant, but they only look. */
     private static final Set<String> LOOKING = Set.of(
-            "post /api/v1/people/{id}/ask", "post /api/v1/tenants/{id}/readings", "post /api/v1/directory/readings", "post /api/v1/messages/templates/sample");
+            "post /api/v1/people/{id}/ask",
+            "post /api/v1/tenants/{id}/readings",
+            "post /api/v1/directory/readings",
+            "post /api/v1/messages/templates/sample");
 
     private final JsonMapper json = new JsonMapper();
     private final JsonNode document = json.readTree(Files.readString(Path.of("../web/openapi.json")));

@@ -109,8 +109,9 @@ public class MessageService {
     }
 
     private MessageTemplate.Filled fill(MessageTemplate template, Model model, Person person, List<Door> doors) {
-        String activation = doors.stream().anyMatch(Door::needsPassword) ? Wording.LINK_WAS_HERE : "";
-        return wording.fill(template, model, person, doors, activation, clock.now());
+        Optional<String> link =
+                doors.stream().anyMatch(Door::needsPassword) ? Optional.of(Wording.LINK_WAS_HERE) : Optional.empty();
+        return wording.fill(template, model, person, doors, link, clock.now());
     }
 
     private Message found(UUID id) {

@@ -187,12 +187,12 @@ class Sender {
         List<Id<Account>> toSet = toSet(person, doors);
         MessageTemplate template = templates.of(message.occasion()).template();
         Instant now = clock.now();
-        String placeholder = toSet.isEmpty() ? "" : activation(Wording.LINK_WAS_HERE);
+        Optional<String> placeholder = toSet.isEmpty() ? Optional.empty() : Optional.of(Wording.LINK_WAS_HERE);
         MessageTemplate.Filled kept = wording.fill(template, model, person, doors, placeholder, now);
         if (!store.sending(message.id(), address, kept)) {
             return;
         }
-        String link = toSet.isEmpty() ? "" : activation(link(message, person, toSet));
+        Optional<String> link = placeholder.map(any -> link(message, person, toSet));
         MessageTemplate.Filled whole = wording.fill(template, model, person, doors, link, now);
         settle(
                 message,
@@ -214,11 +214,6 @@ class Sender {
     private String link(Message message, Person person, List<Id<Account>> accounts) {
         String token = activations.make(message.id(), person.id(), accounts, settings.linkValidity());
         return settings.publicUrl().resolve("/activate") + "#" + token;
-    }
-
-    private String activation(String link) {
-        long hours = settings.linkValidity().toHours();
-        return "Choose your password here, within " + hours + " hours:\n\n  " + link;
     }
 
     private void settle(Message message, Person person, Outcome<Boolean> outcome) {

@@ -37,10 +37,12 @@ class Wording {
 
     private final Connections connections;
     private final Settings settings;
+    private final MailSettings mail;
 
-    Wording(Connections connections, Settings settings) {
+    Wording(Connections connections, Settings settings, MailSettings mail) {
         this.connections = connections;
         this.settings = settings;
+        this.mail = mail;
     }
 
     /** The engagement that somebody starts with next, or is in. */
@@ -59,9 +61,14 @@ class Wording {
                 .toList();
     }
 
-    /** @param activation the address for choosing a password, or what stands in its place; empty where nobody needs one */
+    /** @param link the address for choosing a password, or what stands in its place; empty where nobody needs one */
     MessageTemplate.Filled fill(
-            MessageTemplate template, Model model, Person person, List<Door> doors, String activation, Instant now) {
+            MessageTemplate template,
+            Model model,
+            Person person,
+            List<Door> doors,
+            Optional<String> link,
+            Instant now) {
         Map<Blank, String> values = new EnumMap<>(Blank.class);
         values.put(Blank.GIVEN_NAME, person.givenName());
         values.put(Blank.NAME, person.name());
@@ -74,8 +81,12 @@ class Wording {
                     DAY.format(LocalDate.ofInstant(engagement.window().from(), zone)));
         });
         values.put(Blank.DOORS, doors.stream().map(this::line).collect(Collectors.joining("\n")));
-        values.put(Blank.ACTIVATION, activation);
+        values.put(Blank.ACTIVATION, link.map(this::activation).orElse(""));
         return template.filled(values);
+    }
+
+    private String activation(String link) {
+        return "Choose your password here, within " + mail.linkValidity().toHours() + " hours:\n\n  " + link;
     }
 
     private String line(Door door) {
@@ -88,6 +99,6 @@ class Wording {
                 .door(door.tenant().id())
                 .map(address -> "\n    " + address)
                 .orElse("");
-        return "  " + door.name() + ": user name " + door.account().userName() + ", with " + how + where;
+        return "  " + door.name() + "\n    as " + door.account().userName() + ", with " + how + where;
     }
 }
