@@ -147,6 +147,21 @@ const tenant = createRoute({
   component: lazyRouteComponent(() => import("./tenants/TenantPage"), "TenantPage"),
 });
 
+const connect = createRoute({
+  ...at("/tenants/connect"),
+  component: lazyRouteComponent(() => import("./tenants/ConnectPage"), "ConnectPage"),
+});
+
+const match = createRoute({
+  ...at("/tenants/$id/match"),
+  component: lazyRouteComponent(() => import("./tenants/MatchPage"), "MatchPage"),
+});
+
+const setup = createRoute({
+  ...at("/setup"),
+  component: lazyRouteComponent(() => import("./setup/SetupPage"), "SetupPage"),
+});
+
 const changes = createRoute({
   ...at("/changes"),
   component: lazyRouteComponent(() => import("./changes/ChangesPage"), "ChangesPage"),
@@ -194,6 +209,9 @@ export const router = createRouter({
     roles.addChildren([role]),
     tenants,
     tenant,
+    connect,
+    match,
+    setup,
     changes,
     review,
     job,

@@ -96,6 +96,22 @@ export const pairsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/directory/pairs")),
 });
 
+export const setupQuery = queryOptions({
+  queryKey: ["setup"],
+  queryFn: () => take(api.GET("/api/v1/setup")),
+});
+
+export const unitsQuery = queryOptions({
+  queryKey: ["units"],
+  queryFn: () => take(api.GET("/api/v1/units")),
+});
+
+export const matchesQuery = (tenant: string) =>
+  queryOptions({
+    queryKey: ["tenants", tenant, "matches"],
+    queryFn: () => take(api.GET("/api/v1/tenants/{id}/matches", { params: { path: { id: tenant } } })),
+  });
+
 export const deskQuery = queryOptions({
   queryKey: ["desk"],
   queryFn: () => take(api.GET("/api/v1/desk")),

@@ -11,6 +11,7 @@ import { coming, SECTIONS, when, type Item } from "./items";
 export function DeskPage() {
   const desk = useQuery(deskQuery);
   const session = useSession();
+  const isNew = useQuery(tenantsQuery).data?.length === 0;
   return (
     <>
       <section className="min-w-0 flex-1 overflow-auto px-5 py-4">
@@ -25,7 +26,17 @@ export function DeskPage() {
                 {coming(data.items) > 0 &&
                   ` ${count(coming(data.items), "person gets", "people get")} something soon, by itself.`}
               </p>
-              {data.items.length === 0 && (
+              {isNew && (
+                <p className="card-plain mt-4 flex items-center gap-4 px-4 py-3">
+                  <span className="flex-1">
+                    <b>No tenant is connected yet.</b> Directory, units, tenant: what Wexa needs is done in a few steps.
+                  </span>
+                  <Link to="/setup" className="btn btn-primary btn-sm">
+                    Set up
+                  </Link>
+                </p>
+              )}
+              {data.items.length === 0 && !isNew && (
                 <Empty title="All quiet">What comes up will stand here, most urgent first.</Empty>
               )}
               {SECTIONS.map((section) => {

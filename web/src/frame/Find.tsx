@@ -48,6 +48,7 @@ export function Find() {
     { name: "Undo something that was applied", go: () => void navigate({ to: "/changes" }) },
     { name: "Change between day and night", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
     { name: "Messages to people", go: () => void navigate({ to: "/messages" }) },
+    { name: "Setting up: units, directories, tenants", go: () => void navigate({ to: "/setup" }) },
     { name: "Directories", go: () => void navigate({ to: "/directories" }) },
     { name: "What comes by itself", go: () => void navigate({ to: "/inbound" }) },
     { name: "Search the log", go: () => void navigate({ to: "/log" }) },

@@ -117,6 +117,12 @@ function Account({ onKeys }: { onKeys: () => void }) {
           </MenuItem>
           <MenuItem
             className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+            onAction={() => void navigate({ to: "/setup" })}
+          >
+            Setting up
+          </MenuItem>
+          <MenuItem
+            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
             onAction={() => {
               void take(api.DELETE("/api/v1/session")).then(() => {
                 client.clear();

@@ -1,15 +1,18 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useParams } from "@tanstack/react-router";
+import { Link, useParams } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
 import { tenantQuery, tenantsQuery } from "../api/queries";
 import { useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
-import { count, userNameRule } from "../ui/words";
+import { capabilityWords, count, userNameRule } from "../ui/words";
+import { Reach } from "./Reach";
 import { Seats } from "./Seats";
 
 type Page = Schemas["TenantPage"];
+
+const UNKNOWN_SHOWN = 12;
 
 const TYPES: Record<string, string> = { ACCOUNT: "account", GROUP: "group", ROLE: "role", ASSIGNMENT: "assignment" };
 
@@ -50,19 +53,35 @@ export function TenantPage() {
             <p className="text-sm text-soft">
               {data.unknown.length === 0 ? "Every account there is known." : "Reported, never changed or removed."}
             </p>
+            {data.unknown.length > 0 && (
+              <Link to="/tenants/$id/match" params={{ id: data.tenant.id }} className="btn btn-xs mt-1.5">
+                Say whose they are
+              </Link>
+            )}
             <ul className="mt-1">
-              {data.unknown.map((one) => (
+              {data.unknown.slice(0, UNKNOWN_SHOWN).map((one) => (
                 <li key={one.userName} className="flex justify-between font-mono text-sm">
                   {one.userName}
                   <span className="font-sans text-soft">{one.open ? "open" : "closed"}</span>
                 </li>
               ))}
             </ul>
+            {data.unknown.length > UNKNOWN_SHOWN && (
+              <p className="text-sm text-soft">and {data.unknown.length - UNKNOWN_SHOWN} more</p>
+            )}
             <h2 className="mt-5">What it takes and tells</h2>
-            <p className="mt-1 text-sm">{data.capabilities.map((one) => one.toLowerCase()).join(", ")}</p>
+            <ul className="mt-1 text-sm">
+              {capabilityWords(data.capabilities).map((one) => (
+                <li key={one.words} className={one.isThere ? "" : "text-soft"}>
+                  {one.isThere ? "✓ " : "– not "}
+                  {one.words}
+                </li>
+              ))}
+            </ul>
             <p className="mt-1 text-sm text-soft">
               What is not here is not managed. Signs in by {userNameRule(data.userNameRule)}.
             </p>
+            <Reach tenant={data.tenant.id} />
           </aside>
         </>
       )}

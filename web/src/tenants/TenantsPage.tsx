@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { tenantsQuery } from "../api/queries";
-import { useNow } from "../session/hooks";
+import { useMay, useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
@@ -10,9 +10,17 @@ import { Seats } from "./Seats";
 export function TenantsPage() {
   const tenants = useQuery(tenantsQuery);
   const now = useNow();
+  const mayGovern = useMay("GOVERN");
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Tenants">
-      <h1>Tenants</h1>
+      <div className="flex items-center gap-3">
+        <h1 className="flex-1">Tenants</h1>
+        {mayGovern && (
+          <Link to="/tenants/connect" className="btn btn-sm">
+            Connect a tenant
+          </Link>
+        )}
+      </div>
       <p className="text-soft">
         Each with how fresh its reading is, where it differs from what should be, and its seats.
       </p>

@@ -11,6 +11,7 @@ export function PlainField({
   problem,
   autoComplete,
   autoFocus = false,
+  isOptional = false,
 }: {
   label: string;
   value: string;
@@ -20,6 +21,7 @@ export function PlainField({
   problem?: string | undefined;
   autoComplete?: string;
   autoFocus?: boolean;
+  isOptional?: boolean;
 }) {
   const id = useId();
   const told = problem ?? hint;
@@ -34,7 +36,7 @@ export function PlainField({
         className={`input mt-0.5 w-full ${problem === undefined ? "" : "input-error"}`}
         autoComplete={autoComplete}
         autoFocus={autoFocus}
-        required
+        required={!isOptional}
         aria-invalid={problem !== undefined}
         aria-describedby={told === undefined ? undefined : `${id}-told`}
         value={value}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { blockWord, count, engagementKind, groupWay, userNameRule } from "./words";
+import { blockWord, capabilityWords, count, engagementKind, groupWay, userNameRule } from "./words";
 import { squareWord } from "./square";
 
 describe("words", () => {
@@ -16,5 +16,11 @@ describe("words", () => {
     expect(blockWord("SEAT_MISSING")).toBe("the seat does not carry it");
     expect(blockWord("SOMETHING_NEW")).toBe("SOMETHING_NEW");
     expect(squareWord("DIFFERS")).toBe("differs in the tenant");
+  });
+
+  it("say of each capability whether it is there", () => {
+    const words = capabilityWords(["USERS", "PASSWORDS", "SOMETHING_NEW"]);
+    expect(words.filter((one) => one.isThere).map((one) => one.words)).toEqual(["accounts", "passwords of its own"]);
+    expect(words).toHaveLength(8);
   });
 });

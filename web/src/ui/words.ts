@@ -41,3 +41,19 @@ const BLOCKS: Record<string, string> = {
 export function blockWord(block: string): string {
   return BLOCKS[block] ?? block;
 }
+
+const CAPABILITIES: [string, string][] = [
+  ["USERS", "accounts"],
+  ["GROUPS", "groups"],
+  ["SEATS", "seats"],
+  ["AREAS", "areas"],
+  ["ROLES", "what roles contain"],
+  ["ASSIGNMENTS", "who has which role"],
+  ["EVALUATION", "asking whether somebody may do something"],
+  ["PASSWORDS", "passwords of its own"],
+];
+
+/** What of a tenant is managed and what is not, in words. */
+export function capabilityWords(capabilities: readonly string[]): { words: string; isThere: boolean }[] {
+  return CAPABILITIES.map(([key, words]) => ({ words, isThere: capabilities.includes(key) }));
+}

@@ -19,6 +19,7 @@ import java.util.Optional;
 /** SCIM 2.0 over one tenant's resources: discovery (RFC 7644 4), query (3.4.2), create, PATCH (3.5.2), replace, delete. */
 final class ScimEndpoint {
     private static final int LARGEST_PAGE = 200;
+    private static final String SEAT_KIND = "urn:wexa:scim:schemas:1.0:SeatKind";
 
     private final TenantState tenant;
 
@@ -67,6 +68,7 @@ final class ScimEndpoint {
             case "ResourceTypes" ->
                 Answer.of(200, listOf(resourceTypes(), 1, resourceTypes().size()));
             case "Schemas" -> Answer.of(200, listOf(schemas(), 1, schemas().size()));
+            case "SeatKinds" -> Answer.of(200, page(seatKinds(), request.query()));
             case "Permissions" -> Answer.of(200, page(catalogue(), request.query()));
             default ->
                 request.method().equals("POST")
@@ -145,6 +147,22 @@ final class ScimEndpoint {
         return permissions;
     }
 
+    /** The kinds of seat with the size of each pool, to be read only. */
+    private List<ObjectNode> seatKinds() {
+        List<ObjectNode> kinds = new ArrayList<>();
+        for (JsonNode kind : tenant.settings().path("seatKinds")) {
+            String key = kind.path("key").asText();
+            ObjectNode made = JsonNodeFactory.instance.objectNode();
+            made.putArray("schemas").add(SEAT_KIND);
+            made.put("id", key);
+            made.put("displayName", key.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + key.substring(1));
+            made.put("size", tenant.settings().path("pools").path(key).asInt());
+            made.set("carries", kind.path("carries").deepCopy());
+            kinds.add(made);
+        }
+        return kinds;
+    }
+
     private static int number(Map<String, String> query, String name, int otherwise) {
         try {
             return Integer.parseInt(query.getOrDefault(name, Integer.toString(otherwise)));
@@ -201,14 +219,21 @@ final class ScimEndpoint {
             }
         }
         if (tenant.can("ROLES")) {
-            types.add(JsonNodeFactory.instance
-                    .objectNode()
-                    .put("id", "Permission")
-                    .put("name", "Permission")
-                    .put("endpoint", "/Permissions")
-                    .put("schema", "urn:wexa:scim:schemas:1.0:Permission"));
+            types.add(readOnly("Permission", "urn:wexa:scim:schemas:1.0:Permission"));
+        }
+        if (tenant.can("SEATS")) {
+            types.add(readOnly("SeatKind", SEAT_KIND));
         }
         return types;
+    }
+
+    private static ObjectNode readOnly(String name, String schema) {
+        return JsonNodeFactory.instance
+                .objectNode()
+                .put("id", name)
+                .put("name", name)
+                .put("endpoint", "/" + name + "s")
+                .put("schema", schema);
     }
 
     private List<ObjectNode> schemas() {

@@ -25,6 +25,14 @@ public final class Evaluations {
     /** The tenant's answer; the reason is its own word, if it gave one. */
     public record Answer(boolean permitted, String reason) {}
 
+    /** Whether there is anybody to ask: a tenant without the interface answers 404. */
+    public Outcome<Boolean> answers() {
+        Outcome<List<Answer>> none = ask("nobody", List.of());
+        return none instanceof Outcome.Refused<List<Answer>> refused && refused.status() == 404
+                ? new Outcome.Done<>(false)
+                : none.map(any -> true);
+    }
+
     /** All questions about one user in one request; answers stand in the order of the questions. */
     public Outcome<List<Answer>> ask(String userName, List<Question> questions) {
         ObjectNode body = JsonNodeFactory.instance.objectNode();

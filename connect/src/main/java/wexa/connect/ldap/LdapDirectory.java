@@ -2,6 +2,7 @@ package wexa.connect.ldap;
 
 import com.unboundid.asn1.ASN1OctetString;
 import com.unboundid.ldap.sdk.Entry;
+import com.unboundid.ldap.sdk.ExtendedResult;
 import com.unboundid.ldap.sdk.Filter;
 import com.unboundid.ldap.sdk.LDAPConnection;
 import com.unboundid.ldap.sdk.LDAPConnectionOptions;
@@ -12,7 +13,11 @@ import com.unboundid.ldap.sdk.SearchRequest;
 import com.unboundid.ldap.sdk.SearchResult;
 import com.unboundid.ldap.sdk.SearchScope;
 import com.unboundid.ldap.sdk.controls.SimplePagedResultsControl;
+import com.unboundid.ldap.sdk.extensions.StartTLSExtendedRequest;
 import com.unboundid.util.StaticUtils;
+import com.unboundid.util.ssl.JVMDefaultTrustManager;
+import com.unboundid.util.ssl.SSLUtil;
+import java.security.GeneralSecurityException;
 import java.text.ParseException;
 import java.time.Duration;
 import java.time.Instant;
@@ -32,9 +37,22 @@ public final class LdapDirectory {
 
     private final Settings settings;
 
+    /** Whether the connection is encrypted from the start, on request before anything is said (RFC 4511 4.14), or not. */
+    public enum Encryption {
+        NONE,
+        STARTTLS,
+        TLS
+    }
+
     /** Where a directory is and how to read it. */
     public record Settings(
-            String host, int port, String bindDn, String bindPassword, String peopleDn, Duration limit) {}
+            String host,
+            int port,
+            Encryption encryption,
+            String bindDn,
+            String bindPassword,
+            String peopleDn,
+            Duration limit) {}
 
     public LdapDirectory(Settings settings) {
         this.settings = settings;
@@ -98,8 +116,8 @@ public final class LdapDirectory {
         options.setConnectTimeoutMillis((int) settings.limit().toMillis());
         options.setResponseTimeoutMillis(settings.limit().toMillis());
         options.setFollowReferrals(false);
-        try (LDAPConnection connection = new LDAPConnection(
-                options, settings.host(), settings.port(), settings.bindDn(), settings.bindPassword())) {
+        try (LDAPConnection connection = opened(options)) {
+            bind(connection);
             return new Outcome.Done<>(
                     work.on(connection).stream().map(LdapDirectory::entry).toList());
         } catch (LDAPException failed) {
@@ -110,6 +128,37 @@ public final class LdapDirectory {
                             StaticUtils.getExceptionMessage(failed))
                     : new Outcome.TryLater<>(PATIENCE, "the directory cannot be reached");
         }
+    }
+
+    private LDAPConnection opened(LDAPConnectionOptions options) throws LDAPException {
+        try {
+            return settings.encryption() == Encryption.TLS
+                    ? new LDAPConnection(trusted().createSSLSocketFactory(), options, settings.host(), settings.port())
+                    : new LDAPConnection(options, settings.host(), settings.port());
+        } catch (GeneralSecurityException noTls) {
+            throw new IllegalStateException("this Java offers no TLS", noTls);
+        }
+    }
+
+    /** Whom the machine's Java trusts is trusted. */
+    private static SSLUtil trusted() {
+        return new SSLUtil(JVMDefaultTrustManager.getInstance());
+    }
+
+    /** Nothing is said of who asks before the connection is as it should be. */
+    private void bind(LDAPConnection connection) throws LDAPException {
+        if (settings.encryption() == Encryption.STARTTLS) {
+            try {
+                ExtendedResult begun = connection.processExtendedOperation(
+                        new StartTLSExtendedRequest(trusted().createSSLContext()));
+                if (begun.getResultCode() != ResultCode.SUCCESS) {
+                    throw new LDAPException(begun.getResultCode(), "the directory does not encrypt");
+                }
+            } catch (GeneralSecurityException noTls) {
+                throw new IllegalStateException("this Java offers no TLS", noTls);
+            }
+        }
+        connection.bind(settings.bindDn(), settings.bindPassword());
     }
 
     private static DirectoryEntry entry(Entry entry) {

@@ -38,17 +38,41 @@ public final class ScimTenant {
     }
 
     /**
-     * What the tenant announces in {@code /ResourceTypes} and {@code /ServiceProviderConfig} (RFC 7644 4); seats are an
-     * extension of User.
+     * What the tenant announces in {@code /ResourceTypes} and {@code /ServiceProviderConfig} (RFC 7644 4), and what it tells
+     * of its permissions, seats and areas where it has resources for them. Reads, and changes nothing.
      */
-    public Outcome<Set<Capability>> discover() {
+    public Outcome<Announced> discover() {
         return resourceTypes()
-                .then(found -> read("ServiceProviderConfig").map(config -> {
+                .then(found -> read("ServiceProviderConfig").then(config -> {
                     if (config.path("changePassword").path("supported").asBoolean()) {
                         found.add(Capability.PASSWORDS);
                     }
-                    return found;
+                    return announced(found);
                 }));
+    }
+
+    private Outcome<Announced> announced(Set<Capability> found) {
+        return listed(found, Capability.ROLES, "Permissions")
+                .then(permissions -> listed(found, Capability.SEATS, "SeatKinds")
+                        .then(kinds -> listed(found, Capability.AREAS, "Areas")
+                                .then(areas -> read("Users?count=0")
+                                        .map(users -> Announced.of(
+                                                found,
+                                                permissions,
+                                                kinds,
+                                                areas,
+                                                users.path("totalResults").asInt())))));
+    }
+
+    /** All of a resource that goes with a capability; nothing where the tenant has no such resource. */
+    private Outcome<List<JsonNode>> listed(Set<Capability> found, Capability wanted, String endpoint) {
+        if (!found.contains(wanted)) {
+            return new Outcome.Done<>(List.of());
+        }
+        Outcome<List<JsonNode>> all = readAll(endpoint);
+        return all instanceof Outcome.Refused<List<JsonNode>> refused && refused.status() == 404
+                ? new Outcome.Done<>(List.of())
+                : all;
     }
 
     private Outcome<Set<Capability>> resourceTypes() {
@@ -212,6 +236,29 @@ public final class ScimTenant {
             String path = "Users/" + found.get().path("id").asText();
             return patch(path, Optional.empty(), operations).map(any -> true);
         });
+    }
+
+    /**
+     * Makes an account that is there already one of ours: from then on it carries our id as {@code externalId} (RFC 7643
+     * 3.1), which every client keeps for itself.
+     */
+    public Outcome<Optional<Seen>> link(ObjectKey key, String remoteId, Links links) {
+        return read("Users/" + URLEncoder.encode(remoteId, StandardCharsets.UTF_8))
+                .then(resource -> patch(
+                        "Users/" + resource.path("id").asText(),
+                        Optional.of(resource.path("meta").path("version").asText(""))
+                                .filter(text -> !text.isEmpty()),
+                        externalId(key)))
+                .map(body -> Optional.of(seen(key, body, links)));
+    }
+
+    private static ArrayNode externalId(ObjectKey key) {
+        ArrayNode operations = JsonNodeFactory.instance.arrayNode();
+        replace(
+                operations,
+                "externalId",
+                JsonNodeFactory.instance.textNode(key.id().toString()));
+        return operations;
     }
 
     /** Reads the object's version first, so that a change made meanwhile by others is met with 412 and read again. */

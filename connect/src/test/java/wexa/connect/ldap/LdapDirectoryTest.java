@@ -35,6 +35,7 @@ class LdapDirectoryTest {
         return new LdapDirectory(new LdapDirectory.Settings(
                 "127.0.0.1",
                 port,
+                LdapDirectory.Encryption.NONE,
                 Directories.BIND_DN,
                 password,
                 "ou=people,dc=skerrow,dc=example",

@@ -38,7 +38,13 @@ class LdapFaultsTest {
 
     private static LdapDirectory directory(int port) {
         return new LdapDirectory(new LdapDirectory.Settings(
-                "127.0.0.1", port, "cn=reader", "secret", "ou=people," + BASE, Duration.ofSeconds(1)));
+                "127.0.0.1",
+                port,
+                LdapDirectory.Encryption.NONE,
+                "cn=reader",
+                "secret",
+                "ou=people," + BASE,
+                Duration.ofSeconds(1)));
     }
 
     private static InMemoryDirectoryServer serving(InMemoryOperationInterceptor... interceptors) throws Exception {

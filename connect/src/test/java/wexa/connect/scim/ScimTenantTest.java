@@ -108,7 +108,7 @@ class ScimTenantTest {
 
     @Test
     void discoversWhatTheTenantAnnounces() {
-        Set<Capability> found = done(tenant().discover());
+        Set<Capability> found = done(tenant().discover()).capabilities();
         assertThat(found).contains(Capability.SEATS, Capability.ROLES, Capability.ASSIGNMENTS, Capability.GROUPS);
     }
 

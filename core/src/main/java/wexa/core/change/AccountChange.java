@@ -19,8 +19,16 @@ import wexa.core.model.Tenant;
 
 /** Changes to logins. Emergency accounts are passed by (rule 11). */
 public sealed interface AccountChange extends Change {
-    /** A login for a person. One that was closed is opened again rather than doubled. */
-    record Open(Account account) implements AccountChange {
+    /**
+     * A login for a person. One that was closed is opened again rather than doubled.
+     *
+     * @param found the tenant's own id of a login that is there already and becomes this one; empty for a new login
+     */
+    record Open(Account account, Optional<String> found) implements AccountChange {
+        public Open(Account account) {
+            this(account, Optional.empty());
+        }
+
         @Override
         public Resolution resolve(Model model, Instant now) {
             List<Finding> findings = new ArrayList<>();
@@ -88,7 +96,9 @@ public sealed interface AccountChange extends Change {
 
         @Override
         public Map<String, String> slots(Names names) {
-            return describe(account, names);
+            Slots slots = new Slots();
+            describe(account, names).forEach(slots::put);
+            return slots.put("found", found.orElse("")).map();
         }
     }
 

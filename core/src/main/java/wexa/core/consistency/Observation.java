@@ -1,10 +1,12 @@
 package wexa.core.consistency;
 
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import wexa.core.consistency.TenantObject.AccountState;
 
 /** What was read from a tenant: objects that carry an id of ours, and those that do not. */
@@ -33,6 +35,34 @@ public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> str
         SortedMap<ObjectKey, Seen> next = new TreeMap<>(objects);
         seen.ifPresentOrElse(present -> next.put(key, present), () -> next.remove(key));
         return new Observation(next, strangers);
+    }
+
+    /**
+     * The same with accounts that carry somebody else's id among the strangers: an {@code externalId} that looks like ours
+     * is ours only if the model knows it.
+     */
+    public Observation known(Predicate<ObjectKey> isOurs) {
+        SortedMap<ObjectKey, Seen> ours = new TreeMap<>(objects);
+        List<Stranger> others = new ArrayList<>(strangers);
+        objects.forEach((key, seen) -> {
+            if (key.type() == ObjectKey.Type.ACCOUNT && !isOurs.test(key)) {
+                ours.remove(key);
+                others.add(new Stranger(key.type(), seen.remoteId(), seen.state()));
+            }
+        });
+        return new Observation(ours, others);
+    }
+
+    /** The same with an account, of which only the tenant's own id is known, under ours. Without such one, the same. */
+    public Observation linked(ObjectKey key, String remoteId) {
+        for (Stranger stranger : strangers) {
+            if (stranger.type() == key.type() && stranger.remoteId().equals(remoteId)) {
+                List<Stranger> others = new ArrayList<>(strangers);
+                others.remove(stranger);
+                return new Observation(objects, others).with(key, Optional.of(new Seen(remoteId, stranger.state())));
+            }
+        }
+        return this;
     }
 
     /** Accounts that nobody linked; groups, roles and assignments that nobody linked are not among them. */

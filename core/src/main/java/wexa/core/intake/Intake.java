@@ -97,7 +97,11 @@ public final class Intake {
                         .map(MembershipChange.Edit::new);
             case "membership.end" ->
                 ending(lookups.fact("membership", Kind.MEMBERSHIP), fields, MembershipChange.End::new);
-            case "account.open" -> account(fields, lookups).map(AccountChange.Open::new);
+            case "account.open" -> {
+                Optional<String> found =
+                        Optional.of(fields.optionalText("found")).filter(text -> !text.isEmpty());
+                yield account(fields, lookups).map(account -> new AccountChange.Open(account, found));
+            }
             case "account.edit" ->
                 lookups.fact("account", Kind.ACCOUNT)
                         .map(known -> edited(known, fields))

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
 import wexa.core.model.Id;
@@ -22,12 +23,14 @@ public record Opening(Id<Person> person, Occasion occasion, List<Id<Account>> ac
      * whatever name, is none of them. Linear in the effects.
      *
      * @param before the model that the effects change
+     * @param found accounts that their owners had in the tenant before it was connected: they know how to sign in
      */
-    public static List<Opening> in(Model before, List<Effect> effects) {
+    public static List<Opening> in(Model before, List<Effect> effects, Set<Id<Account>> found) {
         Map<Id<Person>, List<Id<Account>>> opened = new LinkedHashMap<>();
         for (Effect effect : effects) {
             if (effect.after().orElse(null) instanceof Account account
                     && account.isOpen()
+                    && !found.contains(account.id())
                     && before.table(Kind.ACCOUNT)
                             .find(account.id())
                             .filter(Account::isOpen)

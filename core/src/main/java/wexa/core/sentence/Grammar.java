@@ -32,7 +32,9 @@ public final class Grammar {
         form("membership.put", "put {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.edit", "keep {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.end", "take {member} out of group {group}[ until {until}]");
-        form("account.open", "open account for {person} in {tenant} as {as}[ with {\"with\"}]");
+        form(
+                "account.open",
+                "open account for {person} in {tenant} as {as}[ with {\"with\"}][ found there as {\"found\"}]");
         form("account.edit", "edit account of {person} in {tenant} as {as}[ with {\"with\"}]");
         form("account.close", "close account of {person} in {tenant}");
         form("seat.give", "seat {person} as {kind} in {tenant}[ from {from}][ until {until}]");

@@ -53,7 +53,7 @@ class OpeningTest {
                 occasions.put(person.id(), had.isEmpty() ? Occasion.FIRST_ACCOUNTS : Occasion.MORE_ACCOUNTS);
             }
         }
-        List<Opening> openings = Opening.in(before, effects);
+        List<Opening> openings = Opening.in(before, effects, Set.of());
         assertThat(openings).as("one each, seed %d", seed).hasSize(expected.size());
         assertThat(openings).as("seed %d", seed).allSatisfy(opening -> {
             assertThat(Set.copyOf(opening.accounts())).isEqualTo(expected.get(opening.person()));

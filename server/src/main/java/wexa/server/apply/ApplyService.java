@@ -26,6 +26,7 @@ import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
+import wexa.server.jobs.Found;
 import wexa.server.jobs.HaltHooks;
 import wexa.server.jobs.JobPlanner;
 import wexa.server.jobs.Lanes;
@@ -168,10 +169,12 @@ public class ApplyService {
                 preview.effects(),
                 preview.readySentences()));
         log.write(version, preview.now(), actor.login(), lines(preview));
+        Found found = Found.by(preview);
         Snapshot after = new Snapshot(version, preview.model(), preview.index());
         Optional<JobPlanner.Planned> job =
-                planner.plan(version, draft.name(), preview.snapshot(), after, Concerned.by(preview, after));
-        messages.plan(preview.snapshot().model(), preview.effects());
+                planner.plan(version, draft.name(), preview.snapshot(), after, Concerned.by(preview, after), found);
+        messages.plan(
+                preview.snapshot().model(), preview.effects(), found.remoteIds().keySet());
         drafts.applied(
                 draft.id(),
                 draft.version(),

@@ -29,6 +29,7 @@ import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
+import wexa.server.jobs.Found;
 import wexa.server.jobs.JobPlanner;
 import wexa.server.messages.Templates;
 import wexa.server.readings.Freshness;
@@ -85,7 +86,11 @@ public class ReviewService {
     }
 
     private List<ReviewView.MessageReview> messages(Preview preview) {
-        return Opening.in(preview.snapshot().model(), preview.effects()).stream()
+        return Opening.in(
+                        preview.snapshot().model(),
+                        preview.effects(),
+                        Found.by(preview).remoteIds().keySet())
+                .stream()
                 .limit(PEOPLE_SHOWN)
                 .map(opening -> {
                     Person person = preview.model().people().get(opening.person());
@@ -144,7 +149,7 @@ public class ReviewService {
         Concerned concerned = Concerned.by(preview, after);
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         List<ReviewView.TenantReview> reviews = new ArrayList<>();
-        for (JobPlanner.Forecast forecast : planner.forecast(preview.snapshot(), after, concerned)) {
+        for (JobPlanner.Forecast forecast : planner.forecast(preview.snapshot(), after, concerned, Found.by(preview))) {
             Tenant tenant = forecast.tenant();
             Model model = preview.model();
             App app = model.appOf(tenant);

@@ -76,12 +76,24 @@ public class Connections {
             return Optional.of(known);
         }
         return rows.findById(tenant.value()).map(row -> {
-            String token = vault.open(row.tenantId, row.token);
-            Connection made = new Connection(
-                    new ScimTenant(exchange(row.url + "scim/v2/", token)), new Evaluations(exchange(row.url, token)));
+            Connection made = to(row.url, vault.open(row.tenantId, row.token));
             open.put(row.tenantId, made);
             return made;
         });
+    }
+
+    /** A connection that is tried and not kept. */
+    public Connection to(String url, String token) {
+        return new Connection(new ScimTenant(exchange(url + "scim/v2/", token)), new Evaluations(exchange(url, token)));
+    }
+
+    /** How a tenant is reached. The token is for testing another address with it, and for nobody's eyes. */
+    public record Reached(String address, String token, Optional<String> door) {}
+
+    @Transactional(readOnly = true)
+    public Optional<Reached> reached(Id<Tenant> tenant) {
+        return rows.findById(tenant.value())
+                .map(row -> new Reached(row.url, vault.open(row.tenantId, row.token), Optional.ofNullable(row.door)));
     }
 
     private Exchange exchange(String url, String token) {

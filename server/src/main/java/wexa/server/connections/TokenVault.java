@@ -16,11 +16,11 @@ import org.springframework.stereotype.Component;
 import wexa.server.wiring.Settings;
 
 /**
- * Encrypts tenants' tokens with AES-256-GCM under a key file that lies beside the database, not in it: a copy of the
- * database alone opens no tenant. The tenant's id is bound into each ciphertext.
+ * Encrypts the tokens of tenants and the passwords of directories with AES-256-GCM under a key file that lies beside the database, not in it: a copy of the
+ * database alone opens no tenant. The id of what a secret opens is bound into each ciphertext.
  */
 @Component
-class TokenVault {
+public class TokenVault {
     private static final int KEY_BYTES = 32;
     private static final int NONCE_BYTES = 12;
     private static final int TAG_BITS = 128;
@@ -46,30 +46,30 @@ class TokenVault {
         this.key = new SecretKeySpec(bytes, "AES");
     }
 
-    byte[] seal(UUID tenant, String token) {
+    public byte[] seal(UUID about, String token) {
         byte[] nonce = new byte[NONCE_BYTES];
         random.nextBytes(nonce);
-        byte[] sealed = run(Cipher.ENCRYPT_MODE, tenant, nonce, token.getBytes(StandardCharsets.UTF_8));
+        byte[] sealed = run(Cipher.ENCRYPT_MODE, about, nonce, token.getBytes(StandardCharsets.UTF_8));
         byte[] whole = Arrays.copyOf(nonce, NONCE_BYTES + sealed.length);
         System.arraycopy(sealed, 0, whole, NONCE_BYTES, sealed.length);
         return whole;
     }
 
-    String open(UUID tenant, byte[] whole) {
+    public String open(UUID about, byte[] whole) {
         byte[] nonce = Arrays.copyOf(whole, NONCE_BYTES);
         byte[] sealed = Arrays.copyOfRange(whole, NONCE_BYTES, whole.length);
-        return new String(run(Cipher.DECRYPT_MODE, tenant, nonce, sealed), StandardCharsets.UTF_8);
+        return new String(run(Cipher.DECRYPT_MODE, about, nonce, sealed), StandardCharsets.UTF_8);
     }
 
-    private byte[] run(int mode, UUID tenant, byte[] nonce, byte[] input) {
+    private byte[] run(int mode, UUID about, byte[] nonce, byte[] input) {
         try {
             Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
             cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
-            cipher.updateAAD(tenant.toString().getBytes(StandardCharsets.US_ASCII));
+            cipher.updateAAD(about.toString().getBytes(StandardCharsets.US_ASCII));
             return cipher.doFinal(input);
         } catch (GeneralSecurityException failed) {
             throw new IllegalStateException(
-                    "the token of tenant " + tenant + " does not open with this key file; enter it again", failed);
+                    "the token of " + about + " does not open with this key file; enter it again", failed);
         }
     }
 }

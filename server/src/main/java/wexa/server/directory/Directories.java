@@ -34,7 +34,7 @@ public class Directories {
     private static final Logger LOG = LoggerFactory.getLogger(Directories.class);
     private static final Duration LIMIT = Duration.ofSeconds(3);
 
-    private final DirectorySettings settings;
+    private final DirectorySources sources;
     private final Rows rows;
     private final ReadingRows readings;
     private final DirectoryPairs.ApartRows apart;
@@ -55,7 +55,7 @@ public class Directories {
     interface ReadingRows extends JpaRepository<DirectoryReadingRow, String> {}
 
     Directories(
-            DirectorySettings settings,
+            DirectorySources sources,
             Rows rows,
             ReadingRows readings,
             DirectoryPairs.ApartRows apart,
@@ -63,7 +63,7 @@ public class Directories {
             BusinessClock clock,
             TransactionTemplate transactions,
             JsonMapper json) {
-        this.settings = settings;
+        this.sources = sources;
         this.rows = rows;
         this.readings = readings;
         this.apart = apart;
@@ -81,7 +81,7 @@ public class Directories {
         List<Found> found = new ArrayList<>();
         List<String> silent = new ArrayList<>();
         Model model = snapshots.current().model();
-        for (DirectorySettings.Source source : settings.sources()) {
+        for (DirectorySettings.Source source : sources.all()) {
             Outcome<List<DirectoryEntry>> outcome = directory(source).search(typed, limit);
             if (outcome instanceof Outcome.Done<List<DirectoryEntry>> done) {
                 done.value().forEach(entry -> found.add(found(model, source.key(), entry)));
@@ -92,9 +92,15 @@ public class Directories {
         return new Search(found.subList(0, Math.min(limit, found.size())), silent);
     }
 
-    private static LdapDirectory directory(DirectorySettings.Source source) {
+    static LdapDirectory directory(DirectorySettings.Source source) {
         return new LdapDirectory(new LdapDirectory.Settings(
-                source.host(), source.port(), source.bindDn(), source.bindPassword(), source.peopleDn(), LIMIT));
+                source.host(),
+                source.port(),
+                source.encryption(),
+                source.bindDn(),
+                source.bindPassword(),
+                source.peopleDn(),
+                LIMIT));
     }
 
     private Found found(Model model, String directory, DirectoryEntry entry) {
@@ -125,7 +131,7 @@ public class Directories {
 
     /** Reads all directories. An empty or broken reading removes nobody (rule 17). */
     public void readAll() {
-        for (DirectorySettings.Source source : settings.sources()) {
+        for (DirectorySettings.Source source : sources.all()) {
             Outcome<List<DirectoryEntry>> outcome = directory(source).readAll();
             boolean whole = outcome instanceof Outcome.Done<List<DirectoryEntry>> done
                     && !done.value().isEmpty();
@@ -218,9 +224,5 @@ public class Directories {
                 .filter(entry -> entry.person() == null)
                 .limit(limit)
                 .toList();
-    }
-
-    Duration interval() {
-        return settings.interval();
     }
 }

@@ -1,8 +1,11 @@
 package wexa.server.directory;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -13,6 +16,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import wexa.connect.ldap.LdapDirectory;
 import wexa.server.administrators.Actor;
 
 /** Directory look-up over HTTP. */
@@ -44,6 +48,40 @@ class DirectoryController {
     @PostMapping("/readings")
     PairsView read(Actor actor) {
         return directory.read(actor);
+    }
+
+    /** A directory to be connected. The own home is the first one's. */
+    record NewSource(
+            @NotBlank
+            @Size(max = 60)
+            @Pattern(regexp = "[a-z0-9]+(-[a-z0-9]+)*", message = "Use lower-case letters, digits and single hyphens.")
+            String key,
+
+            @NotBlank @Size(max = 80) String name,
+            @NotBlank @Size(max = 255) String host,
+            @Min(1) @Max(65_535) int port,
+            LdapDirectory.@NotNull Encryption encryption,
+            @NotNull @Size(max = 500) String bindDn,
+            @NotNull @Size(max = 500) String bindPassword,
+            @NotBlank @Size(max = 500) String peopleDn) {
+        DirectorySettings.Source source() {
+            return new DirectorySettings.Source(
+                    key, name.strip(), host.strip(), port, encryption, bindDn.strip(), bindPassword, peopleDn.strip());
+        }
+    }
+
+    record Probed(int people) {}
+
+    /** A POST, so that the password stands in no address. */
+    @PostMapping("/sources/probe")
+    Probed probe(Actor actor, @Valid @RequestBody NewSource source) {
+        return new Probed(directory.probe(actor, source.source()));
+    }
+
+    @PostMapping("/sources")
+    @ResponseStatus(HttpStatus.CREATED)
+    void connect(Actor actor, @Valid @RequestBody NewSource source) {
+        directory.connect(actor, source.source());
     }
 
     @PostMapping("/apart")

@@ -38,7 +38,7 @@ import wexa.server.wiring.Ids;
 /** The last readings of the directories against the people here, and what follows from them under the standing policy. */
 @Component
 public class DirectoryPairs {
-    private final DirectorySettings settings;
+    private final DirectorySources sources;
     private final Directories directories;
     private final ApartRows apart;
     private final SnapshotStore snapshots;
@@ -60,14 +60,14 @@ public class DirectoryPairs {
     private record Read(Instant doneAt, List<Listed> listed) {}
 
     DirectoryPairs(
-            DirectorySettings settings,
+            DirectorySources sources,
             Directories directories,
             ApartRows apart,
             SnapshotStore snapshots,
             Standing standing,
             HeldChanges held,
             Ids ids) {
-        this.settings = settings;
+        this.sources = sources;
         this.directories = directories;
         this.apart = apart;
         this.snapshots = snapshots;
@@ -120,7 +120,7 @@ public class DirectoryPairs {
     public record ToSettle(String name, int colliding, int vanished) {}
 
     public List<ToSettle> toSettle() {
-        return settings.sources().stream()
+        return sources.all().stream()
                 .map(source -> {
                     List<Pair> found = pairs(source, directories.reading(source));
                     return new ToSettle(
@@ -175,7 +175,7 @@ public class DirectoryPairs {
      * another than at the last offer is offered: what somebody discarded does not come again by itself.
      */
     void follow() {
-        for (DirectorySettings.Source source : settings.sources()) {
+        for (DirectorySettings.Source source : sources.all()) {
             Directories.Reading reading = directories.reading(source);
             List<Pair> following = comparison(source, reading).pairs().stream()
                     .filter(pair -> pair.kind() == Pair.Case.DIFFERS || pair.kind() == Pair.Case.RENAMED)

@@ -1,10 +1,14 @@
 package wexa.server.directory;
 
+import com.unboundid.ldap.sdk.ResultCode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+import wexa.connect.Outcome;
+import wexa.connect.ldap.DirectoryEntry;
 import wexa.core.directory.Comparison;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
@@ -14,6 +18,7 @@ import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
+import wexa.server.readings.Reader;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 
@@ -27,24 +32,27 @@ public class DirectoryService {
 
     private final Directories directories;
     private final DirectoryPairs pairs;
-    private final DirectorySettings settings;
+    private final DirectorySources sources;
     private final SnapshotStore snapshots;
     private final Notes notes;
     private final BusinessClock clock;
+    private final TransactionTemplate transactions;
 
     DirectoryService(
             Directories directories,
             DirectoryPairs pairs,
-            DirectorySettings settings,
+            DirectorySources sources,
             SnapshotStore snapshots,
             Notes notes,
-            BusinessClock clock) {
+            BusinessClock clock,
+            TransactionTemplate transactions) {
         this.directories = directories;
         this.pairs = pairs;
-        this.settings = settings;
+        this.sources = sources;
         this.snapshots = snapshots;
         this.notes = notes;
         this.clock = clock;
+        this.transactions = transactions;
     }
 
     /** The directories as they were last read, and the first pairs of each that do not go together. */
@@ -53,7 +61,7 @@ public class DirectoryService {
         Model model = snapshots.current().model();
         List<PairsView.DirectoryView> views = new ArrayList<>();
         List<PairsView.PairView> found = new ArrayList<>();
-        for (DirectorySettings.Source source : settings.sources()) {
+        for (DirectorySettings.Source source : sources.all()) {
             Directories.Reading reading = directories.reading(source);
             Comparison comparison = pairs.comparison(source, reading);
             views.add(new PairsView.DirectoryView(
@@ -78,11 +86,60 @@ public class DirectoryService {
         return pairs(actor);
     }
 
+    /** How many people a directory holds that is not connected yet. Changes nothing, here or there. */
+    public int probe(Actor actor, DirectorySettings.Source source) {
+        actor.require(Act.GOVERN);
+        return tried(source);
+    }
+
+    private static int tried(DirectorySettings.Source source) {
+        Outcome<List<DirectoryEntry>> outcome = Directories.directory(source).readAll();
+        if (outcome instanceof Outcome.Done<List<DirectoryEntry>> done) {
+            if (done.value().isEmpty()) {
+                throw Problem.badField(
+                        "peopleDn",
+                        "directory.empty",
+                        "It answers, but there are no people below " + source.peopleDn() + ". Check the name.");
+            }
+            return done.value().size();
+        }
+        if (outcome instanceof Outcome.Refused<List<DirectoryEntry>> refused) {
+            boolean isLogin = refused.status() == ResultCode.INVALID_CREDENTIALS.intValue();
+            throw Problem.badField(
+                    isLogin ? "bindPassword" : "peopleDn",
+                    "directory.refused",
+                    isLogin
+                            ? "The directory does not know this name with this password. Check both."
+                            : "The directory said: " + refused.detail() + ". Check the names.");
+        }
+        throw Problem.badField(
+                "host",
+                "directory.unreachable",
+                Reader.words(outcome) + ". Check host, port and encryption, and whether it is up.");
+    }
+
+    /** Connects a directory after it answered, and reads it. */
+    public void connect(Actor actor, DirectorySettings.Source source) {
+        actor.require(Act.GOVERN);
+        boolean isTaken = sources.all().stream().anyMatch(one -> one.key().equals(source.key()));
+        if (isTaken) {
+            throw Problem.badField(
+                    "key", "directory.key-taken", "There is a directory " + source.key() + " already. Use another.");
+        }
+        tried(source);
+        transactions.executeWithoutResult(status -> {
+            sources.add(source, clock.now());
+            notes.write(actor.login(), "connect directory " + source.key() + " \"" + source.name() + "\"");
+        });
+        directories.readAll();
+        pairs.follow();
+    }
+
     /** Says that an entry and a person who look alike are two. */
     @Transactional
     public void keepApart(Actor actor, String directory, String userId, UUID person) {
         actor.require(Act.PREPARE);
-        if (settings.sources().stream().noneMatch(source -> source.key().equals(directory))) {
+        if (sources.all().stream().noneMatch(source -> source.key().equals(directory))) {
             throw Problem.badField("directory", "reference.unresolved", "There is no directory " + directory + ".");
         }
         Person known = snapshots

@@ -3,9 +3,10 @@ package wexa.server.directory;
 import java.time.Duration;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
-import wexa.core.model.Key;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+import wexa.connect.ldap.LdapDirectory;
 
-/** The directories that are read. {@code key} is the home of the people in it. */
+/** Directories that are set with the server's other properties. {@code key} is the home of the people in it. */
 @ConfigurationProperties("wexa.directory")
 public record DirectorySettings(List<Source> sources, Duration interval) {
     public DirectorySettings {
@@ -13,12 +14,14 @@ public record DirectorySettings(List<Source> sources, Duration interval) {
         interval = interval == null ? Duration.ofMinutes(10) : interval;
     }
 
-    /** Where the organisation's own people are born: its first directory, or {@code own} where there is none. */
-    public Key ownHome() {
-        return Key.of(sources.isEmpty() ? "own" : sources.get(0).key());
-    }
-
     /** One directory. */
     public record Source(
-            String key, String name, String host, int port, String bindDn, String bindPassword, String peopleDn) {}
+            String key,
+            String name,
+            String host,
+            int port,
+            @DefaultValue("NONE") LdapDirectory.Encryption encryption,
+            String bindDn,
+            String bindPassword,
+            String peopleDn) {}
 }

@@ -10,8 +10,8 @@ import org.springframework.context.annotation.Configuration;
 @Configuration(proxyBeanMethods = false)
 class DirectoryTasks {
     @Bean
-    RecurringTask<Void> readDirectories(Directories directories, DirectoryPairs pairs) {
-        return Tasks.recurring("read-directories", FixedDelay.of(directories.interval()))
+    RecurringTask<Void> readDirectories(Directories directories, DirectoryPairs pairs, DirectorySettings settings) {
+        return Tasks.recurring("read-directories", FixedDelay.of(settings.interval()))
                 .execute((instance, context) -> {
                     directories.readAll();
                     pairs.follow();

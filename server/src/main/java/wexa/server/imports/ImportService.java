@@ -31,6 +31,7 @@ import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
 import wexa.server.directory.DirectorySettings;
+import wexa.server.directory.DirectorySources;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;
 import wexa.server.problems.Messages;
@@ -52,7 +53,7 @@ public class ImportService {
     private final ImportStore imports;
     private final SnapshotStore snapshots;
     private final DraftService drafts;
-    private final DirectorySettings directories;
+    private final DirectorySources directories;
     private final Settings settings;
     private final BusinessClock clock;
     private final Ids ids;
@@ -79,7 +80,7 @@ public class ImportService {
             ImportStore imports,
             SnapshotStore snapshots,
             DraftService drafts,
-            DirectorySettings directories,
+            DirectorySources directories,
             Settings settings,
             BusinessClock clock,
             Ids ids) {
@@ -302,7 +303,7 @@ public class ImportService {
     /** Everybody as LDIF; brought in again, it changes nothing. */
     public void writeLdif(Actor actor, Writer to) throws IOException {
         actor.require(Act.LOOK);
-        Map<String, String> folders = directories.sources().stream()
+        Map<String, String> folders = directories.all().stream()
                 .collect(Collectors.toMap(DirectorySettings.Source::key, DirectorySettings.Source::peopleDn));
         for (Row row : Export.of(snapshots.current().model(), Sheet.PEOPLE, clock.now(), settings.zone())) {
             Map<String, String> values = new HashMap<>();

@@ -21,7 +21,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
-import wexa.server.directory.DirectorySettings;
+import wexa.server.directory.DirectorySources;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 import wexa.server.wiring.Settings;
@@ -31,10 +31,10 @@ import wexa.server.wiring.Settings;
 class PushedEntries {
     private final BusinessClock clock;
     private final Settings settings;
-    private final DirectorySettings directories;
+    private final DirectorySources directories;
     private final Ids ids;
 
-    PushedEntries(BusinessClock clock, Settings settings, DirectorySettings directories, Ids ids) {
+    PushedEntries(BusinessClock clock, Settings settings, DirectorySources directories, Ids ids) {
         this.clock = clock;
         this.settings = settings;
         this.directories = directories;

@@ -14,6 +14,7 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -65,10 +66,11 @@ public class JobPlanner {
 
     /** Steps for those whom a changeset concerns; empty when no tenant has to do anything. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Planned> plan(long version, String name, Snapshot before, Snapshot after, Concerned concerned) {
+    public Optional<Planned> plan(
+            long version, String name, Snapshot before, Snapshot after, Concerned concerned, Found found) {
         List<StepRow> rows = new ArrayList<>();
         for (Work work : work(before, after, concerned)) {
-            add(work.tenant(), work.desired(), work.touched(), after.model(), concerned.people(), rows);
+            add(work.tenant(), work.desired(), work.touched(), after.model(), concerned.people(), found, rows);
         }
         return save(version, name, rows);
     }
@@ -77,20 +79,22 @@ public class JobPlanner {
     public record Forecast(Tenant tenant, Set<ObjectKey> touched, List<String> steps) {}
 
     /** The steps that {@link #plan} would make, without making a job of them. */
-    public List<Forecast> forecast(Snapshot before, Snapshot after, Concerned concerned) {
-        return work(before, after, concerned).stream()
-                .map(work -> new Forecast(
-                        work.tenant(),
-                        work.touched(),
-                        Plan.between(
-                                        work.desired(),
-                                        observations.of(work.tenant().id()),
-                                        work.touched())
-                                .steps()
-                                .stream()
-                                .map(planned -> subject(planned.step(), after.model()))
-                                .toList()))
-                .toList();
+    public List<Forecast> forecast(Snapshot before, Snapshot after, Concerned concerned, Found found) {
+        List<Forecast> forecasts = new ArrayList<>();
+        for (Work work : work(before, after, concerned)) {
+            Id<Tenant> tenant = work.tenant().id();
+            List<String> steps = new ArrayList<>();
+            found.in(tenant, after.model()).forEach((account, remoteId) -> steps.add(linking(account)));
+            Plan plan = Plan.between(
+                    work.desired(), found.seen(tenant, after.model(), observations.of(tenant)), work.touched());
+            plan.steps().forEach(planned -> steps.add(subject(planned.step(), after.model())));
+            forecasts.add(new Forecast(work.tenant(), work.touched(), steps));
+        }
+        return forecasts;
+    }
+
+    private static String linking(Account account) {
+        return "link account " + account.userName();
     }
 
     private record Work(Tenant tenant, Set<ObjectKey> touched, SortedMap<ObjectKey, TenantObject> desired) {}
@@ -145,6 +149,7 @@ public class JobPlanner {
                 touched,
                 snapshot.model(),
                 List.of(),
+                Found.NONE,
                 rows));
         return save(version, name, rows);
     }
@@ -175,12 +180,23 @@ public class JobPlanner {
             Set<ObjectKey> touched,
             Model model,
             Collection<Id<Person>> people,
+            Found found,
             List<StepRow> rows) {
-        Plan plan = Plan.between(desired, observations.of(tenant.id()), touched);
+        Plan plan = Plan.between(desired, found.seen(tenant.id(), model, observations.of(tenant.id())), touched);
+        Map<ObjectKey, Integer> links = new HashMap<>();
+        found.in(tenant.id(), model).forEach((account, remoteId) -> {
+            ObjectKey key = ObjectKey.account(account.id());
+            links.put(key, rows.size());
+            rows.add(row(tenant, rows.size(), StepRow.Kind.LINK, linking(account), key + " " + remoteId, ""));
+        });
         int first = rows.size();
         for (Plan.Planned planned : plan.steps()) {
-            String needs = planned.after().stream()
-                    .map(place -> Integer.toString(place + first))
+            Stream<Integer> linked = links.entrySet().stream()
+                    .filter(link -> planned.step().object().equals(link.getKey())
+                            || planned.step().object().type() != ObjectKey.Type.ACCOUNT)
+                    .map(Map.Entry::getValue);
+            String needs = Stream.concat(linked, planned.after().stream().map(place -> place + first))
+                    .map(String::valueOf)
                     .collect(Collectors.joining(","));
             rows.add(row(
                     tenant,
@@ -190,7 +206,7 @@ public class JobPlanner {
                     forms.writeStep(planned.step()),
                     needs));
         }
-        if (plan.isEmpty() || !tenant.can(Capability.EVALUATION)) {
+        if ((plan.isEmpty() && links.isEmpty()) || !tenant.can(Capability.EVALUATION)) {
             return;
         }
         String all =

@@ -9,6 +9,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.scim.Links;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation.Seen;
 import wexa.core.consistency.Step;
 import wexa.core.model.Account;
@@ -94,6 +95,8 @@ class Lane {
             steps.refused(row.id, "This tenant is not connected. Connect it, then try the step again.");
         } else if (row.kind.equals(StepRow.Kind.ASK.name())) {
             ask(row);
+        } else if (row.kind.equals(StepRow.Kind.LINK.name())) {
+            link(row, connection.get());
         } else {
             carry(row, connection.get(), wasSent);
         }
@@ -111,6 +114,24 @@ class Lane {
         if (outcome instanceof Outcome.Done<Proofs.Tally> done) {
             Proofs.Tally tally = done.value();
             steps.done(row.id, "the tenant answered yes to " + tally.permitted() + " of " + tally.asked());
+        } else {
+            settle(row, outcome);
+        }
+    }
+
+    /** Linking again what is linked changes nothing, so that it is simply sent again when nobody knows. */
+    private void link(StepRow row, Connections.Connection connection) {
+        int space = row.body.indexOf(' ');
+        ObjectKey key = ObjectKey.parse(row.body.substring(0, space));
+        Id<Tenant> tenant = Id.of(row.tenantId);
+        Outcome<Optional<Seen>> outcome =
+                connection.scim().link(key, row.body.substring(space + 1), Links.of(observations.of(tenant)));
+        hooks.reach("step-carried");
+        if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
+            transactions.executeWithoutResult(status -> {
+                observations.linked(tenant, key, done.value().get(), clock.now());
+                steps.done(row.id, "linked and read back");
+            });
         } else {
             settle(row, outcome);
         }

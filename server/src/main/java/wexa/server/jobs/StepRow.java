@@ -38,6 +38,8 @@ class StepRow {
     /** What kind of request it makes: a change, or the question whether all is as it should be. */
     enum Kind {
         CARRY,
+        /** An account that is there already becomes one of ours; the body is our key and the tenant's id. */
+        LINK,
         ASK
     }
 

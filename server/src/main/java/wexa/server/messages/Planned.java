@@ -2,11 +2,13 @@ package wexa.server.messages;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.message.Opening;
+import wexa.core.model.Account;
 import wexa.core.model.Effect;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
@@ -29,10 +31,13 @@ public class Planned {
         this.ids = ids;
     }
 
-    /** @param before the model that the effects change */
+    /**
+     * @param before the model that the effects change
+     * @param found accounts that were in their tenants before
+     */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void plan(Model before, List<Effect> effects) {
-        List<Opening> openings = Opening.in(before, effects);
+    public void plan(Model before, List<Effect> effects, Set<Id<Account>> found) {
+        List<Opening> openings = Opening.in(before, effects, found);
         if (openings.isEmpty()) {
             return;
         }

@@ -80,6 +80,18 @@ public class Observations {
         afterCommit(() -> known.computeIfPresent(tenant.value(), (id, before) -> before.with(key, seen)));
     }
 
+    /** An account that nobody linked carries our id from now on. */
+    @Transactional
+    public void linked(Id<Tenant> tenant, ObjectKey key, Seen seen, Instant at) {
+        String stranger = STRANGER + key.type() + ":" + seen.remoteId();
+        rows.findById(new ObservedRow.Name(tenant.value(), stranger)).ifPresent(rows::delete);
+        ObservedRow.Name name = new ObservedRow.Name(tenant.value(), key.toString());
+        rows.save(new ObservedRow(name, seen.remoteId(), forms.writeObject(seen.state()), at));
+        afterCommit(() -> known.computeIfPresent(
+                tenant.value(),
+                (id, before) -> before.linked(key, seen.remoteId()).with(key, Optional.of(seen))));
+    }
+
     /** A whole reading that began at {@code began}; what was read singly since then is newer and stays. */
     @Transactional
     public void replace(Id<Tenant> tenant, Observation read, Instant began, Instant done) {

@@ -8,6 +8,8 @@ import org.springframework.stereotype.Component;
 import wexa.connect.Outcome;
 import wexa.core.consistency.Observation;
 import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.server.connections.Connections;
 import wexa.server.snapshot.SnapshotStore;
@@ -40,7 +42,10 @@ public class Reader {
         Instant began = clock.now();
         Outcome<Observation> outcome = connection.get().scim().read(tenant.get().capabilities());
         if (outcome instanceof Outcome.Done<Observation> done) {
-            observations.replace(id, done.value(), began, clock.now());
+            Model now = snapshots.current().model();
+            Observation ours = done.value()
+                    .known(key -> now.find(Kind.ACCOUNT, Id.of(key.id())).isPresent());
+            observations.replace(id, ours, began, clock.now());
             return true;
         }
         String detail = words(outcome);

@@ -1,0 +1,30 @@
+package wexa.server.directory;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+/** A directory that an administrator connected, with its password as ciphertext. */
+@Entity
+@Table(name = "directory_source")
+class SourceRow {
+    /** The home of its people. */
+    @Id
+    String home;
+
+    String name;
+    String host;
+    int port;
+    String encryption;
+    String bindDn;
+
+    byte @Nullable [] bindPassword;
+
+    String peopleDn;
+    Instant madeAt;
+
+    @SuppressWarnings("NullAway.Init")
+    protected SourceRow() {}
+}

@@ -1,0 +1,151 @@
+package wexa.server.setup;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import wexa.core.consistency.Matching;
+import wexa.core.consistency.Observation.Stranger;
+import wexa.core.consistency.TenantObject;
+import wexa.core.consistency.TenantObject.AccountState;
+import wexa.core.intake.Entry;
+import wexa.core.model.App;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+import wexa.server.drafts.Draft;
+import wexa.server.drafts.DraftStore;
+import wexa.server.problems.Problem;
+import wexa.server.readings.Observations;
+import wexa.server.setup.SetupViews.MatchView;
+import wexa.server.setup.SetupViews.Pair;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+
+/** Whose the accounts are that a tenant had before it was connected: proposed here, decided by a person, in a draft. */
+@UseCases
+public class MatchService {
+    private final SnapshotStore snapshots;
+    private final Observations observations;
+    private final DraftStore drafts;
+    private final BusinessClock clock;
+    private final Ids ids;
+
+    MatchService(SnapshotStore snapshots, Observations observations, DraftStore drafts, BusinessClock clock, Ids ids) {
+        this.snapshots = snapshots;
+        this.observations = observations;
+        this.drafts = drafts;
+        this.clock = clock;
+        this.ids = ids;
+    }
+
+    /** Every account that nobody linked, with a proposal where there is one. */
+    List<MatchView> proposals(Actor actor, UUID tenant) {
+        actor.require(Act.LOOK);
+        Model model = snapshots.current().model();
+        Tenant known = tenant(model, tenant);
+        return Matching.of(model, known, observations.of(known.id()).strangers(), clock.now()).stream()
+                .map(proposal -> view(model, known, proposal))
+                .toList();
+    }
+
+    private static Tenant tenant(Model model, UUID id) {
+        return model.tenants().find(Id.of(id)).orElseThrow(() -> Problem.notFound("tenant", id));
+    }
+
+    private static MatchView view(Model model, Tenant tenant, Matching.Proposal proposal) {
+        AccountState account = (AccountState) proposal.account().state();
+        Optional<Matching.Candidate> candidate = proposal.candidate();
+        App app = model.appOf(tenant);
+        return new MatchView(
+                proposal.account().remoteId(),
+                account.userName(),
+                (account.givenName() + " " + account.familyName()).strip(),
+                account.mail().orElse(null),
+                account.activity() == TenantObject.Activity.OPEN,
+                account.seats().stream()
+                        .map(seat -> Key.accepts(seat)
+                                ? app.seatKind(Key.of(seat))
+                                        .map(App.SeatKind::name)
+                                        .orElse(seat)
+                                : seat)
+                        .toList(),
+                candidate.map(one -> one.person().value()).orElse(null),
+                candidate.map(one -> model.people().get(one.person()).name()).orElse(null),
+                candidate.map(Matching.Candidate::reason).orElse(null));
+    }
+
+    /**
+     * A draft that makes these accounts their people's, with the seats that they hold there. Nothing in the tenant changes
+     * before it is applied, and then the link first.
+     */
+    UUID link(Actor actor, UUID tenant, List<Pair> pairs) {
+        actor.require(Act.PREPARE);
+        Snapshot snapshot = snapshots.current();
+        Tenant known = tenant(snapshot.model(), tenant);
+        Map<String, AccountState> accounts = new HashMap<>();
+        for (Stranger stranger : observations.of(known.id()).strangers()) {
+            if (stranger.state() instanceof AccountState state) {
+                accounts.put(stranger.remoteId(), state);
+            }
+        }
+        Set<UUID> people = new HashSet<>();
+        List<Entry> entries = new ArrayList<>();
+        for (Pair pair : pairs) {
+            AccountState account = accounts.get(pair.remoteId());
+            if (account == null) {
+                throw Problem.badField(
+                        "remoteId",
+                        "match.gone",
+                        "The account " + pair.remoteId() + " is linked by now, or gone. Look at the list again.");
+            }
+            Id<Person> person = Id.of(pair.person());
+            String name = snapshot.model()
+                    .people()
+                    .find(person)
+                    .map(Person::name)
+                    .orElseThrow(() -> Problem.notFound("person", pair.person()));
+            if (!people.add(pair.person())) {
+                throw Problem.badField(
+                        "person",
+                        "match.twice",
+                        name + " is chosen for two accounts. A person has one in each tenant.");
+            }
+            add(entries, known, pair, account);
+        }
+        String name = "Accounts of " + snapshot.model().appOf(known).name() + " " + known.name();
+        Draft draft = drafts.create(name, actor.login(), snapshot.version());
+        return drafts.edit(draft.id(), draft.version(), entries, List.of()).id();
+    }
+
+    private void add(List<Entry> entries, Tenant tenant, Pair pair, AccountState account) {
+        String id = ids.next().toString();
+        Map<String, String> opened = new HashMap<>();
+        opened.put("id", id);
+        opened.put("person", pair.person().toString());
+        opened.put("tenant", tenant.id().toString());
+        opened.put("as", account.userName());
+        opened.put("found", pair.remoteId());
+        if (account.attributes().containsKey("device")) {
+            opened.put("with.device", account.attributes().getOrDefault("device", ""));
+        }
+        entries.add(new Entry(new Entry.Id(ids.next()), "account.open", opened));
+        for (String seat : account.seats()) {
+            entries.add(new Entry(
+                    new Entry.Id(ids.next()),
+                    "seat.give",
+                    Map.of("id", ids.next().toString(), "account", id, "kind", seat)));
+        }
+    }
+}

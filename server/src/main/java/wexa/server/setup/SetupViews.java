@@ -1,0 +1,99 @@
+package wexa.server.setup;
+
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import wexa.core.consistency.Matching;
+import wexa.core.model.Environment;
+import wexa.core.model.UserNameRule;
+
+/** What is asked and answered while setting up. */
+final class SetupViews {
+    static final String KEY = "[a-z0-9]+(-[a-z0-9]+)*";
+    static final String KEY_TOLD = "Use lower-case letters, digits and single hyphens.";
+
+    private SetupViews() {}
+
+    /** Where a tenant is and the token that opens it. */
+    record Address(
+            @NotBlank @Size(max = 500) String address,
+            @NotBlank @Size(max = 4_000) String token) {}
+
+    /** What a tenant announces, in counts and words; {@code app} is the key before its permissions. */
+    record AnnouncedView(
+            String address,
+            List<String> capabilities,
+            @Nullable String app,
+            @Nullable String knownApp,
+            int permissions,
+            List<String> records,
+            List<PoolView> seats,
+            List<String> areas,
+            int accounts) {}
+
+    /** A kind of seat and how many there are. */
+    record PoolView(String name, int size) {}
+
+    /** A tenant to be connected. An app of that key that is known already is used as it is. */
+    record NewTenant(
+            @NotBlank @Size(max = 500) String address,
+            @NotBlank @Size(max = 4_000) String token,
+
+            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            String app,
+
+            @NotBlank @Size(max = 80) String appName,
+
+            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            String key,
+
+            @NotBlank @Size(max = 80) String name,
+            @NotNull Environment environment,
+            @NotNull UserNameRule userNames,
+            boolean isPlaceNeeded,
+            @Nullable @Size(max = 500) String door) {}
+
+    record MadeTenant(UUID id) {}
+
+    /** How a tenant is reached from now on; what is not there stays. */
+    record ConnectionInput(
+            @Nullable @Size(max = 500) String address,
+            @Nullable @Size(max = 4_000) String token,
+            @Nullable @Size(max = 500) String door) {}
+
+    /** An account that nobody linked, and whose it may be. */
+    record MatchView(
+            String remoteId,
+            String userName,
+            String name,
+            @Nullable String mail,
+            boolean isOpen,
+            List<String> seats,
+            @Nullable UUID person,
+            @Nullable String personName,
+            Matching.@Nullable Reason reason) {}
+
+    /** An account and the person whose it is, as somebody decided. */
+    record Pair(
+            @NotBlank @Size(max = 200) String remoteId,
+            @NotNull UUID person) {}
+
+    record MadeDraft(UUID draft) {}
+
+    record UnitView(
+            UUID id, String key, String name, @Nullable UUID parent, int people) {}
+
+    record NewUnit(
+            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            String key,
+
+            @NotBlank @Size(max = 80) String name,
+            @Nullable UUID parent) {}
+
+    /** How far the setting up is. */
+    record StepsView(int administrators, int directories, int units, int tenants, int unmatched, int people) {}
+}

@@ -1,0 +1,127 @@
+package wexa.server.setup;
+
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.model.Engagement;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Unit;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.Administrators;
+import wexa.server.administrators.UseCases;
+import wexa.server.directory.DirectorySources;
+import wexa.server.problems.Problem;
+import wexa.server.readings.Observations;
+import wexa.server.setup.SetupViews.NewUnit;
+import wexa.server.setup.SetupViews.StepsView;
+import wexa.server.setup.SetupViews.UnitView;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
+import wexa.server.wiring.Settings;
+
+/** The organisation's units, and how far its setting up is. */
+@UseCases
+public class UnitService {
+    private final Setting setting;
+    private final SnapshotStore snapshots;
+    private final Observations observations;
+    private final Administrators administrators;
+    private final DirectorySources directories;
+    private final Settings settings;
+    private final BusinessClock clock;
+    private final Ids ids;
+
+    UnitService(
+            Setting setting,
+            SnapshotStore snapshots,
+            Observations observations,
+            Administrators administrators,
+            DirectorySources directories,
+            Settings settings,
+            BusinessClock clock,
+            Ids ids) {
+        this.setting = setting;
+        this.snapshots = snapshots;
+        this.observations = observations;
+        this.administrators = administrators;
+        this.directories = directories;
+        this.settings = settings;
+        this.clock = clock;
+        this.ids = ids;
+    }
+
+    /** All units by name, with how many people are engaged there now. */
+    List<UnitView> all(Actor actor) {
+        actor.require(Act.LOOK);
+        Model model = snapshots.current().model();
+        Instant now = clock.now();
+        Map<Id<Unit>, Integer> people = new HashMap<>();
+        for (Engagement engagement : model.table(Kind.ENGAGEMENT).stream().toList()) {
+            if (engagement.window().contains(now)) {
+                people.merge(engagement.unit(), 1, Integer::sum);
+            }
+        }
+        return model.table(Kind.UNIT).stream()
+                .sorted(Comparator.comparing(Unit::name))
+                .map(unit -> new UnitView(
+                        unit.id().value(),
+                        unit.key().text(),
+                        unit.name(),
+                        unit.parent().map(Id::value).orElse(null),
+                        people.getOrDefault(unit.id(), 0)))
+                .toList();
+    }
+
+    @Transactional
+    public void make(Actor actor, NewUnit wanted) {
+        actor.require(Act.GOVERN);
+        setting.write(actor, "Unit " + wanted.name().strip(), model -> made(model, wanted));
+    }
+
+    private Setting.Made made(Model model, NewUnit wanted) {
+        Key key = Key.of(wanted.key());
+        Optional<Unit> taken =
+                model.table(Kind.UNIT).by(Unit.BY_KEY, key).stream().findFirst();
+        if (taken.isPresent()) {
+            throw Problem.badField(
+                    "key", "unit.key-taken", "That is the unit “" + taken.get().name() + "”. Use another short name.");
+        }
+        Optional<Id<Unit>> parent = Optional.ofNullable(wanted.parent()).map(Id::of);
+        if (parent.isPresent() && model.table(Kind.UNIT).find(parent.get()).isEmpty()) {
+            throw Problem.badField("parent", "reference.unresolved", "There is no such unit. Choose one of the list.");
+        }
+        Unit unit = new Unit(Id.of(ids.next()), key, wanted.name().strip(), parent, settings.zone());
+        String under = parent.map(
+                        id -> " under " + model.table(Kind.UNIT).get(id).key())
+                .orElse("");
+        return new Setting.Made("make unit " + key + " \"" + unit.name() + "\"" + under, List.of(unit));
+    }
+
+    StepsView steps(Actor actor) {
+        actor.require(Act.LOOK);
+        Model model = snapshots.current().model();
+        int unmatched = model.tenants().stream()
+                .mapToInt(
+                        tenant -> observations.of(tenant.id()).unknownAccounts().size())
+                .sum();
+        int able = (int) administrators.all().stream()
+                .filter(known -> known.endedAt().isEmpty() && known.acts().contains(Act.GOVERN))
+                .count();
+        return new StepsView(
+                able,
+                directories.all().size(),
+                model.table(Kind.UNIT).size(),
+                (int) model.tenants().stream().count(),
+                unmatched,
+                model.people().size());
+    }
+}

@@ -1,0 +1,112 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { catalogueQuery, setupQuery, unitsQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
+import { PlainField, problemOf, Told } from "../ui/plainField";
+import { Read } from "../ui/states";
+import { count } from "../ui/words";
+import { keyOf } from "./steps";
+
+type Unit = Schemas["UnitView"];
+
+/** The organisation's units as a tree, and the making of another one. */
+export function Units() {
+  const units = useQuery(unitsQuery);
+  const mayGovern = useMay("GOVERN");
+  return (
+    <Read of={units} what="units">
+      {(data) => (
+        <>
+          {data.length > 0 && (
+            <ul className="mt-2 max-w-xl">
+              <Branch units={data} parent={null} depth={0} />
+            </ul>
+          )}
+          {mayGovern && <Make units={data} />}
+        </>
+      )}
+    </Read>
+  );
+}
+
+function Branch({ units, parent, depth }: { units: Unit[]; parent: string | null; depth: number }) {
+  return units
+    .filter((unit) => (unit.parent ?? null) === parent)
+    .map((unit) => (
+      <li key={unit.id}>
+        <span className="flex gap-3 border-b border-line py-0.5" style={{ paddingLeft: `${depth * 1.25}rem` }}>
+          <b className="font-semibold">{unit.name}</b>
+          <span className="font-mono text-sm text-soft">{unit.key}</span>
+          <span className="ml-auto text-sm text-soft">
+            {unit.people === 0 ? "nobody" : count(unit.people, "person", "people")}
+          </span>
+        </span>
+        <ul>
+          <Branch units={units} parent={unit.id} depth={depth + 1} />
+        </ul>
+      </li>
+    ));
+}
+
+function Make({ units }: { units: Unit[] }) {
+  const client = useQueryClient();
+  const id = useId();
+  const [name, setName] = useState("");
+  const [typedKey, setKey] = useState<string>();
+  const [parent, setParent] = useState("");
+  const key = typedKey ?? keyOf(name);
+  const make = useMutation({
+    mutationFn: () => take(api.POST("/api/v1/units", { body: { name, key, ...(parent === "" ? {} : { parent }) } })),
+    onSuccess: async () => {
+      setName("");
+      setKey(undefined);
+      await Promise.all([
+        client.invalidateQueries({ queryKey: unitsQuery.queryKey }),
+        client.invalidateQueries({ queryKey: setupQuery.queryKey }),
+        client.invalidateQueries({ queryKey: catalogueQuery.queryKey }),
+      ]);
+    },
+  });
+  return (
+    <form
+      className="max-w-3xl"
+      onSubmit={(event) => {
+        event.preventDefault();
+        make.mutate();
+      }}
+    >
+      <div className="grid grid-cols-[1.3fr_1fr_1fr_auto] items-start gap-3">
+        <PlainField
+          label="Name of another unit"
+          value={name}
+          problem={problemOf(make.error, "name")}
+          onChange={setName}
+        />
+        <PlainField label="Short name" value={key} problem={problemOf(make.error, "key")} onChange={setKey} />
+        <div className="mt-3">
+          <label htmlFor={id} className="block text-xs font-semibold text-soft">
+            Part of
+          </label>
+          <select
+            id={id}
+            className="select mt-0.5 w-full"
+            value={parent}
+            onChange={(event) => setParent(event.target.value)}
+          >
+            <option value="">nothing, it is at the top</option>
+            {units.map((unit) => (
+              <option key={unit.id} value={unit.id}>
+                {unit.name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <button type="submit" className="btn mt-7.5 h-8" disabled={make.isPending}>
+          Make the unit
+        </button>
+      </div>
+      <Told error={make.error} />
+    </form>
+  );
+}

@@ -1,0 +1,186 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate, useParams } from "@tanstack/react-router";
+import { useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { matchesQuery, peopleQuery, tenantQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
+import { Picker } from "../ui/picker";
+import { Told } from "../ui/plainField";
+import { Empty, Read } from "../ui/states";
+import { count } from "../ui/words";
+import { pairsOf, REASONS, type Chosen } from "./matches";
+
+type Match = Schemas["MatchView"];
+
+/** Accounts that a tenant had before, beside the people whose they may be. A person decides; then it is a draft. */
+export function MatchPage() {
+  const { id } = useParams({ from: "/tenants/$id/match" });
+  const tenant = useQuery(tenantQuery(id));
+  const matches = useQuery(matchesQuery(id));
+  const name = tenant.data === undefined ? "" : `${tenant.data.tenant.app} ${tenant.data.tenant.name}`;
+  return (
+    <section className="flex min-w-0 flex-1 flex-col" aria-label="Match accounts">
+      <Read of={matches} what="the accounts">
+        {(data) => <Matching key={id} tenant={id} name={name} matches={data} />}
+      </Read>
+    </section>
+  );
+}
+
+function Matching({ tenant, name, matches }: { tenant: string; name: string; matches: Match[] }) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const mayPrepare = useMay("PREPARE");
+  const [chosen, setChosen] = useState<Chosen>({});
+  const pairs = pairsOf(matches, chosen);
+  const link = useMutation({
+    mutationFn: () =>
+      take(api.POST("/api/v1/tenants/{id}/matches", { params: { path: { id: tenant } }, body: { pairs } })),
+    onSuccess: async (made) => {
+      await client.invalidateQueries();
+      await navigate({ to: "/changes/drafts/$id", params: { id: made.draft }, search: { draft: made.draft } });
+    },
+  });
+  const proposed = matches.filter((match) => match.person).length;
+  return (
+    <>
+      <div className="min-h-0 flex-1 overflow-auto px-5 py-4">
+        <div className="flex items-start gap-4">
+          <div className="flex-1">
+            <h1>Whose the accounts of {name} are</h1>
+            <p className="text-soft">
+              {count(matches.length, "account")} that nobody linked
+              {matches.length > 0 && `, ${proposed} with a proposal`}. What you leave open stays as it is.
+            </p>
+          </div>
+          <Link to="/tenants/$id" params={{ id: tenant }} className="btn btn-sm">
+            To the tenant
+          </Link>
+        </div>
+        <div className="card-plain mt-4">
+          {matches.length === 0 ? (
+            <Empty title="Every account there is somebody's." />
+          ) : (
+            <table className="w-full">
+              <thead>
+                <tr className="text-left text-xs text-soft">
+                  <th className="w-10 px-3 py-1.5">
+                    <span className="sr-only">Link</span>
+                  </th>
+                  <th className="px-2 font-semibold">Account in the tenant</th>
+                  <th className="px-2 font-semibold">Seat</th>
+                  <th className="px-2 font-semibold">Person here</th>
+                  <th className="px-3 font-semibold">Because</th>
+                </tr>
+              </thead>
+              <tbody>
+                {matches.map((match) => (
+                  <Row
+                    key={match.remoteId}
+                    match={match}
+                    chosen={chosen[match.remoteId]}
+                    mayPrepare={mayPrepare}
+                    onChoose={(choice) => setChosen({ ...chosen, [match.remoteId]: choice })}
+                  />
+                ))}
+              </tbody>
+            </table>
+          )}
+        </div>
+      </div>
+      {mayPrepare && matches.length > 0 && (
+        <div className="flex items-center gap-4 border-t border-base-300 px-5 py-3">
+          <button
+            type="button"
+            className="btn btn-primary btn-sm"
+            disabled={pairs.length === 0 || link.isPending}
+            onClick={() => link.mutate()}
+          >
+            Review the linking of {count(pairs.length, "account")}
+          </button>
+          <span className="text-soft">Nothing is linked before you apply it.</span>
+          <Told error={link.error} />
+        </div>
+      )}
+    </>
+  );
+}
+
+function Row({
+  match,
+  chosen,
+  mayPrepare,
+  onChoose,
+}: {
+  match: Match;
+  chosen: Chosen[string] | undefined;
+  mayPrepare: boolean;
+  onChoose: (choice: Chosen[string]) => void;
+}) {
+  const person = chosen?.person ?? (match.person ? { id: match.person, name: match.personName ?? "" } : undefined);
+  const isTicked = chosen?.isTicked ?? match.person !== undefined;
+  return (
+    <tr className="h-11 border-t border-line">
+      <td className="px-3">
+        {person !== undefined && (
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            aria-label={`Link ${match.userName} to ${person.name}`}
+            disabled={!mayPrepare}
+            checked={isTicked}
+            onChange={(event) => onChoose({ person, isTicked: event.target.checked })}
+          />
+        )}
+      </td>
+      <td className="px-2">
+        <span className="font-mono text-sm">{match.userName}</span>
+        {!match.isOpen && <span className="ml-2 text-sm text-soft">closed</span>}
+        <span className="block text-sm text-soft">{[match.name, match.mail].filter(Boolean).join(", ")}</span>
+      </td>
+      <td className="px-2 text-sm">{match.seats.join(", ")}</td>
+      <td className="px-2 py-1">
+        {person === undefined ? (
+          mayPrepare && <Whose name={match.userName} onPick={(one) => onChoose({ person: one, isTicked: true })} />
+        ) : (
+          <span className="flex items-center gap-2">
+            <b className="font-semibold">{person.name}</b>
+            {chosen?.person !== undefined && match.person === undefined && (
+              <button
+                type="button"
+                className="btn btn-xs"
+                onClick={() => onChoose({ person: undefined, isTicked: false })}
+              >
+                Somebody else
+              </button>
+            )}
+          </span>
+        )}
+      </td>
+      <td className="px-3 text-sm text-soft">
+        {match.reason ? REASONS[match.reason] : person === undefined ? "" : "you said so"}
+      </td>
+    </tr>
+  );
+}
+
+function Whose({ name, onPick }: { name: string; onPick: (person: { id: string; name: string }) => void }) {
+  const [typed, setTyped] = useState("");
+  const people = useQuery({ ...peopleQuery(typed), enabled: typed.trim() !== "" });
+  const found = people.data?.people.slice(0, 40) ?? [];
+  return (
+    <Picker
+      label={`Whose is ${name}`}
+      hideLabel
+      placeholder="Nobody yet: type a name"
+      choices={found.map((person) => ({ id: person.id, name: person.name, note: `${person.job}, ${person.unit}` }))}
+      onType={setTyped}
+      onPick={(id) => {
+        const person = found.find((one) => one.id === id);
+        if (person !== undefined) {
+          onPick({ id, name: person.name });
+        }
+      }}
+    />
+  );
+}
