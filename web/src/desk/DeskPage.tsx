@@ -170,6 +170,7 @@ function Tenants() {
       <Read of={tenants} what="tenants">
         {(data) => (
           <ul className="mt-2 space-y-1">
+            {data.length === 0 && <li className="text-soft">None is connected yet.</li>}
             {data.map((tenant) => (
               <li key={tenant.id}>
                 <Link

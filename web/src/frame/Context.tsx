@@ -22,7 +22,11 @@ export function Context({ only }: { only?: string | undefined }) {
       <span>
         Looking at{" "}
         <b className="text-base-content">
-          {one === undefined ? `all ${count(tenants.length, "tenant")}` : `${one.app} ${one.name}`}
+          {one !== undefined
+            ? `${one.app} ${one.name}`
+            : tenants.length === 0
+              ? "no tenant yet"
+              : `all ${count(tenants.length, "tenant")}`}
         </b>
       </span>
       <span>

@@ -2,15 +2,17 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
-import { matchesQuery, peopleQuery, tenantQuery } from "../api/queries";
+import { matchesQuery, peopleQuery, setupQuery, tenantQuery } from "../api/queries";
 import { useMay } from "../session/hooks";
 import { Picker } from "../ui/picker";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
-import { pairsOf, REASONS, type Chosen } from "./matches";
+import { pairsOf, REASONS, sorted, type Chosen } from "./matches";
 
 type Match = Schemas["MatchView"];
+
+const ROWS = 100;
 
 /** Accounts that a tenant had before, beside the people whose they may be. A person decides; then it is a draft. */
 export function MatchPage() {
@@ -32,6 +34,8 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
   const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
   const [chosen, setChosen] = useState<Chosen>({});
+  const [shown, setShown] = useState(ROWS);
+  const everybody = useQuery(setupQuery).data?.people;
   const pairs = pairsOf(matches, chosen);
   const link = useMutation({
     mutationFn: () =>
@@ -44,7 +48,7 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
   const proposed = matches.filter((match) => match.person).length;
   return (
     <>
-      <div className="min-h-0 flex-1 overflow-auto px-5 py-4">
+      <div className="relative min-h-0 flex-1 overflow-auto px-5 py-4">
         <div className="flex items-start gap-4">
           <div className="flex-1">
             <h1>Whose the accounts of {name} are</h1>
@@ -57,6 +61,15 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
             To the tenant
           </Link>
         </div>
+        {everybody === 0 && (
+          <p className="mt-3 font-semibold">
+            Nobody is known here yet.{" "}
+            <Link to="/import" className="underline">
+              Bring people in first
+            </Link>
+            , then they are proposed.
+          </p>
+        )}
         <div className="card-plain mt-4">
           {matches.length === 0 ? (
             <Empty title="Every account there is somebody's." />
@@ -74,19 +87,26 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
                 </tr>
               </thead>
               <tbody>
-                {matches.map((match) => (
-                  <Row
-                    key={match.remoteId}
-                    match={match}
-                    chosen={chosen[match.remoteId]}
-                    mayPrepare={mayPrepare}
-                    onChoose={(choice) => setChosen({ ...chosen, [match.remoteId]: choice })}
-                  />
-                ))}
+                {sorted(matches)
+                  .slice(0, shown)
+                  .map((match) => (
+                    <Row
+                      key={match.remoteId}
+                      match={match}
+                      chosen={chosen[match.remoteId]}
+                      mayPrepare={mayPrepare}
+                      onChoose={(choice) => setChosen({ ...chosen, [match.remoteId]: choice })}
+                    />
+                  ))}
               </tbody>
             </table>
           )}
         </div>
+        {matches.length > shown && (
+          <button type="button" className="btn btn-sm mt-3" onClick={() => setShown(shown + ROWS)}>
+            Show {Math.min(ROWS, matches.length - shown)} more of {matches.length - shown}
+          </button>
+        )}
       </div>
       {mayPrepare && matches.length > 0 && (
         <div className="flex items-center gap-4 border-t border-base-300 px-5 py-3">

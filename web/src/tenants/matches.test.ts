@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { pairsOf } from "./matches";
+import { pairsOf, sorted } from "./matches";
 
 const proposed = { remoteId: "a", person: "P" };
-const open = { remoteId: "b" };
+const open: { remoteId: string; person?: string } = { remoteId: "b" };
 
 describe("matches", () => {
   it("are as proposed where nobody chose", () => {
@@ -11,6 +11,10 @@ describe("matches", () => {
 
   it("leave out what was unticked, also a proposal", () => {
     expect(pairsOf([proposed], { a: { person: { id: "P", name: "Pim" }, isTicked: false } })).toEqual([]);
+  });
+
+  it("that are proposed stand first", () => {
+    expect(sorted([open, proposed])).toEqual([proposed, open]);
   });
 
   it("take whom somebody chose", () => {

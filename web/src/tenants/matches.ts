@@ -9,6 +9,11 @@ export const REASONS: Record<NonNullable<Schemas["MatchView"]["reason"]>, string
   NAME: "same name, and nobody else has it",
 };
 
+/** Those with a proposal first; otherwise in the tenant's order. */
+export function sorted<T extends Pick<Schemas["MatchView"], "person">>(matches: readonly T[]): T[] {
+  return [...matches.filter((match) => match.person), ...matches.filter((match) => !match.person)];
+}
+
 /** Accounts with the people to whom they are to be linked. */
 export function pairsOf(
   matches: readonly Pick<Schemas["MatchView"], "remoteId" | "person">[],
