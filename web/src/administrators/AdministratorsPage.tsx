@@ -1,12 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
-import { administratorsQuery } from "../api/queries";
+import { administratorsQuery, tenantsQuery, unitsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
+
+import { Reach } from "./Reach";
+import { reachWords } from "./reachWords";
 
 type Known = Schemas["AdministratorView"];
 type Act = Known["acts"][number];
@@ -51,7 +54,7 @@ function List({ known }: { known: Known[] }) {
           ▲ {governors[0]?.name} alone may govern. If they cannot sign in, nobody can help: let a second one govern.
         </p>
       )}
-      <table className="card-plain mt-3 w-full max-w-4xl">
+      <table className="card-plain mt-3 w-full max-w-6xl">
         <thead>
           <tr className="text-left text-xs text-soft">
             <th className="px-3 py-1.5 font-semibold">Name</th>
@@ -61,6 +64,7 @@ function List({ known }: { known: Known[] }) {
                 May {one.name}
               </th>
             ))}
+            <th className="px-2 font-semibold">Where</th>
             <th>
               <span className="sr-only">Acts</span>
             </th>
@@ -88,6 +92,9 @@ function Line({ known }: { known: Known }) {
   const client = useQueryClient();
   const session = useSession();
   const mayGovern = useMay("GOVERN");
+  const [isOpen, setOpen] = useState(false);
+  const tenants = useQuery(tenantsQuery).data ?? [];
+  const units = useQuery(unitsQuery).data ?? [];
   const refresh = () => client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
   const allow = useMutation({
     mutationFn: (acts: Act[]) =>
@@ -124,13 +131,34 @@ function Line({ known }: { known: Known }) {
             />
           </td>
         ))}
+        <td className="px-2 text-sm">
+          {reachWords(known, tenants, units)}
+          {mayGovern && !isSelf && (
+            <button
+              type="button"
+              className="btn btn-xs ml-2"
+              aria-expanded={isOpen}
+              aria-label={`Where ${known.name} may, and who they are`}
+              onClick={() => setOpen(!isOpen)}
+            >
+              {isOpen ? "Close" : "Change"}
+            </button>
+          )}
+        </td>
         <td className="px-2 text-right whitespace-nowrap">
           {mayGovern && !isSelf && <EndTwice name={known.name} onEnd={() => end.mutate()} />}
         </td>
       </tr>
+      {isOpen && (
+        <tr>
+          <td colSpan={8} className="bg-band px-3 py-2">
+            <Reach known={known} tenants={tenants} units={units} onDone={() => setOpen(false)} />
+          </td>
+        </tr>
+      )}
       {error !== null && (
         <tr>
-          <td colSpan={7} role="alert" className="px-3 pb-1.5 text-sm font-semibold text-error">
+          <td colSpan={8} role="alert" className="px-3 pb-1.5 text-sm font-semibold text-error">
             {error.message}
           </td>
         </tr>

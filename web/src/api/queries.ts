@@ -247,6 +247,14 @@ export const reviewQuery = (id: string, version: number) =>
     placeholderData: (previous) => previous,
   });
 
+/** What one lacks oneself to apply the draft. */
+export const lacksQuery = (id: string, version: number) =>
+  queryOptions({
+    queryKey: ["drafts", id, "lacks", version],
+    queryFn: () => take(api.GET("/api/v1/drafts/{id}/lacks", { params: { path: { id } } })),
+    placeholderData: (previous) => previous,
+  });
+
 export const changesetQuery = (version: number) =>
   queryOptions({
     queryKey: ["changesets", version],

@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, Problem, take, type Schemas } from "../api/client";
 import { newId, useDraft, type Draft, type Entry } from "../api/drafts";
-import { draftQuery, reviewQuery } from "../api/queries";
+import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { Square } from "../ui/square";
@@ -361,13 +361,14 @@ function Apply({ draft }: { draft: Draft }) {
     },
   });
   const { ready, toSettle, alreadySo } = draft.summary;
+  const lacks = useQuery(lacksQuery(draft.id, draft.version)).data ?? [];
   return (
     // however long the list, what comes of it stays in sight
     <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
       <button
         type="button"
         className="btn btn-primary"
-        disabled={!mayApply || apply.isPending || ready === 0}
+        disabled={!mayApply || apply.isPending || ready === 0 || lacks.length > 0}
         onClick={() => apply.mutate()}
       >
         {toSettle > 0
@@ -376,6 +377,12 @@ function Apply({ draft }: { draft: Draft }) {
       </button>
       <p className="text-soft">
         {!mayApply && "You may look, but not apply. "}
+        {mayApply && lacks.length > 0 && (
+          <b className="font-semibold text-error">
+            ▲ {lacks.slice(0, 3).join(" ")} {lacks.length > 3 && `And ${lacks.length - 3} more. `}Another administrator
+            can apply it.{" "}
+          </b>
+        )}
         {ready === 0 && "Nothing is ready yet. "}
         {toSettle > 0 && ready > 0 && `${count(toSettle, "change stays", "changes stay")} in the draft. `}
         {alreadySo > 0 && `${alreadySo} already so. `}

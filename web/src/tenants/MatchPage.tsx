@@ -2,9 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
-import { matchesQuery, peopleQuery, setupQuery, tenantQuery } from "../api/queries";
+import { matchesQuery, setupQuery, tenantQuery } from "../api/queries";
 import { useMay } from "../session/hooks";
-import { Picker } from "../ui/picker";
+import { PersonPicker } from "../ui/personPicker";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
@@ -161,7 +161,13 @@ function Row({
       <td className="px-2 text-sm">{match.seats.join(", ")}</td>
       <td className="px-2 py-1">
         {person === undefined ? (
-          mayPrepare && <Whose name={match.userName} onPick={(one) => onChoose({ person: one, isTicked: true })} />
+          mayPrepare && (
+            <PersonPicker
+              label={`Whose is ${match.userName}`}
+              placeholder="Nobody yet: type a name"
+              onPick={(one) => onChoose({ person: one, isTicked: true })}
+            />
+          )
         ) : (
           <span className="flex items-center gap-2">
             <b className="font-semibold">{person.name}</b>
@@ -181,26 +187,5 @@ function Row({
         {match.reason ? REASONS[match.reason] : person === undefined ? "" : "you said so"}
       </td>
     </tr>
-  );
-}
-
-function Whose({ name, onPick }: { name: string; onPick: (person: { id: string; name: string }) => void }) {
-  const [typed, setTyped] = useState("");
-  const people = useQuery({ ...peopleQuery(typed), enabled: typed.trim() !== "" });
-  const found = people.data?.people.slice(0, 40) ?? [];
-  return (
-    <Picker
-      label={`Whose is ${name}`}
-      hideLabel
-      placeholder="Nobody yet: type a name"
-      choices={found.map((person) => ({ id: person.id, name: person.name, note: `${person.job}, ${person.unit}` }))}
-      onType={setTyped}
-      onPick={(id) => {
-        const person = found.find((one) => one.id === id);
-        if (person !== undefined) {
-          onPick({ id, name: person.name });
-        }
-      }}
-    />
   );
 }

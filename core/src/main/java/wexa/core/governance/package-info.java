@@ -1,4 +1,7 @@
-/** Who or what may change what without being asked: the standing policy of changes that nobody drafted (rule 17). */
+/**
+ * Who or what may change what: the standing policy of changes that nobody
+ * drafted (rule 17), and the authority that a draft needs (rule 18).
+ */
 @NullMarked
 package wexa.core.governance;
 

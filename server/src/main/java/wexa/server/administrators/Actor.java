@@ -1,13 +1,22 @@
 package wexa.server.administrators;
 
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import wexa.core.governance.Reach;
+import wexa.core.model.Id;
+import wexa.core.model.Person;
 import wexa.server.problems.Problem;
 
-/** Who asks, and what they may do. Every use case takes one and asks it first; what nobody allowed is denied. */
-public record Actor(UUID id, String login, String name, Set<Act> acts) {
+/** Who asks, what they may do and where, and who of the people they are. Every use case takes one and asks it first; what nobody allowed is denied. */
+public record Actor(UUID id, String login, String name, Set<Act> acts, Reach reach, Optional<Id<Person>> person) {
     public Actor {
         acts = Set.copyOf(acts);
+    }
+
+    /** Somebody who is none of the people, such as a program, and may change what is allowed everywhere. */
+    public Actor(UUID id, String login, String name, Set<Act> acts) {
+        this(id, login, name, acts, Reach.EVERYWHERE, Optional.empty());
     }
 
     public boolean may(Act act) {

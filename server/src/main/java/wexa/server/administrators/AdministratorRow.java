@@ -23,6 +23,14 @@ class AdministratorRow {
     @Nullable
     UUID personId;
 
+    /** Ids of the tenants in which something may be changed, with commas between; null is all. */
+    @Nullable
+    String tenants;
+
+    /** Ids of the units for whose people something may be changed, with commas between; null is all. */
+    @Nullable
+    String units;
+
     @Nullable
     Instant madeAt;
 

@@ -13,6 +13,8 @@ import org.springframework.data.repository.Repository;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.governance.Reach;
+import wexa.core.model.Id;
 
 /** Administrators by login, and the check of their passwords. */
 @Component
@@ -45,6 +47,7 @@ public class Administrators {
             String login,
             String name,
             Set<Act> acts,
+            Reach reach,
             Optional<UUID> person,
             Optional<Instant> madeAt,
             Optional<Instant> endedAt) {}
@@ -71,6 +74,7 @@ public class Administrators {
                 row.login,
                 row.name,
                 acts(row),
+                reach(row),
                 Optional.ofNullable(row.personId),
                 Optional.ofNullable(row.madeAt),
                 Optional.ofNullable(row.endedAt));
@@ -96,9 +100,19 @@ public class Administrators {
         });
     }
 
-    /** Says who of the people an administrator is. */
+    /** Says where an administrator may change something. */
     @Transactional
-    public void link(String login, UUID person) {
+    public void setReach(UUID id, Reach reach) {
+        rows.findById(id).ifPresent(row -> {
+            row.tenants = idsText(reach.tenants());
+            row.units = idsText(reach.units());
+            rows.save(row);
+        });
+    }
+
+    /** Says who of the people an administrator is, or that it is not known. */
+    @Transactional
+    public void link(String login, @Nullable UUID person) {
         rows.findByLogin(login).ifPresent(row -> {
             row.personId = person;
             rows.save(row);
@@ -140,7 +154,30 @@ public class Administrators {
     }
 
     private static Actor actor(AdministratorRow row) {
-        return new Actor(row.id, row.login, row.name, acts(row));
+        return new Actor(
+                row.id,
+                row.login,
+                row.name,
+                acts(row),
+                reach(row),
+                Optional.ofNullable(row.personId).map(Id::of));
+    }
+
+    private static Reach reach(AdministratorRow row) {
+        return new Reach(ids(row.tenants), ids(row.units));
+    }
+
+    private static <T> Optional<Set<Id<T>>> ids(@Nullable String text) {
+        return Optional.ofNullable(text)
+                .map(known -> Arrays.stream(known.split(","))
+                        .filter(part -> !part.isEmpty())
+                        .map(Id::<T>of)
+                        .collect(Collectors.toSet()));
+    }
+
+    private static <T> @Nullable String idsText(Optional<Set<Id<T>>> ids) {
+        return ids.map(some -> some.stream().map(Id::toString).sorted().collect(Collectors.joining(",")))
+                .orElse(null);
     }
 
     private static Set<Act> acts(AdministratorRow row) {

@@ -63,6 +63,12 @@ class ApplyController {
         return reviews.of(actor, id);
     }
 
+    /** In words, what whoever asks lacks to apply the draft. */
+    @GetMapping("/drafts/{id}/lacks")
+    List<String> lacks(Actor actor, @PathVariable UUID id) {
+        return reviews.lacks(actor, id);
+    }
+
     @GetMapping("/changesets/{version}")
     ChangesetView changeset(Actor actor, @PathVariable long version) {
         return changesets.get(actor, version);

@@ -110,7 +110,7 @@ public class ApplyService {
 
     private Optional<Written> tryOutside(Actor actor, Request request) {
         Draft draft = drafts.get(request.draft());
-        Preview preview = checked(draft, request);
+        Preview preview = checked(actor, draft, request);
         Optional<Written> written = transactions.execute(status -> {
             boolean moved = snapshots.lockHead() != preview.snapshot().version();
             return moved ? Optional.<Written>empty() : Optional.of(write(actor, request, draft, preview));
@@ -122,7 +122,7 @@ public class ApplyService {
         Written written = transactions.execute(status -> {
             snapshots.lockHead();
             Draft draft = drafts.get(request.draft());
-            return write(actor, request, draft, checked(draft, request));
+            return write(actor, request, draft, checked(actor, draft, request));
         });
         if (written == null) {
             throw new IllegalStateException("applying draft " + request.draft() + " came to nothing");
@@ -130,7 +130,7 @@ public class ApplyService {
         return written;
     }
 
-    private Preview checked(Draft draft, Request request) {
+    private Preview checked(Actor actor, Draft draft, Request request) {
         if (draft.version() != request.draftVersion()) {
             throw new Problem(
                     409,
@@ -151,6 +151,7 @@ public class ApplyService {
                     "apply.nothing-ready",
                     "Nothing in this draft is ready. Settle what the review names, then apply.");
         }
+        Lacks.require(actor, preview);
         return preview;
     }
 

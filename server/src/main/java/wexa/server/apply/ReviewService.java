@@ -85,6 +85,12 @@ public class ReviewService {
         return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview), messages(preview));
     }
 
+    /** What the one who asks lacks to apply the draft; empty if nothing. */
+    public List<String> lacks(Actor actor, UUID draft) {
+        actor.require(Act.LOOK);
+        return Lacks.of(actor, previews.of(drafts.get(draft)));
+    }
+
     private List<ReviewView.MessageReview> messages(Preview preview) {
         return Opening.in(
                         preview.snapshot().model(),

@@ -7,8 +7,10 @@ import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -20,6 +22,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import wexa.core.governance.Reach;
+import wexa.core.model.Id;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 
@@ -41,6 +45,10 @@ class AdministratorController {
             String login,
             String name,
             List<Act> acts,
+            @Nullable List<UUID> tenants,
+            @Nullable List<UUID> units,
+            @Nullable UUID person,
+            @Nullable String personName,
             @Nullable Instant madeAt,
             @Nullable Instant endedAt) {}
 
@@ -66,9 +74,46 @@ class AdministratorController {
                         known.login(),
                         known.name(),
                         known.acts().stream().sorted().toList(),
+                        ids(known.reach().tenants()),
+                        ids(known.reach().units()),
+                        known.person().orElse(null),
+                        known.person()
+                                .flatMap(person -> administrators.nameOf(actor, person))
+                                .orElse(null),
                         known.madeAt().orElse(null),
                         known.endedAt().orElse(null)))
                 .toList();
+    }
+
+    private static <T> @Nullable List<UUID> ids(Optional<Set<Id<T>>> ids) {
+        return ids.map(some -> some.stream().map(Id::value).sorted().toList()).orElse(null);
+    }
+
+    /** Where somebody may change something; a list that is not there means everywhere. */
+    record ReachInput(
+            @Nullable Set<@NotNull UUID> tenants, @Nullable Set<@NotNull UUID> units) {
+        Reach reach() {
+            return new Reach(idsOf(tenants), idsOf(units));
+        }
+
+        private static <T> Optional<Set<Id<T>>> idsOf(@Nullable Set<UUID> ids) {
+            return Optional.ofNullable(ids)
+                    .map(some -> some.stream().map(Id::<T>of).collect(Collectors.toSet()));
+        }
+    }
+
+    record PersonInput(@Nullable UUID person) {}
+
+    @PutMapping("/{id}/reach")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setReach(Actor actor, @PathVariable UUID id, @Valid @RequestBody ReachInput input) {
+        administrators.setReach(actor, id, input.reach());
+    }
+
+    @PutMapping("/{id}/person")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void setPerson(Actor actor, @PathVariable UUID id, @Valid @RequestBody PersonInput input) {
+        administrators.setPerson(actor, id, Optional.ofNullable(input.person()));
     }
 
     @PostMapping

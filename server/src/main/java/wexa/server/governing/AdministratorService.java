@@ -9,7 +9,11 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.governance.Reach;
 import wexa.core.model.Handle;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
@@ -49,10 +53,19 @@ public class AdministratorService {
         return administrators.all();
     }
 
+    Optional<String> nameOf(Actor actor, UUID person) {
+        actor.require(Act.LOOK);
+        return snapshots.current().model().people().find(Id.of(person)).map(Person::name);
+    }
+
     @Transactional
     public void make(Actor actor, String login, String name, String password, Set<Act> acts) {
         actor.require(Act.GOVERN);
         made(actor.login(), login, name, password, acts);
+        // nobody hands on more than they reach: another may widen it
+        if (!actor.reach().isEverywhere()) {
+            administrators.named(login).ifPresent(made -> administrators.setReach(made.id(), actor.reach()));
+        }
     }
 
     /** Without an actor, because there is none yet: {@link FirstController} lets in only who knows the code. */
@@ -104,6 +117,73 @@ public class AdministratorService {
         }
         administrators.allow(id, withLook(acts));
         notes.write(actor.login(), "let administrator " + known.login() + " " + words(withLook(acts)));
+    }
+
+    /** Nobody lets somebody reach further than they do themselves. */
+    @Transactional
+    public void setReach(Actor actor, UUID id, Reach reach) {
+        Administrators.Known known = other(actor, id);
+        Model model = snapshots.current().model();
+        check(model, reach);
+        if (!actor.reach().contains(reach, model)) {
+            throw new Problem(
+                    403,
+                    "administrator.reach",
+                    "You do not reach everything of that yourself. Ask an administrator who does.");
+        }
+        administrators.setReach(id, reach);
+        notes.write(actor.login(), "let administrator " + known.login() + " reach " + words(model, reach));
+    }
+
+    private static void check(Model model, Reach reach) {
+        boolean hasTenants = reach.tenants().stream()
+                .flatMap(Set::stream)
+                .allMatch(tenant -> model.tenants().find(tenant).isPresent());
+        if (!hasTenants) {
+            throw Problem.badField("tenants", "reference.unresolved", "There is no such tenant. Choose from the list.");
+        }
+        boolean hasUnits = reach.units().stream()
+                .flatMap(Set::stream)
+                .allMatch(unit -> model.table(Kind.UNIT).find(unit).isPresent());
+        if (!hasUnits) {
+            throw Problem.badField("units", "reference.unresolved", "There is no such unit. Choose from the list.");
+        }
+    }
+
+    private static String words(Model model, Reach reach) {
+        String tenants = reach.tenants()
+                .map(some -> "tenants "
+                        + some.stream()
+                                .map(id -> model.path(model.tenants().get(id)))
+                                .sorted()
+                                .collect(Collectors.joining(" ")))
+                .orElse("all tenants");
+        String units = reach.units()
+                .map(some -> "people of "
+                        + some.stream()
+                                .map(id -> model.table(Kind.UNIT).get(id).key().text())
+                                .sorted()
+                                .collect(Collectors.joining(" ")))
+                .orElse("everybody");
+        return tenants + " and " + units;
+    }
+
+    /** Who of the people an administrator is: only then it can be seen whether a draft raises their own access. */
+    @Transactional
+    public void setPerson(Actor actor, UUID id, Optional<UUID> person) {
+        Administrators.Known known = other(actor, id);
+        Optional<Person> named = person.map(one -> snapshots
+                .current()
+                .model()
+                .people()
+                .find(Id.of(one))
+                .orElseThrow(() -> Problem.badField(
+                        "person", "reference.unresolved", "There is no such person. Choose from the list.")));
+        administrators.link(known.login(), person.orElse(null));
+        notes.write(
+                actor.login(),
+                "say that administrator " + known.login() + " is "
+                        + named.map(one -> one.handle().text()).orElse("none of the people"));
     }
 
     @Transactional

@@ -1,0 +1,226 @@
+package wexa.core.governance;
+
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import wexa.core.access.AccessIndex;
+import wexa.core.model.Account;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Impact;
+import wexa.core.preview.Preview;
+
+/**
+ * Whether somebody may apply a draft (rule 18). Needed are: for a fact of a tenant, the tenant; for a fact about a person,
+ * one of the units in which the person was engaged before, or is by the draft who was nowhere; for a group and for who is in it, every tenant in which
+ * the group gives something, by itself or by a group that it is in, and everybody who comes in or goes out by it. And
+ * nobody's own access grows. Costs what the effects touch, and the groups above the groups among them.
+ */
+public final class Authority {
+    private final Preview preview;
+    private final Reach reach;
+    private final Set<Lack> lacks = new LinkedHashSet<>();
+    private final Set<Id<Group>> seen = new HashSet<>();
+
+    /** What is missing to apply a draft. */
+    public sealed interface Lack {
+        /** A tenant in which the draft does something, or a group in it gives something. */
+        record OfTenant(Id<Tenant> tenant) implements Lack {}
+
+        /** A person whom the draft changes or touches, of no unit within reach. */
+        record OfPerson(Id<Person> person) implements Lack {}
+
+        /** The draft gives more to the one who would apply it. */
+        record OwnAccess(Id<Person> person) implements Lack {}
+
+        /** What everything is counted by is changed by those who reach everywhere. */
+        record OfEverything(Kind<?> kind) implements Lack {}
+    }
+
+    private Authority(Preview preview, Reach reach) {
+        this.preview = preview;
+        this.reach = reach;
+    }
+
+    /**
+     * Everything that is missing, in the order in which the draft meets it; empty if it may be applied.
+     *
+     * @param self who would apply it, if they are one of the people
+     * @param instants when own access is looked at, besides now
+     */
+    public static List<Lack> lacking(Preview preview, Reach reach, Optional<Id<Person>> self, List<Instant> instants) {
+        Authority authority = new Authority(preview, reach);
+        if (!reach.isEverywhere()) {
+            preview.effects().forEach(authority::check);
+        }
+        self.ifPresent(person -> authority.checkOwn(person, instants));
+        return new ArrayList<>(authority.lacks);
+    }
+
+    private void checkOwn(Id<Person> self, List<Instant> instants) {
+        Set<Instant> all = new LinkedHashSet<>(instants);
+        all.add(preview.now());
+        for (Instant at : all) {
+            Impact impact = preview.impactAt(at);
+            if (impact.gains().stream().anyMatch(gain -> gain.person().equals(self))) {
+                lacks.add(new Lack.OwnAccess(self));
+            }
+        }
+    }
+
+    private void check(Effect effect) {
+        effect.before().ifPresent(this::check);
+        effect.after().ifPresent(this::check);
+        if (effect.subject() instanceof Group group) {
+            checkGiven(group.id());
+            checkShift(group.id());
+        } else if (effect.subject() instanceof Membership membership) {
+            checkGiven(membership.group());
+            checkMember(membership.member());
+        }
+    }
+
+    private void check(Fact fact) {
+        if (fact instanceof Person person) {
+            require(person.id());
+        } else if (fact instanceof Engagement engagement) {
+            requireUnitOf(engagement);
+        } else if (fact instanceof Account account) {
+            require(account);
+        } else if (fact instanceof Seat seat) {
+            account(seat.account()).ifPresent(this::require);
+        } else if (fact instanceof Assignment assignment) {
+            requireTenant(assignment.tenant());
+            checkSubject(assignment.subject());
+        } else if (fact instanceof Mapping mapping) {
+            requireTenant(mapping.tenant());
+        } else if (fact instanceof Area area) {
+            requireTenant(area.tenant());
+        } else if (!(fact instanceof Group || fact instanceof Membership) && !isName(fact)) {
+            lacks.add(new Lack.OfEverything(Kind.of(fact)));
+        }
+    }
+
+    /** A name that was given up comes along with the change of the fact that had it. */
+    private static boolean isName(Fact fact) {
+        return Kind.of(fact) == Kind.ISSUED_NAME;
+    }
+
+    private Optional<Account> account(Id<Account> id) {
+        return preview.model()
+                .table(Kind.ACCOUNT)
+                .find(id)
+                .or(() -> preview.snapshot().model().table(Kind.ACCOUNT).find(id));
+    }
+
+    private void require(Account account) {
+        requireTenant(account.tenant());
+        account.person().ifPresent(this::require);
+    }
+
+    private void requireTenant(Id<Tenant> tenant) {
+        if (!reach.covers(tenant)) {
+            lacks.add(new Lack.OfTenant(tenant));
+        }
+    }
+
+    private void requireUnitOf(Engagement engagement) {
+        if (!reach.covers(engagement.unit(), preview.model())) {
+            lacks.add(new Lack.OfPerson(engagement.person()));
+        }
+    }
+
+    private void require(Id<Person> person) {
+        if (reach.units().isPresent() && !isReached(person)) {
+            lacks.add(new Lack.OfPerson(person));
+        }
+    }
+
+    /** Engaging somebody in a unit of one's own reaches that engagement, and not yet the person who was elsewhere before. */
+    private boolean isReached(Id<Person> person) {
+        List<Engagement> known =
+                preview.snapshot().model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person);
+        List<Engagement> counting =
+                known.isEmpty() ? preview.model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person) : known;
+        return counting.stream().anyMatch(engagement -> reach.covers(engagement.unit(), preview.model()));
+    }
+
+    private void checkSubject(Subject subject) {
+        if (subject instanceof Subject.OfGroup many) {
+            checkGiven(many.group());
+        }
+        checkMember(subject);
+    }
+
+    /** A person, or everybody in a group: what it is put into or given reaches them all. */
+    private void checkMember(Subject subject) {
+        if (reach.units().isEmpty()) {
+            return;
+        }
+        if (subject instanceof Subject.OfPerson one) {
+            require(one.person());
+        } else if (subject instanceof Subject.OfGroup many) {
+            members(preview.index(), many.group()).forEach(this::require);
+        }
+    }
+
+    /** Who is in the group on one side of the draft only. */
+    private void checkShift(Id<Group> group) {
+        if (reach.units().isEmpty()) {
+            return;
+        }
+        Set<Id<Person>> before = members(preview.snapshot().index(), group);
+        Set<Id<Person>> after = members(preview.index(), group);
+        before.stream().filter(person -> !after.contains(person)).forEach(this::require);
+        after.stream().filter(person -> !before.contains(person)).forEach(this::require);
+    }
+
+    private Set<Id<Person>> members(AccessIndex index, Id<Group> group) {
+        Set<Id<Person>> found = new LinkedHashSet<>();
+        if (index.model().groups().find(group).isPresent()) {
+            found.addAll(index.membersOf(group, preview.now()).all());
+        }
+        return found;
+    }
+
+    /** Every tenant in which the group gives something, by itself or by a group above it, before or after. */
+    private void checkGiven(Id<Group> group) {
+        Deque<Id<Group>> open = new ArrayDeque<>(List.of(group));
+        while (!open.isEmpty()) {
+            Id<Group> at = open.pop();
+            if (seen.add(at)) {
+                for (Model model : List.of(preview.snapshot().model(), preview.model())) {
+                    Subject subject = new Subject.OfGroup(at);
+                    model.table(Kind.ASSIGNMENT)
+                            .by(Assignment.BY_SUBJECT, subject)
+                            .forEach(assignment -> requireTenant(assignment.tenant()));
+                    model.table(Kind.MAPPING)
+                            .by(Mapping.BY_GROUP, at)
+                            .forEach(mapping -> requireTenant(mapping.tenant()));
+                    model.table(Kind.MEMBERSHIP)
+                            .by(Membership.BY_MEMBER, subject)
+                            .forEach(membership -> open.push(membership.group()));
+                }
+            }
+        }
+    }
+}

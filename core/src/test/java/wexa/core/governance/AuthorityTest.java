@@ -1,0 +1,208 @@
+package wexa.core.governance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.RandomModel;
+import wexa.core.governance.Authority.Lack;
+import wexa.core.intake.Entry;
+import wexa.core.model.Engagement;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.preview.Preview;
+import wexa.core.preview.Snapshot;
+
+/** Against reading the whole model for each change, with recursion up the groups. */
+class AuthorityTest {
+    static IntStream seeds() {
+        return IntStream.range(1, 120);
+    }
+
+    private static Entry entry(RandomModel made, String form, Map<String, String> fields) {
+        return new Entry(new Entry.Id(new UUID(made.random.nextLong(), 7)), form, fields);
+    }
+
+    private static Preview preview(RandomModel made, List<Entry> entries) {
+        return Preview.of(Snapshot.compile(1, made.model()), entries, RandomModel.NOW, ZoneOffset.UTC);
+    }
+
+    private static <T> Optional<Set<Id<T>>> some(RandomModel made, List<Id<T>> all) {
+        Set<Id<T>> chosen =
+                all.stream().filter(any -> made.random.nextBoolean()).collect(Collectors.toSet());
+        return made.random.nextInt(4) == 0 ? Optional.empty() : Optional.of(chosen);
+    }
+
+    private static Reach reach(RandomModel made) {
+        return new Reach(
+                some(made, made.tenants.stream().map(Tenant::id).toList()),
+                some(made, made.units.stream().map(Unit::id).toList()));
+    }
+
+    private static Map<String, String> membership(RandomModel made, Person person, Group group) {
+        return Map.of(
+                "id", made.id().toString(),
+                "member", "person:" + person.id(),
+                "group", group.id().toString());
+    }
+
+    /** A slow and obvious answer to: which tenants does putting somebody into the group touch. */
+    private static Set<Id<Tenant>> given(Model model, Id<Group> group, Set<Id<Group>> above) {
+        Set<Id<Tenant>> found = new HashSet<>();
+        if (above.add(group)) {
+            model.table(Kind.ASSIGNMENT).stream()
+                    .filter(one -> one.subject().equals(new Subject.OfGroup(group)))
+                    .forEach(one -> found.add(one.tenant()));
+            model.table(Kind.MAPPING).stream()
+                    .filter(one -> one.directoryGroup().equals(group))
+                    .forEach(one -> found.add(one.tenant()));
+            model.table(Kind.MEMBERSHIP).stream()
+                    .filter(one -> one.member().equals(new Subject.OfGroup(group)))
+                    .forEach(one -> found.addAll(given(model, one.group(), above)));
+        }
+        return found;
+    }
+
+    private static boolean isReached(Model model, Person person, Reach reach) {
+        return reach.units().isEmpty()
+                || model.table(Kind.ENGAGEMENT).stream()
+                        .filter(one -> one.person().equals(person.id()))
+                        .map(Engagement::unit)
+                        .anyMatch(unit -> isUnder(model, unit, reach.units().get()));
+    }
+
+    private static boolean isUnder(Model model, Id<Unit> unit, Set<Id<Unit>> wanted) {
+        return wanted.contains(unit)
+                || model.table(Kind.UNIT)
+                        .get(unit)
+                        .parent()
+                        .map(parent -> isUnder(model, parent, wanted))
+                        .orElse(false);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void puttingSomebodyInAGroupNeedsThePersonAndAllThatTheGroupGives(int seed) {
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
+        Reach reach = reach(made);
+        for (Group group : made.groups) {
+            Person person = made.people.get(made.random.nextInt(made.people.size()));
+            Preview preview = preview(made, List.of(entry(made, "membership.put", membership(made, person, group))));
+            if (group.kind() == GroupKind.ASSIGNED && !preview.effects().isEmpty()) {
+                Set<Lack> expected = new HashSet<>();
+                given(model, group.id(), new HashSet<>()).stream()
+                        .filter(tenant -> reach.tenants()
+                                .map(some -> !some.contains(tenant))
+                                .orElse(false))
+                        .forEach(tenant -> expected.add(new Lack.OfTenant(tenant)));
+                if (!isReached(model, person, reach)) {
+                    expected.add(new Lack.OfPerson(person.id()));
+                }
+                assertThat(Set.copyOf(Authority.lacking(preview, reach, Optional.empty(), List.of())))
+                        .as("seed %d, %s", seed, group.key())
+                        .isEqualTo(expected);
+            }
+        }
+    }
+
+    private static List<Entry> several(RandomModel made) {
+        List<Entry> entries = new ArrayList<>();
+        for (Group group : made.groups) {
+            Person person = made.people.get(made.random.nextInt(made.people.size()));
+            entries.add(entry(made, "membership.put", membership(made, person, group)));
+        }
+        for (Tenant tenant : made.tenants) {
+            Person person = made.people.get(made.random.nextInt(made.people.size()));
+            entries.add(entry(
+                    made,
+                    "account.open",
+                    Map.of(
+                            "id", made.id().toString(),
+                            "person", person.id().toString(),
+                            "tenant", tenant.id().toString(),
+                            "as", "u" + made.random.nextInt(100_000))));
+        }
+        return entries;
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whoReachesMoreLacksNothingMore(int seed) {
+        RandomModel made = new RandomModel(seed);
+        Preview preview = preview(made, several(made));
+        Reach less = reach(made);
+        Reach more = new Reach(
+                less.tenants().map(some -> {
+                    Set<Id<Tenant>> wider = new HashSet<>(some);
+                    wider.add(made.tenants.get(0).id());
+                    return wider;
+                }),
+                Optional.empty());
+        assertThat(more.contains(less, made.model())).isTrue();
+        assertThat(Authority.lacking(preview, less, Optional.empty(), List.of()))
+                .as("seed %d", seed)
+                .containsAll(Authority.lacking(preview, more, Optional.empty(), List.of()));
+        assertThat(Authority.lacking(preview, Reach.EVERYWHERE, Optional.empty(), List.of()))
+                .isEmpty();
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void nobodyGivesThemselvesMoreWhateverTheyReach(int seed) {
+        RandomModel made = new RandomModel(seed);
+        Preview preview = preview(made, several(made));
+        Set<Id<Person>> gaining = preview.impactAt(RandomModel.NOW).gains().stream()
+                .map(gain -> gain.person())
+                .collect(Collectors.toSet());
+        for (Person person : made.people) {
+            assertThat(Authority.lacking(preview, Reach.EVERYWHERE, Optional.of(person.id()), List.of())
+                            .contains(new Lack.OwnAccess(person.id())))
+                    .as("seed %d, %s", seed, person.handle())
+                    .isEqualTo(gaining.contains(person.id()));
+        }
+    }
+
+    @Test
+    void takingSomebodyInDoesNotReachWhatTheyHaveElsewhere() {
+        RandomModel made = new RandomModel(3);
+        Person elsewhere = made.people.get(0);
+        Unit own = new Unit(made.id(), wexa.core.model.Key.of("own"), "Own", Optional.empty(), ZoneOffset.UTC);
+        made.units.add(own);
+        Map<String, String> engaged = Map.of(
+                "id", made.id().toString(),
+                "person", elsewhere.id().toString(),
+                "kind", "employee",
+                "unit", "own",
+                "job", "Guide",
+                "from", "2026-11-23");
+        Map<String, String> renamed = Map.of("person", elsewhere.id().toString(), "given", "Other");
+        Reach reach = new Reach(Optional.empty(), Optional.of(Set.of(own.id())));
+        Preview taking = preview(made, List.of(entry(made, "engagement.begin", engaged)));
+        assertThat(taking.effects()).isNotEmpty();
+        assertThat(Authority.lacking(taking, reach, Optional.empty(), List.of()))
+                .isEmpty();
+        Preview both =
+                preview(made, List.of(entry(made, "engagement.begin", engaged), entry(made, "person.edit", renamed)));
+        assertThat(Authority.lacking(both, reach, Optional.empty(), List.of()))
+                .containsExactly(new Lack.OfPerson(elsewhere.id()));
+    }
+}

@@ -1,0 +1,58 @@
+package wexa.server.apply;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import wexa.core.governance.Authority;
+import wexa.core.governance.Authority.Lack;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Preview;
+import wexa.server.administrators.Actor;
+import wexa.server.drafts.Previews;
+import wexa.server.problems.Problem;
+
+/** What somebody lacks to apply a draft, in words. */
+final class Lacks {
+    private static final int MOST_TOLD = 5;
+
+    private Lacks() {}
+
+    static List<String> of(Actor actor, Preview preview) {
+        Model model = preview.model();
+        return Authority.lacking(preview, actor.reach(), actor.person(), List.of(Previews.instantOf(preview))).stream()
+                .map(lack -> words(lack, model))
+                .toList();
+    }
+
+    private static String words(Lack lack, Model model) {
+        if (lack instanceof Lack.OfTenant one) {
+            Tenant tenant = model.tenants().get(one.tenant());
+            return model.appOf(tenant).name() + " " + tenant.name()
+                    + " is not yours to change, and something here reaches it.";
+        }
+        if (lack instanceof Lack.OfPerson one) {
+            String name = model.people()
+                    .find(one.person())
+                    .map(person -> person.name())
+                    .orElse("Somebody who is gone");
+            return name + " works in no unit that you reach.";
+        }
+        if (lack instanceof Lack.OwnAccess) {
+            return "You would gain something by it yourself.";
+        }
+        return "What everything is counted by is changed by those who reach everywhere.";
+    }
+
+    /** Throws a 403 that names what is missing. */
+    static void require(Actor actor, Preview preview) {
+        List<String> lacks = of(actor, preview);
+        if (!lacks.isEmpty()) {
+            String more = lacks.size() > MOST_TOLD ? " And " + (lacks.size() - MOST_TOLD) + " more." : "";
+            throw new Problem(
+                    403,
+                    "apply.out-of-reach",
+                    lacks.stream().limit(MOST_TOLD).collect(Collectors.joining(" ")) + more
+                            + " Ask another administrator to apply it, or take that out.");
+        }
+    }
+}

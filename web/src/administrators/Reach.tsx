@@ -1,0 +1,149 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { administratorsQuery } from "../api/queries";
+import { PersonPicker } from "../ui/personPicker";
+import { Told } from "../ui/plainField";
+import { toggled } from "./reachWords";
+
+type Known = Schemas["AdministratorView"];
+
+/** Where somebody may change something, and who of the people they are. */
+export function Reach({
+  known,
+  tenants,
+  units,
+  onDone,
+}: {
+  known: Known;
+  tenants: Schemas["TenantRow"][];
+  units: Schemas["UnitView"][];
+  onDone: () => void;
+}) {
+  const client = useQueryClient();
+  const [inTenants, setInTenants] = useState<string[] | undefined>(known.tenants ?? undefined);
+  const [inUnits, setInUnits] = useState<string[] | undefined>(known.units ?? undefined);
+  const [person, setPerson] = useState(
+    known.person ? { id: known.person, name: known.personName ?? "somebody who is gone" } : undefined,
+  );
+  const path = { params: { path: { id: known.id } } };
+  const set = useMutation({
+    mutationFn: async () => {
+      await take(
+        api.PUT("/api/v1/administrators/{id}/reach", {
+          ...path,
+          body: {
+            ...(inTenants === undefined ? {} : { tenants: inTenants }),
+            ...(inUnits === undefined ? {} : { units: inUnits }),
+          },
+        }),
+      );
+      await take(
+        api.PUT("/api/v1/administrators/{id}/person", {
+          ...path,
+          body: person === undefined ? {} : { person: person.id },
+        }),
+      );
+    },
+    onSuccess: async () => {
+      await client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
+      onDone();
+    },
+  });
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        set.mutate();
+      }}
+    >
+      <div className="grid gap-6 min-[1000px]:grid-cols-[1fr_1fr_1fr]">
+        <Some
+          title="In which tenants"
+          all="in all, also those to come"
+          choices={tenants.map((tenant) => ({ id: tenant.id, name: `${tenant.app} ${tenant.name}` }))}
+          chosen={inTenants}
+          onChoose={setInTenants}
+        />
+        <Some
+          title="For whose people"
+          all="for everybody"
+          choices={units.map((unit) => ({ id: unit.id, name: unit.name }))}
+          chosen={inUnits}
+          onChoose={setInUnits}
+        />
+        <div>
+          <b className="text-sm">Who of the people it is</b>
+          <p className="text-sm text-soft">Only then it can be seen whether a draft gives them more.</p>
+          {person === undefined ? (
+            <PersonPicker label={`Who ${known.name} is`} placeholder="Type a name" onPick={setPerson} />
+          ) : (
+            <p className="mt-1 flex items-center gap-2">
+              <b className="font-semibold">{person.name}</b>
+              <button type="button" className="btn btn-xs" onClick={() => setPerson(undefined)}>
+                Somebody else
+              </button>
+            </p>
+          )}
+        </div>
+      </div>
+      <Told error={set.error} />
+      <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={set.isPending}>
+        Set it so
+      </button>
+    </form>
+  );
+}
+
+function Some({
+  title,
+  all,
+  choices,
+  chosen,
+  onChoose,
+}: {
+  title: string;
+  all: string;
+  choices: { id: string; name: string }[];
+  chosen: string[] | undefined;
+  onChoose: (chosen: string[] | undefined) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="text-sm font-bold">{title}</legend>
+      <label className="flex cursor-pointer items-center gap-2">
+        <input
+          type="radio"
+          className="radio radio-sm"
+          checked={chosen === undefined}
+          onChange={() => onChoose(undefined)}
+        />
+        {all}
+      </label>
+      <label className="flex cursor-pointer items-center gap-2">
+        <input
+          type="radio"
+          className="radio radio-sm"
+          checked={chosen !== undefined}
+          onChange={() => onChoose(chosen ?? [])}
+        />
+        only these:
+      </label>
+      {chosen !== undefined && (
+        <div className="max-h-48 overflow-auto pl-7">
+          {choices.map((one) => (
+            <label key={one.id} className="flex cursor-pointer items-center gap-2">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={chosen.includes(one.id)}
+                onChange={() => onChoose(toggled(chosen, one.id))}
+              />
+              {one.name}
+            </label>
+          ))}
+        </div>
+      )}
+    </fieldset>
+  );
+}
