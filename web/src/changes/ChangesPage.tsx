@@ -41,14 +41,12 @@ export function ChangesPage() {
                     >
                       <b className="min-w-0 font-semibold break-words">{draft.name}</b>
                       <span className="text-sm whitespace-nowrap text-soft">
-                        {count(draft.entries.length, "change")}
+                        {count(draft.entries, "change")}
                         {draft.state === "PARKED" && ", parked"} · {draft.owner}
                       </span>
-                      {draft.summary.toSettle > 0 && (
-                        <b className="ml-auto text-sm whitespace-nowrap text-error">
-                          ▲ {draft.summary.toSettle} to settle
-                        </b>
-                      )}
+                      <span className="ml-auto text-sm whitespace-nowrap text-soft">
+                        {moment(draft.changedAt, session.zone)}
+                      </span>
                     </Link>
                   </li>
                 ))}

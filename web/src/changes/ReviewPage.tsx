@@ -21,6 +21,8 @@ const STATES: Record<string, { words: string; look: string }> = {
 
 type Review = Schemas["ReviewView"];
 
+const ENTRIES_SHOWN = 200;
+
 type Way = "sentences" | "people" | "tenants";
 
 export function ReviewPage() {
@@ -64,11 +66,7 @@ function Review({ draft }: { draft: Draft }) {
         <>
           {!closed && <Ways way={way} onWay={setWay} />}
           {way === "sentences" || closed ? (
-            <ol className="card-plain mt-3 divide-y divide-[var(--line)]">
-              {draft.entries.map((entry) => (
-                <EntryLine key={entry.id} draft={draft} entry={entry} closed={closed} />
-              ))}
-            </ol>
+            <Entries draft={draft} closed={closed} />
           ) : (
             <Sorted draft={draft} way={way} />
           )}
@@ -126,6 +124,31 @@ function Ways({ way, onWay }: { way: Way; onWay: (way: Way) => void }) {
         </button>
       ))}
     </div>
+  );
+}
+
+/** The entries as sentences, those to settle first where there are too many to be drawn at once. */
+function Entries({ draft, closed }: { draft: Draft; closed: boolean }) {
+  const [most, setMost] = useState(ENTRIES_SHOWN);
+  const { entries } = draft;
+  const isLong = entries.length > ENTRIES_SHOWN;
+  const isOpen = (entry: Entry) => entry.state !== "READY" && entry.state !== "ALREADY_SO";
+  const shown = isLong
+    ? [...entries.filter(isOpen), ...entries.filter((entry) => !isOpen(entry))].slice(0, most)
+    : entries;
+  return (
+    <>
+      <ol className="card-plain mt-3 divide-y divide-[var(--line)]">
+        {shown.map((entry) => (
+          <EntryLine key={entry.id} draft={draft} entry={entry} closed={closed} />
+        ))}
+      </ol>
+      {most < entries.length && (
+        <button type="button" className="btn btn-sm mt-2" onClick={() => setMost(most + ENTRIES_SHOWN)}>
+          Show {Math.min(ENTRIES_SHOWN, entries.length - most)} more of {entries.length - most}
+        </button>
+      )}
+    </>
   );
 }
 

@@ -3,8 +3,11 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import { useDraft, type Draft } from "../api/drafts";
+import type { Schemas } from "../api/client";
 import { draftsQuery } from "../api/queries";
 import { count } from "../ui/words";
+
+type Line = Schemas["DraftLine"];
 
 /** The open draft by name, what it comes to, and the others beside it. */
 export function Dock() {
@@ -28,7 +31,7 @@ export function Dock() {
   );
 }
 
-function Others({ others, isMore = true }: { others: Draft[]; isMore?: boolean }) {
+function Others({ others, isMore = true }: { others: Line[]; isMore?: boolean }) {
   const navigate = useNavigate();
   if (others.length === 0) {
     return null;
@@ -57,9 +60,7 @@ function Others({ others, isMore = true }: { others: Draft[]; isMore?: boolean }
               className="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
             >
               <span className="font-semibold">{one.name}</span>
-              <span className="text-soft">
-                {one.state === "PARKED" ? "parked" : count(one.entries.length, "change")}
-              </span>
+              <span className="text-soft">{one.state === "PARKED" ? "parked" : count(one.entries, "change")}</span>
             </MenuItem>
           )}
         </Menu>
@@ -76,7 +77,7 @@ function reviewWords(draft: Draft): string {
   return toSettle > 0 ? `Review, ${toSettle} to settle` : "Review";
 }
 
-function OpenDraft({ id, others }: { id: string; others: Draft[] }) {
+function OpenDraft({ id, others }: { id: string; others: Line[] }) {
   const { query, take, move, edit } = useDraft(id);
   const navigate = useNavigate();
   const [told, setTold] = useState("");

@@ -3,9 +3,11 @@ package wexa.server.apply;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.consistency.Concerned;
 import wexa.core.model.Account;
@@ -184,15 +186,17 @@ public class ApplyService {
     }
 
     private static List<Log.Line> lines(Preview preview) {
+        Map<String, List<Effect>> byId = preview.effects().stream()
+                .collect(Collectors.groupingBy(effect -> effect.id().toString()));
         List<Log.Line> lines = new ArrayList<>();
         for (Preview.Outcome outcome : preview.outcomes()) {
             if (outcome.state() == Preview.State.READY) {
                 Set<UUID> about = new HashSet<>();
-                preview.effects().stream()
-                        .filter(effect -> outcome.entry()
-                                .fields()
-                                .containsValue(effect.id().toString()))
-                        .forEach(effect -> about.addAll(about(effect, preview.model())));
+                outcome.entry()
+                        .fields()
+                        .values()
+                        .forEach(value -> byId.getOrDefault(value, List.of())
+                                .forEach(effect -> about.addAll(about(effect, preview.model()))));
                 lines.add(new Log.Line(outcome.sentence().orElse(""), about));
             }
         }

@@ -47,7 +47,7 @@ class DraftController {
     record Move(@Nullable @Size(min = 1, max = 200) String name, Draft.@Nullable State state) {}
 
     @GetMapping
-    List<DraftView> live(Actor actor) {
+    List<DraftStore.DraftLine> live(Actor actor) {
         return drafts.live(actor);
     }
 

@@ -33,9 +33,10 @@ public class DraftService {
         this.ids = ids;
     }
 
-    public List<DraftView> live(Actor actor) {
+    /** Live drafts, the last touched first; what each comes to is asked one by one. */
+    public List<DraftStore.DraftLine> live(Actor actor) {
         actor.require(Act.LOOK);
-        return drafts.live().stream().map(previews::view).toList();
+        return drafts.liveLines();
     }
 
     public DraftView get(Actor actor, UUID id) {

@@ -1,5 +1,7 @@
 package wexa.server.drafts;
 
+import jakarta.persistence.EntityManager;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -28,6 +30,7 @@ public class DraftStore {
 
     private final Rows rows;
     private final EntryRows entries;
+    private final EntityManager store;
     private final StoredForms forms;
     private final Ids ids;
     private final BusinessClock clock;
@@ -45,12 +48,18 @@ public class DraftStore {
     interface EntryRows extends JpaRepository<DraftEntryRow, UUID> {
         List<DraftEntryRow> findByDraftIdOrderByPlace(UUID draftId);
 
-        List<DraftEntryRow> findByDraftIdInOrderByPlace(List<UUID> draftIds);
+        /** How many entries a draft has. */
+        record Count(UUID draftId, long entries) {}
+
+        @Query("select new wexa.server.drafts.DraftStore$EntryRows$Count(entry.draftId, count(entry))"
+                + " from DraftEntryRow entry where entry.draftId in :drafts group by entry.draftId")
+        List<Count> count(List<UUID> drafts);
     }
 
-    DraftStore(Rows rows, EntryRows entries, StoredForms forms, Ids ids, BusinessClock clock) {
+    DraftStore(Rows rows, EntryRows entries, EntityManager store, StoredForms forms, Ids ids, BusinessClock clock) {
         this.rows = rows;
         this.entries = entries;
+        this.store = store;
         this.forms = forms;
         this.ids = ids;
         this.clock = clock;
@@ -71,33 +80,24 @@ public class DraftStore {
         return draft(row, List.of());
     }
 
-    /** Live drafts, the last touched first, with their entries: two queries however many. */
+    /** A live draft with the number of its entries. */
+    public record DraftLine(UUID id, String name, String owner, Draft.State state, Instant changedAt, int entries) {}
+
+    /** Live drafts, the last touched first, without their entries: two queries however many, and however long. */
     @Transactional(readOnly = true)
-    public List<Draft> live() {
+    public List<DraftLine> liveLines() {
         List<DraftRow> found = rows.findByStateInOrderByChangedAtDesc(
                 List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name()), Limit.of(MOST_LISTED));
-        Map<UUID, List<DraftEntryRow>> byDraft =
-                entries
-                        .findByDraftIdInOrderByPlace(
-                                found.stream().map(row -> row.id).toList())
-                        .stream()
-                        .collect(Collectors.groupingBy(row -> row.draftId));
+        Map<UUID, Long> counts = entries.count(found.stream().map(row -> row.id).toList()).stream()
+                .collect(Collectors.toMap(EntryRows.Count::draftId, EntryRows.Count::entries));
         return found.stream()
-                .map(row -> draft(row, byDraft.getOrDefault(row.id, List.of())))
-                .toList();
-    }
-
-    /** A live draft without its entries. */
-    public record Line(UUID id, String name) {}
-
-    /** Live drafts by name only: one query. */
-    @Transactional(readOnly = true)
-    public List<Line> liveLines() {
-        return rows
-                .findByStateInOrderByChangedAtDesc(
-                        List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name()), Limit.of(MOST_LISTED))
-                .stream()
-                .map(row -> new Line(row.id, row.name))
+                .map(row -> new DraftLine(
+                        row.id,
+                        row.name,
+                        row.owner,
+                        Draft.State.valueOf(row.state),
+                        row.changedAt,
+                        counts.getOrDefault(row.id, 0L).intValue()))
                 .toList();
     }
 
@@ -125,7 +125,10 @@ public class DraftStore {
             target.form = entry.form();
             target.fields = forms.writeFields(entry.fields());
             target.seen = entry.seen().map(forms::writeKept).orElse(null);
-            entries.save(target);
+            if (!known.containsKey(target.id)) {
+                // known to be new: nothing has to be looked up first
+                store.persist(target);
+            }
         }
         entries.deleteAllById(taken.stream().filter(known::containsKey).toList());
         return touched(row);

@@ -46,7 +46,7 @@ import wexa.server.wiring.Settings;
 public class ImportService {
     private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 4_000, 64L << 20);
     /** A review of more is nobody's reading; the rest follows in the next draft of the same table. */
-    private static final int MOST_ENTRIES = 10_000;
+    private static final int MOST_ENTRIES = 40_000;
 
     private static final Duration TRIED_FOR = Duration.ofMinutes(1);
 

@@ -1,5 +1,6 @@
 package wexa.server.jobs;
 
+import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -46,13 +47,21 @@ import wexa.server.wiring.Ids;
 public class JobPlanner {
     private final JobRows jobs;
     private final StepRows steps;
+    private final EntityManager entities;
     private final Observations observations;
     private final StoredForms forms;
     private final BusinessClock clock;
     private final Ids ids;
 
     JobPlanner(
-            JobRows jobs, StepRows steps, Observations observations, StoredForms forms, BusinessClock clock, Ids ids) {
+            JobRows jobs,
+            StepRows steps,
+            EntityManager entities,
+            Observations observations,
+            StoredForms forms,
+            BusinessClock clock,
+            Ids ids) {
+        this.entities = entities;
         this.jobs = jobs;
         this.steps = steps;
         this.observations = observations;
@@ -168,7 +177,8 @@ public class JobPlanner {
         for (StepRow row : rows) {
             row.jobId = job.id;
         }
-        steps.saveAll(rows);
+        // known to be new: nothing has to be looked up first
+        rows.forEach(entities::persist);
         Set<Id<Tenant>> tenants =
                 rows.stream().map(row -> Id.<Tenant>of(row.tenantId)).collect(Collectors.toSet());
         return Optional.of(new Planned(job.id, tenants));

@@ -1,5 +1,6 @@
 package wexa.server.log;
 
+import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
@@ -18,6 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 public class Log {
     private final Rows rows;
+    private final EntityManager entities;
     private final Subjects subjects;
 
     /** Rows of the log. */
@@ -65,7 +67,8 @@ public class Log {
     /** A line as it was written. */
     public record Written(long number, Instant at, String actor, String sentence, long changeset) {}
 
-    Log(Rows rows, Subjects subjects) {
+    Log(Rows rows, Subjects subjects, EntityManager entities) {
+        this.entities = entities;
         this.rows = rows;
         this.subjects = subjects;
     }
@@ -80,9 +83,10 @@ public class Log {
             row.actor = actor;
             row.sentence = line.sentence();
             row.changesetVersion = changeset;
-            rows.save(row);
+            // known to be new: nothing has to be looked up first
+            entities.persist(row);
             for (UUID fact : line.about()) {
-                subjects.save(new LogSubjectRow(new LogSubjectRow.Name(fact, row.number)));
+                entities.persist(new LogSubjectRow(new LogSubjectRow.Name(fact, row.number)));
             }
         }
     }

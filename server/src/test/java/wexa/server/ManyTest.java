@@ -1,0 +1,127 @@
+package wexa.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import wexa.server.Browserless.Answer;
+
+/**
+ * A season's newcomers from a table in one changeset, while others go on reading. Small here; {@code ./wexa bench many} runs
+ * it with ten thousand ({@code -Dwexa.many.people}) and prints what it takes.
+ */
+class ManyTest {
+    private static final int PEOPLE = Integer.getInteger("wexa.many.people", 400);
+
+    @TempDir
+    Path folder;
+
+    private static String table() {
+        StringBuilder csv = new StringBuilder(
+                "handle,given name,family name,mail,home,kind,number,unit,job,first day,last day,groups\n");
+        for (int number = 0; number < PEOPLE; number++) {
+            csv.append(String.format(
+                    Locale.ROOT,
+                    "season.worker%d,Season,Worker%d,season.worker%d@skerrow.example,skerrow,employee,S%d,south-bay,"
+                            + "Shop assistant,2026-11-23,2027-09-30,%n",
+                    number,
+                    number,
+                    number,
+                    number));
+        }
+        return csv.toString();
+    }
+
+    @Test
+    void allOfThemAreThereAtOnceAndReadersNeverWaitForThem() throws Exception {
+        try (Stage stage = new Stage(folder)) {
+            Browserless tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
+            int known = total(tove);
+            long began = System.nanoTime();
+            Answer read = tove.sendText("POST", "/api/v1/imports?name=season.csv", table(), "Content-Type", "text/csv");
+            assertThat(read.status()).as("%s", read.body()).isEqualTo(201);
+            String path = "/api/v1/imports/" + read.text("id");
+            print("table read and tried", began);
+            began = System.nanoTime();
+            Answer drafted = tove.send("POST", path + "/draft", null);
+            assertThat(drafted.status())
+                    .as("%s %s", read.body(), drafted.body())
+                    .isLessThan(300);
+            print("draft made", began);
+            began = System.nanoTime();
+            JsonNode draft = tove.get("/api/v1/drafts/" + drafted.text("id")).body();
+            assertThat(draft.path("summary").path("ready").asInt())
+                    .isEqualTo(draft.path("entries").size());
+            assertThat(draft.path("entries").size()).isEqualTo(2 * PEOPLE);
+            print("draft previewed", began);
+
+            AtomicBoolean isOver = new AtomicBoolean();
+            CompletableFuture<List<Double>> readings =
+                    CompletableFuture.supplyAsync(() -> readUntil(stage, known, isOver));
+            began = System.nanoTime();
+            Answer applied = tove.apply(draft);
+            double seconds = (System.nanoTime() - began) / 1e9;
+            isOver.set(true);
+            assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
+            List<Double> millis = readings.get();
+            System.out.printf(
+                    Locale.ROOT,
+                    "many: %d people applied in %.1f s; %d reads meanwhile, p95 %.0f ms, longest %.0f ms%n",
+                    PEOPLE,
+                    seconds,
+                    millis.size(),
+                    millis.get((int) (millis.size() * 0.95)),
+                    millis.get(millis.size() - 1));
+            assertThat(total(tove)).isEqualTo(known + PEOPLE);
+            JsonNode last =
+                    tove.get("/api/v1/people?q=season.worker" + (PEOPLE - 1)).body();
+            assertThat(last.path("people").path(0).path("unit").asString()).isEqualTo("South Bay");
+        }
+    }
+
+    private static int total(Browserless browser) throws Exception {
+        return browser.get("/api/v1/people?limit=1").body().path("total").asInt();
+    }
+
+    /** Lists, a search and a page over and over; each sees all of the newcomers or none. */
+    private static List<Double> readUntil(Stage stage, int known, AtomicBoolean isOver) {
+        List<Double> millis = new ArrayList<>();
+        try {
+            Browserless bram = Browserless.signedIn(stage.address(), "bram", "south-bay-2026");
+            String ines = bram.get("/api/v1/people?q=ines.abara")
+                    .body()
+                    .path("people")
+                    .path(0)
+                    .path("id")
+                    .asString();
+            do {
+                for (String path : List.of(
+                        "/api/v1/people?limit=200", "/api/v1/people?q=keeper%20lagoon", "/api/v1/people/" + ines)) {
+                    long began = System.nanoTime();
+                    Answer answer = bram.get(path);
+                    millis.add((System.nanoTime() - began) / 1e6);
+                    assertThat(answer.status()).isEqualTo(200);
+                    if (path.endsWith("200")) {
+                        assertThat(answer.body().path("total").asInt()).isIn(known, known + PEOPLE);
+                    }
+                }
+            } while (!isOver.get());
+        } catch (Exception failed) {
+            throw new IllegalStateException("reading while the season came in", failed);
+        }
+        Collections.sort(millis);
+        return millis;
+    }
+
+    private static void print(String what, long began) {
+        System.out.printf(Locale.ROOT, "many: %-24s %6.1f s%n", what, (System.nanoTime() - began) / 1e9);
+    }
+}
