@@ -111,7 +111,7 @@ function Some({
   return (
     <fieldset>
       <legend className="text-sm font-bold">{title}</legend>
-      <label className="flex cursor-pointer items-center gap-2">
+      <label className="flex min-h-7 cursor-pointer items-center gap-2">
         <input
           type="radio"
           className="radio radio-sm"
@@ -120,7 +120,7 @@ function Some({
         />
         {all}
       </label>
-      <label className="flex cursor-pointer items-center gap-2">
+      <label className="flex min-h-7 cursor-pointer items-center gap-2">
         <input
           type="radio"
           className="radio radio-sm"
@@ -132,7 +132,7 @@ function Some({
       {chosen !== undefined && (
         <div className="max-h-48 overflow-auto pl-7">
           {choices.map((one) => (
-            <label key={one.id} className="flex cursor-pointer items-center gap-2">
+            <label key={one.id} className="flex min-h-7 cursor-pointer items-center gap-2">
               <input
                 type="checkbox"
                 className="checkbox checkbox-sm"

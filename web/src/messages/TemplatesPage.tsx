@@ -136,7 +136,7 @@ function Writing({ template }: { template: Template }) {
                   [false, "Waits until somebody sends it"],
                 ] as const
               ).map(([value, words]) => (
-                <label key={words} className="flex cursor-pointer items-center gap-2 py-0.5">
+                <label key={words} className="flex min-h-7 cursor-pointer items-center gap-2">
                   <input
                     type="radio"
                     className="radio radio-sm"

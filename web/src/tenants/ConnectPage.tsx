@@ -236,7 +236,7 @@ function Naming({ announced, token }: { announced: Announced; token: string }) {
             ["TRAINING", "It is there to learn on"],
           ] as const
         ).map(([value, words]) => (
-          <label key={value} className="flex cursor-pointer items-center gap-2">
+          <label key={value} className="flex min-h-7 cursor-pointer items-center gap-2">
             <input
               type="radio"
               className="radio radio-sm"
@@ -248,7 +248,7 @@ function Naming({ announced, token }: { announced: Announced; token: string }) {
         ))}
       </fieldset>
       {!known && (
-        <label className="mt-2 flex cursor-pointer items-center gap-2">
+        <label className="mt-2 flex min-h-7 cursor-pointer items-center gap-2">
           <input
             type="checkbox"
             className="checkbox checkbox-sm"
