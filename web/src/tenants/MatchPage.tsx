@@ -138,7 +138,7 @@ function Row({
   onChoose: (choice: Chosen[string]) => void;
 }) {
   const person = chosen?.person ?? (match.person ? { id: match.person, name: match.personName ?? "" } : undefined);
-  const isTicked = chosen?.isTicked ?? match.person !== undefined;
+  const isTicked = chosen?.isTicked ?? Boolean(match.person);
   return (
     <tr className="h-11 border-t border-line">
       <td className="px-3">

@@ -42,7 +42,7 @@ class StandInsTest {
                 folder.resolve("tenants.json"), "[{\"key\": \"dock\", \"token\": \"secret\", \"tenant\": \"t\"}]");
         Files.writeString(folder.resolve("tenants/dock.json"), """
                 {"key": "dock", "app": "drydock", "name": "Dock", "delayMillis": 0,
-                 "capabilities": ["USERS", "GROUPS", "SEATS", "AREAS", "ROLES", "ASSIGNMENTS", "EVALUATION"],
+                 "capabilities": ["USERS", "GROUPS", "SEATS", "AREAS", "ROLES", "ASSIGNMENTS", "EVALUATION", "PASSWORDS"],
                  "seatKinds": [{"key": "full", "carries": ["drydock:order:close"]}], "pools": {"full": 1},
                  "catalogue": [{"key": "order", "name": "Orders", "actions": [
                     {"key": "see", "label": "see", "sort": "LOOK"}, {"key": "close", "label": "close", "sort": "WORK"}]}],
@@ -99,12 +99,45 @@ class StandInsTest {
                 .asBoolean();
     }
 
+    private int signIn(String userName, String password) throws Exception {
+        String form = "userName=" + userName + "&password=" + password.replace(' ', '+');
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create("http://127.0.0.1:" + standIns.port() + "/dock/sign-in"))
+                .POST(HttpRequest.BodyPublishers.ofString(form))
+                .build();
+        return http.send(request, HttpResponse.BodyHandlers.ofString()).statusCode();
+    }
+
+    @Test
+    void aPasswordOpensTheDoorAndIsNeverAnswered() throws Exception {
+        String path = "scim/v2/Users/"
+                + found("Users", "userName eq \"ada\"").path("id").asText();
+        String patch = "{\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:PatchOp\"],\"Operations\":[{\"op\":"
+                + "\"replace\",\"path\":\"password\",\"value\":\"%s\"}]}";
+        assertThat(send("PATCH", path, patch.formatted("short")).status()).isEqualTo(400);
+        Answer set = send("PATCH", path, patch.formatted("seven grey seals"));
+        assertThat(set.status()).isEqualTo(200);
+        assertThat(set.body().toString()).doesNotContain("seals", "password");
+        assertThat(send("GET", path, "").body().toString()).doesNotContain("seals");
+        assertThat(signIn("ada", "seven grey seals")).isEqualTo(200);
+        assertThat(signIn("ada", "seven grey whales")).isEqualTo(401);
+        assertThat(signIn("bo", "seven grey seals")).isEqualTo(401);
+        String close = "{\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:PatchOp\"],\"Operations\":[{\"op\":"
+                + "\"replace\",\"path\":\"active\",\"value\":false}]}";
+        send("PATCH", path, close);
+        assertThat(signIn("ada", "seven grey seals")).as("a closed account").isEqualTo(401);
+    }
+
     @Test
     void announcesItsResourceTypesAndItsCatalogue() throws Exception {
         JsonNode types = send("GET", "scim/v2/ResourceTypes", "").body().path("Resources");
         List<String> endpoints = new ArrayList<>();
         types.forEach(type -> endpoints.add(type.path("endpoint").asText()));
-        assertThat(endpoints).containsExactly("/Users", "/Groups", "/Roles", "/Areas", "/Assignments", "/Permissions");
+        assertThat(endpoints)
+                .containsExactly("/Users", "/Groups", "/Roles", "/Areas", "/Assignments", "/Permissions", "/SeatKinds");
+        JsonNode seats = send("GET", "scim/v2/SeatKinds", "").body().path("Resources");
+        assertThat(seats.path(0).path("displayName").asText()).isEqualTo("Full");
+        assertThat(seats.path(0).path("size").asInt()).isEqualTo(1);
         JsonNode catalogue = send("GET", "scim/v2/Permissions", "").body();
         assertThat(catalogue.path("totalResults").asInt()).isEqualTo(2);
         assertThat(catalogue.path("Resources").path(1).path("id").asText()).isEqualTo("drydock:order:close");

@@ -57,7 +57,7 @@ class FaultsTest {
                         0,
                         Clock.offset(Clock.systemUTC(), ServerProcess.OFFSET));
                 Directories directories = new Directories(folder.resolve("source"), 0)) {
-            ServerProcess server = new ServerProcess(folder, tenants.port(), directories.port());
+            ServerProcess server = new ServerProcess(folder, tenants, directories.port());
             Process process = server.start("");
             try {
                 Browserless tove = server.whenUp();

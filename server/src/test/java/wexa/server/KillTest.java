@@ -47,6 +47,29 @@ class KillTest {
         });
     }
 
+    /** A message was marked as being handed in, and the process died: nobody knows, so that it is sent. */
+    @Test
+    void aMessageOfAKilledServerIsSent() throws Exception {
+        String[] person = new String[1];
+        play("message-marked", new Scene() {
+            @Override
+            public void untilItDies(Browserless tove) throws Exception {
+                person[0] = applyAndDie(tove);
+            }
+
+            @Override
+            public void assertEndsRight(Browserless tove) throws Exception {
+                JsonNode sent = await().atMost(Duration.ofSeconds(60))
+                        .until(
+                                () -> tove.get("/api/v1/messages/about/" + person[0])
+                                        .body()
+                                        .path(0),
+                                one -> one.path("state").asString().equals("SENT"));
+                assertThat(sent.path("address").asString()).isEqualTo("kil.led@skerrow.example");
+            }
+        });
+    }
+
     /** What a program pushed was kept, and the process died before anybody looked at it. */
     @Test
     void whatWasPushedToAKilledServerIsHeldOnce() throws Exception {
@@ -92,7 +115,7 @@ class KillTest {
                         0,
                         Clock.offset(Clock.systemUTC(), ServerProcess.OFFSET));
                 Directories directories = new Directories(folder.resolve("source"), 0)) {
-            ServerProcess server = new ServerProcess(folder, tenants.port(), directories.port());
+            ServerProcess server = new ServerProcess(folder, tenants, directories.port());
             Process first = server.start(place);
             Process second = null;
             try {

@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import wexa.sandbox.StandIns;
 
 /** The server in a process of its own, so that it can die without warning. */
 final class ServerProcess {
@@ -21,7 +22,7 @@ final class ServerProcess {
     private final int port;
     private final List<String> options;
 
-    ServerProcess(Path folder, int tenants, int ldap) throws IOException {
+    ServerProcess(Path folder, StandIns standIns, int ldap) throws IOException {
         this.folder = folder;
         try (ServerSocket free = new ServerSocket(0)) {
             this.port = free.getLocalPort();
@@ -34,7 +35,8 @@ final class ServerProcess {
                 "--wexa.clock-offset=" + OFFSET.toSeconds() + "s",
                 "--wexa.request-limit=2s",
                 "--wexa.demo.source=" + folder.resolve("source"),
-                "--wexa.demo.stand-ins=http://127.0.0.1:" + tenants,
+                "--wexa.demo.stand-ins=http://127.0.0.1:" + standIns.port(),
+                "--wexa.mail.port=" + standIns.smtpPort(),
                 "--wexa.demo.ldap-port=" + ldap);
     }
 

@@ -6,6 +6,7 @@ import com.unboundid.ldap.listener.InMemoryDirectoryServer;
 import com.unboundid.ldap.listener.InMemoryDirectoryServerConfig;
 import com.unboundid.ldap.listener.InMemoryListenerConfig;
 import com.unboundid.ldap.listener.interceptor.InMemoryInterceptedSearchResult;
+import com.unboundid.ldap.listener.interceptor.InMemoryInterceptedSimpleBindRequest;
 import com.unboundid.ldap.listener.interceptor.InMemoryOperationInterceptor;
 import com.unboundid.ldap.sdk.Entry;
 import com.unboundid.ldap.sdk.LDAPException;
@@ -45,6 +46,31 @@ class LdapFaultsTest {
                 "secret",
                 "ou=people," + BASE,
                 Duration.ofSeconds(1)));
+    }
+
+    @Test
+    void nothingIsSaidToADirectoryThatCannotEncrypt() throws Exception {
+        AtomicInteger binds = new AtomicInteger();
+        InMemoryDirectoryServer server = serving(new InMemoryOperationInterceptor() {
+            @Override
+            public void processSimpleBindRequest(InMemoryInterceptedSimpleBindRequest request) {
+                binds.incrementAndGet();
+            }
+        });
+        try {
+            LdapDirectory directory = new LdapDirectory(new LdapDirectory.Settings(
+                    "127.0.0.1",
+                    server.getListenPort(),
+                    LdapDirectory.Encryption.STARTTLS,
+                    "cn=reader",
+                    "secret",
+                    "ou=people," + BASE,
+                    Duration.ofSeconds(1)));
+            assertThat(directory.readAll()).isNotInstanceOf(Outcome.Done.class);
+            assertThat(binds).hasValue(0);
+        } finally {
+            server.shutDown(true);
+        }
     }
 
     private static InMemoryDirectoryServer serving(InMemoryOperationInterceptor... interceptors) throws Exception {

@@ -33,7 +33,9 @@ import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.consistency.TenantObject.GroupState;
 import wexa.core.consistency.TenantObject.RoleState;
 import wexa.core.model.Capability;
+import wexa.core.model.Key;
 import wexa.core.model.Permission;
+import wexa.core.model.Sort;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.StandIns;
 
@@ -110,6 +112,42 @@ class ScimTenantTest {
     void discoversWhatTheTenantAnnounces() {
         Set<Capability> found = done(tenant().discover()).capabilities();
         assertThat(found).contains(Capability.SEATS, Capability.ROLES, Capability.ASSIGNMENTS, Capability.GROUPS);
+        assertThat(found).contains(Capability.PASSWORDS);
+    }
+
+    @Test
+    void discoversWhatCanBeDoneThereWithSeatsAndAreas() {
+        Announced announced = done(tenant().discover());
+        assertThat(announced.app()).contains(Key.of("pelagia"));
+        assertThat(announced.resourceTypes()).anySatisfy(type -> {
+            assertThat(type.name()).isEqualTo("Animals");
+            assertThat(type.actions()).anyMatch(action -> action.sort() == Sort.LOOK);
+        });
+        assertThat(announced.pools()).containsEntry(Key.of("keeper"), 120);
+        assertThat(announced.areas()).anySatisfy(area -> {
+            assertThat(area.key()).isEqualTo(Key.of("lagoon-hall"));
+            assertThat(area.parent()).contains(Key.of("north-pier"));
+        });
+        assertThat(announced.accounts()).isGreaterThan(90);
+    }
+
+    @Test
+    void anAccountThatWasThereBecomesOursAndKeepsItsNameAndSeats() {
+        ScimTenant tenant = tenant();
+        Observation before = done(tenant.read(ALL));
+        Observation.Stranger stranger = before.strangers().get(0);
+        ObjectKey key = key(ObjectKey.Type.ACCOUNT);
+        Observation.Seen seen =
+                done(tenant.link(key, stranger.remoteId(), Links.of(before))).orElseThrow();
+        assertThat(seen.state()).isEqualTo(stranger.state());
+        Observation after = done(tenant.read(ALL));
+        assertThat(after.find(key)).contains(new Observation.Seen(stranger.remoteId(), stranger.state()));
+        assertThat(after.strangers()).hasSize(before.strangers().size() - 1);
+        assertThat(before.linked(key, stranger.remoteId())).isEqualTo(after);
+        assertThat(tenant.link(key, "nobody", Links.of(after))).isInstanceOf(Outcome.Refused.class);
+        assertThat(done(tenant.setPassword(key, "seven grey seals"))).isTrue();
+        assertThat(tenant.setPassword(key(ObjectKey.Type.ACCOUNT), "seven grey seals"))
+                .isInstanceOf(Outcome.Refused.class);
     }
 
     @Test

@@ -90,7 +90,7 @@ public final class Matching {
     }
 
     private static Optional<Candidate> only(Map<String, Set<Id<Person>>> in, String key, Reason reason) {
-        Set<Id<Person>> found = in.getOrDefault(key.toLowerCase(Locale.ROOT), Set.of());
+        Set<Id<Person>> found = key.isBlank() ? Set.of() : in.getOrDefault(key.toLowerCase(Locale.ROOT), Set.of());
         return found.size() == 1 ? Optional.of(new Candidate(found.iterator().next(), reason)) : Optional.empty();
     }
 }

@@ -9,6 +9,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
@@ -26,7 +27,6 @@ import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 
 /**
@@ -77,11 +77,15 @@ public final class Authority {
     }
 
     private void checkOwn(Id<Person> self, List<Instant> instants) {
+        if (preview.model().people().find(self).isEmpty()) {
+            return;
+        }
         Set<Instant> all = new LinkedHashSet<>(instants);
         all.add(preview.now());
         for (Instant at : all) {
-            Impact impact = preview.impactAt(at);
-            if (impact.gains().stream().anyMatch(gain -> gain.person().equals(self))) {
+            Access had = preview.snapshot().index().of(self, at);
+            Access has = preview.index().of(self, at);
+            if (!has.beyond(had).isEmpty()) {
                 lacks.add(new Lack.OwnAccess(self));
             }
         }

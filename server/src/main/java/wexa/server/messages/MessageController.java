@@ -4,7 +4,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
-import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -34,7 +33,7 @@ import wexa.server.messages.MessageViews.WholeView;
 @RequestMapping("/api/v1/messages")
 class MessageController {
     private static final int MOST_DAYS = 60;
-    private static final Instant END = Instant.parse("9999-12-31T00:00:00Z");
+    private static final UUID LAST = UUID.fromString("ffffffff-ffff-ffff-ffff-ffffffffffff");
 
     private final MessageService messages;
 
@@ -59,10 +58,10 @@ class MessageController {
     MessagesView page(
             Actor actor,
             @RequestParam(required = false) @Nullable Set<Message.State> state,
-            @RequestParam(required = false) @Nullable Instant before) {
+            @RequestParam(required = false) @Nullable UUID before) {
         Set<Message.State> states =
                 state == null || state.isEmpty() ? EnumSet.allOf(Message.State.class) : EnumSet.copyOf(state);
-        return messages.page(actor, states, before == null ? END : before);
+        return messages.page(actor, states, before == null ? LAST : before);
     }
 
     @GetMapping("/about/{person}")

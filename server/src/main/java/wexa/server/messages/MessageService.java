@@ -66,11 +66,11 @@ public class MessageService {
     }
 
     /** Messages in one of the states, newest first. */
-    MessagesView page(Actor actor, Set<State> states, Instant before) {
+    MessagesView page(Actor actor, Set<State> states, UUID before) {
         actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         List<Message> found = store.page(states, before, PAGE);
-        Instant next = found.size() < PAGE ? null : found.get(PAGE - 1).madeAt();
+        UUID next = found.size() < PAGE ? null : found.get(PAGE - 1).id();
         List<CountView> counts = store.counts().entrySet().stream()
                 .map(one -> new CountView(one.getKey(), one.getValue()))
                 .toList();

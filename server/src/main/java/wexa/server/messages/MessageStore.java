@@ -34,9 +34,9 @@ class MessageStore {
 
     /** Rows of messages. */
     interface Rows extends JpaRepository<MessageRow, UUID> {
-        @Query("select row from MessageRow row where row.state in :states and row.madeAt < :before"
-                + " order by row.madeAt desc, row.id desc")
-        List<MessageRow> page(Collection<String> states, Instant before, Limit limit);
+        @Query("select row from MessageRow row where row.state in :states and row.id < :before"
+                + " order by row.id desc")
+        List<MessageRow> page(Collection<String> states, UUID before, Limit limit);
 
         @Query("select row from MessageRow row where row.state in ('WAITING', 'GOING', 'SENDING')"
                 + " and row.dueAt <= :now order by row.dueAt, row.id")
@@ -65,9 +65,9 @@ class MessageStore {
         return rows.findById(id).map(MessageStore::message);
     }
 
-    /** Messages in one of the states, newest first. */
+    /** Messages in one of the states, newest first: ids are made in the order of time (RFC 9562 5.7). */
     @Transactional(readOnly = true)
-    List<Message> page(Set<State> states, Instant before, int most) {
+    List<Message> page(Set<State> states, UUID before, int most) {
         Set<String> names = states.stream().map(State::name).collect(Collectors.toSet());
         return rows.page(names, before, Limit.of(most)).stream()
                 .map(MessageStore::message)

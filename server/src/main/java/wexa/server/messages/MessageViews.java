@@ -32,7 +32,7 @@ final class MessageViews {
 
     /** A page of messages, newest first; {@code next} is asked for the following page. */
     record MessagesView(
-            List<MessageView> messages, @Nullable Instant next, List<CountView> counts, boolean isConnected) {}
+            List<MessageView> messages, @Nullable UUID next, List<CountView> counts, boolean isConnected) {}
 
     /** A template. Without {@code changedAt} it is as Wexa came. */
     record TemplateView(

@@ -26,6 +26,7 @@ import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.server.jobs.HaltHooks;
 import wexa.server.log.Notes;
 import wexa.server.messages.Message.State;
 import wexa.server.readings.Observations;
@@ -56,6 +57,7 @@ class Sender {
     private final BusinessClock clock;
     private final TransactionTemplate transactions;
     private final MailSettings settings;
+    private final HaltHooks hooks;
     private final @Nullable Mailer mailer;
 
     Sender(
@@ -68,7 +70,9 @@ class Sender {
             Notes notes,
             BusinessClock clock,
             TransactionTemplate transactions,
-            MailSettings settings) {
+            MailSettings settings,
+            HaltHooks hooks) {
+        this.hooks = hooks;
         this.store = store;
         this.templates = templates;
         this.activations = activations;
@@ -192,6 +196,7 @@ class Sender {
         if (!store.sending(message.id(), address, kept)) {
             return;
         }
+        hooks.reach("message-marked");
         Optional<String> link = placeholder.map(any -> link(message, person, toSet));
         MessageTemplate.Filled whole = wording.fill(template, model, person, doors, link, now);
         settle(

@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.scim.Announced;
@@ -261,9 +260,8 @@ public class TenantSetup {
         return areas;
     }
 
-    /** Another address, token or door for a tenant that is connected; tested before it is kept. */
-    @Transactional
-    public void reconnect(Actor actor, UUID tenant, ConnectionInput input) {
+    /** Another address, token or door for a tenant that is connected; tried before it is kept. */
+    void reconnect(Actor actor, UUID tenant, ConnectionInput input) {
         actor.require(Act.GOVERN);
         Id<Tenant> id = Id.of(tenant);
         Model model = snapshots.current().model();
@@ -272,11 +270,17 @@ public class TenantSetup {
                 connections.reached(id).orElseGet(() -> new Connections.Reached("", "", Optional.empty()));
         String base = input.address() == null ? before.address() : base(input.address());
         String token = input.token() == null || input.token().isBlank() ? before.token() : input.token();
-        if (!base.equals(before.address()) || !token.equals(before.token())) {
+        Optional<String> door = input.door() == null ? before.door() : door(input.door());
+        boolean isElsewhere = !base.equals(before.address()) || !token.equals(before.token());
+        if (isElsewhere) {
             found(base, token);
-            connections.connect(id, base, token);
         }
-        connections.setDoor(id, input.door() == null ? before.door() : door(input.door()));
-        notes.write(actor.login(), "set connection of tenant " + model.path(known), Set.of(tenant));
+        transactions.executeWithoutResult(status -> {
+            if (isElsewhere) {
+                connections.connect(id, base, token);
+            }
+            connections.setDoor(id, door);
+            notes.write(actor.login(), "set connection of tenant " + model.path(known), Set.of(tenant));
+        });
     }
 }
