@@ -92,6 +92,9 @@ public class MatchService {
      */
     UUID link(Actor actor, UUID tenant, List<Pair> pairs) {
         actor.require(Act.PREPARE);
+        if (pairs.isEmpty()) {
+            throw Problem.badField("pairs", "match.none", "No account is chosen. Tick at least one.");
+        }
         Snapshot snapshot = snapshots.current();
         Tenant known = tenant(snapshot.model(), tenant);
         Map<String, AccountState> accounts = new HashMap<>();

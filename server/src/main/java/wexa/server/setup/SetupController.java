@@ -1,7 +1,7 @@
 package wexa.server.setup;
 
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
@@ -77,7 +77,7 @@ class SetupController {
         tenants.reconnect(actor, id, input);
     }
 
-    record Pairs(@NotEmpty @Size(max = MOST_PAIRS) List<@Valid Pair> pairs) {}
+    record Pairs(@NotNull @Size(max = MOST_PAIRS) List<@Valid Pair> pairs) {}
 
     @GetMapping("/tenants/{id}/matches")
     List<MatchView> matches(Actor actor, @PathVariable UUID id) {
