@@ -1,29 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, Problem, take, type Schemas } from "../api/client";
-import { newId, useDraft, type Draft, type Entry } from "../api/drafts";
+import { api, Problem, take } from "../api/client";
+import { newId, useDraft, type Draft } from "../api/drafts";
 import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
-import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
-import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
-
-const STATES: Record<string, { words: string; look: string }> = {
-  READY: { words: "ready", look: "text-success" },
-  ALREADY_SO: { words: "already so", look: "text-soft" },
-  CHANGED_MEANWHILE: { words: "changed meanwhile", look: "text-error" },
-  IMPOSSIBLE: { words: "impossible", look: "text-error" },
-  TO_SETTLE: { words: "to settle", look: "text-error" },
-};
-
-type Review = Schemas["ReviewView"];
-
-const ENTRIES_SHOWN = 200;
-
-type Way = "sentences" | "people" | "tenants";
+import { Entries } from "./Entries";
+import { Sorted, type Way } from "./Sorted";
 
 export function ReviewPage() {
   const { id } = useParams({ from: "/changes/drafts/$id" });
@@ -127,70 +113,6 @@ function Ways({ way, onWay }: { way: Way; onWay: (way: Way) => void }) {
   );
 }
 
-/** The entries as sentences, those to settle first where there are too many to be drawn at once. */
-function Entries({ draft, closed }: { draft: Draft; closed: boolean }) {
-  const [most, setMost] = useState(ENTRIES_SHOWN);
-  const { entries } = draft;
-  const isLong = entries.length > ENTRIES_SHOWN;
-  const isOpen = (entry: Entry) => entry.state !== "READY" && entry.state !== "ALREADY_SO";
-  const shown = isLong
-    ? [...entries.filter(isOpen), ...entries.filter((entry) => !isOpen(entry))].slice(0, most)
-    : entries;
-  return (
-    <>
-      <ol className="card-plain mt-3 divide-y divide-[var(--line)]">
-        {shown.map((entry) => (
-          <EntryLine key={entry.id} draft={draft} entry={entry} closed={closed} />
-        ))}
-      </ol>
-      {most < entries.length && (
-        <button type="button" className="btn btn-sm mt-2" onClick={() => setMost(most + ENTRIES_SHOWN)}>
-          Show {Math.min(ENTRIES_SHOWN, entries.length - most)} more of {entries.length - most}
-        </button>
-      )}
-    </>
-  );
-}
-
-function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; closed: boolean }) {
-  const { take: takeOut, set } = useDraft(draft.id);
-  return (
-    <li className="flex gap-4 px-3 py-1.5">
-      <div className="min-w-0 flex-1">
-        <p className="font-mono text-sm break-words">{entry.sentence === "" ? entry.form : entry.sentence}</p>
-        {entry.findings.map((finding) => (
-          <p
-            key={`${finding.code} ${finding.path}`}
-            className={`mt-0.5 text-sm ${finding.severity === "BLOCK" ? "text-error" : ""}`}
-          >
-            ▲ {finding.text}
-          </p>
-        ))}
-      </div>
-      <b className={`shrink-0 text-sm ${STATES[entry.state]?.look ?? ""}`}>
-        {closed ? "applied" : (STATES[entry.state]?.words ?? entry.state)}
-      </b>
-      {!closed && (
-        <span className="flex w-36 shrink-0 items-start justify-end gap-2">
-          {entry.state === "CHANGED_MEANWHILE" && (
-            <button type="button" className="btn btn-xs" onClick={() => set(entry, {})}>
-              Keep mine
-            </button>
-          )}
-          <button
-            type="button"
-            className="btn btn-xs"
-            aria-label={`Take out: ${entry.sentence === "" ? entry.form : entry.sentence}`}
-            onClick={() => takeOut(entry.id)}
-          >
-            Take out
-          </button>
-        </span>
-      )}
-    </li>
-  );
-}
-
 /** Who is written to about new accounts when the draft is applied. */
 function Told({ draft }: { draft: Draft }) {
   const messages = useQuery(reviewQuery(draft.id, draft.version)).data?.messages ?? [];
@@ -216,106 +138,6 @@ function Told({ draft }: { draft: Draft }) {
         </b>
       )}
     </p>
-  );
-}
-
-/** The same draft by whom it concerns, or by where it goes. */
-function Sorted({ draft, way }: { draft: Draft; way: Way }) {
-  const review = useQuery(reviewQuery(draft.id, draft.version));
-  return (
-    <Read of={review} what="the review">
-      {(data) => (way === "people" ? <People review={data} /> : <Tenants review={data} />)}
-    </Read>
-  );
-}
-
-function People({ review }: { review: Review }) {
-  if (review.people.length === 0) {
-    return (
-      <div className="card-plain mt-3">
-        <Empty title="Nobody gains or loses anything by it." />
-      </div>
-    );
-  }
-  return (
-    <>
-      {review.people.map((person) => (
-        <section key={person.id} className="mt-3">
-          <h2>{person.name}</h2>
-          <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-            {person.gains.map((shift) => (
-              <Shift key={`gain ${shift.tenant} ${shift.record} ${shift.area}`} shift={shift} sign="gains" />
-            ))}
-            {person.losses.map((shift) => (
-              <Shift key={`lose ${shift.tenant} ${shift.record} ${shift.area}`} shift={shift} sign="loses" />
-            ))}
-          </ul>
-        </section>
-      ))}
-      {review.morePeople > 0 && (
-        <p className="mt-2 text-soft">and {count(review.morePeople, "more person", "more people")}</p>
-      )}
-    </>
-  );
-}
-
-function Shift({ shift, sign }: { shift: Review["people"][number]["gains"][number]; sign: "gains" | "loses" }) {
-  return (
-    <li className="flex items-baseline gap-3 px-3 py-1">
-      <b className={`w-12 shrink-0 text-sm ${sign === "gains" ? "text-success" : "text-error"}`}>{sign}</b>
-      <span className="w-44 shrink-0 truncate text-sm text-soft">
-        <TenantDot colour={shift.colour} />
-        {shift.tenant}
-      </span>
-      <span className="w-56 shrink-0">
-        {shift.record}, {shift.area}
-      </span>
-      <span className="min-w-0 flex-1">{shift.actions.join(", ")}</span>
-    </li>
-  );
-}
-
-function Tenants({ review }: { review: Review }) {
-  if (review.tenants.length === 0) {
-    return (
-      <div className="card-plain mt-3">
-        <Empty title="No tenant has to do anything today.">What begins on a coming day is sent on that day.</Empty>
-      </div>
-    );
-  }
-  return (
-    <>
-      {review.tenants.map((tenant) => (
-        <section key={tenant.id} className="mt-3">
-          <h2 className="flex items-center">
-            <TenantDot colour={tenant.colour} />
-            {tenant.name}
-            <span className="ml-2 font-sans text-sm font-normal text-soft">
-              {tenant.steps.length === 0 ? "already so" : count(tenant.steps.length, "step")}
-              {tenant.pools.map((pool) => ` · ${pool.left} left of ${pool.size} ${pool.name}`).join("")}
-            </span>
-            {!tenant.answers && (
-              <b className="ml-2 font-sans text-sm text-error">does not answer now; the steps wait for it</b>
-            )}
-          </h2>
-          <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-            {tenant.steps.map((step) => (
-              <li key={step} className="px-3 py-1">
-                {step}
-              </li>
-            ))}
-            {tenant.differing.map((one) => (
-              <li key={`${one.type} ${one.name}`} className="flex items-center gap-2 px-3 py-1 text-sm">
-                <Square square={one.square} size={14} />
-                <span>
-                  differs already: <b className="font-semibold">{one.name}</b>, {one.text}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ))}
-    </>
   );
 }
 

@@ -25,6 +25,7 @@ import java.util.ArrayList;
 import java.util.Date;
 import java.util.List;
 import java.util.Optional;
+import wexa.connect.Encryption;
 import wexa.connect.Outcome;
 
 /** People in one directory: searched from the first letters, or all, by paging (RFC 2696). Referrals are not followed. */
@@ -36,13 +37,6 @@ public final class LdapDirectory {
     };
 
     private final Settings settings;
-
-    /** Whether the connection is encrypted from the start, on request before anything is said (RFC 4511 4.14), or not. */
-    public enum Encryption {
-        NONE,
-        STARTTLS,
-        TLS
-    }
 
     /** Where a directory is and how to read it. */
     public record Settings(
@@ -98,6 +92,11 @@ public final class LdapDirectory {
             } while (cookie != null);
             return all;
         });
+    }
+
+    /** Whether it was the name or the password that was refused (RFC 4511 A.1). */
+    public static boolean isWrongLogin(Outcome.Refused<?> refused) {
+        return refused.status() == ResultCode.INVALID_CREDENTIALS.intValue();
     }
 
     private SearchRequest request(Filter filter) {

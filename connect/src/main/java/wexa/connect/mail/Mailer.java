@@ -18,6 +18,7 @@ import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
 import org.eclipse.angus.mail.util.MailConnectException;
 import org.jspecify.annotations.Nullable;
+import wexa.connect.Encryption;
 import wexa.connect.Outcome;
 
 /**
@@ -29,13 +30,6 @@ public final class Mailer {
     private static final Duration PATIENCE = Duration.ofMinutes(1);
 
     private final Settings settings;
-
-    /** Whether the connection is encrypted from the start, on request before anything is said (RFC 3207), or not. */
-    public enum Encryption {
-        NONE,
-        STARTTLS,
-        TLS
-    }
 
     /** Where letters are handed in. A login is only sent over an encrypted connection. */
     public record Settings(

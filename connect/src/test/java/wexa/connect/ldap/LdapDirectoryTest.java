@@ -9,6 +9,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wexa.connect.Encryption;
 import wexa.connect.Outcome;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.Directories;
@@ -35,7 +36,7 @@ class LdapDirectoryTest {
         return new LdapDirectory(new LdapDirectory.Settings(
                 "127.0.0.1",
                 port,
-                LdapDirectory.Encryption.NONE,
+                Encryption.NONE,
                 Directories.BIND_DN,
                 password,
                 "ou=people,dc=skerrow,dc=example",

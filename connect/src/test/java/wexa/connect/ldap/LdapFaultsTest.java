@@ -23,6 +23,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import wexa.connect.Encryption;
 import wexa.connect.Outcome;
 
 /** Directories that close, hang, limit, refer elsewhere or say nonsense: each is an outcome in words, never half a reading. */
@@ -39,13 +40,7 @@ class LdapFaultsTest {
 
     private static LdapDirectory directory(int port) {
         return new LdapDirectory(new LdapDirectory.Settings(
-                "127.0.0.1",
-                port,
-                LdapDirectory.Encryption.NONE,
-                "cn=reader",
-                "secret",
-                "ou=people," + BASE,
-                Duration.ofSeconds(1)));
+                "127.0.0.1", port, Encryption.NONE, "cn=reader", "secret", "ou=people," + BASE, Duration.ofSeconds(1)));
     }
 
     @Test
@@ -61,7 +56,7 @@ class LdapFaultsTest {
             LdapDirectory directory = new LdapDirectory(new LdapDirectory.Settings(
                     "127.0.0.1",
                     server.getListenPort(),
-                    LdapDirectory.Encryption.STARTTLS,
+                    Encryption.STARTTLS,
                     "cn=reader",
                     "secret",
                     "ou=people," + BASE,

@@ -25,6 +25,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wexa.connect.Encryption;
 import wexa.connect.Outcome;
 import wexa.sandbox.StandIns;
 
@@ -52,7 +53,7 @@ class MailerTest {
         return new Mailer(new Mailer.Settings(
                 "127.0.0.1",
                 port,
-                Mailer.Encryption.NONE,
+                Encryption.NONE,
                 Optional.empty(),
                 Optional.empty(),
                 "Wexa <wexa@skerrow.example>",
@@ -129,7 +130,7 @@ class MailerTest {
             Outcome<Boolean> outcome = new Mailer(new Mailer.Settings(
                             "127.0.0.1",
                             plain.getLocalPort(),
-                            Mailer.Encryption.STARTTLS,
+                            Encryption.STARTTLS,
                             Optional.of("wexa"),
                             Optional.of("a secret"),
                             "wexa@skerrow.example",
@@ -164,7 +165,7 @@ class MailerTest {
         assertThatThrownBy(() -> new Mailer.Settings(
                         "mail.skerrow.example",
                         25,
-                        Mailer.Encryption.NONE,
+                        Encryption.NONE,
                         Optional.of("wexa"),
                         Optional.empty(),
                         "wexa@skerrow.example",

@@ -146,29 +146,14 @@ public class DeskService {
 
     /** Messages that could not be sent, and those that somebody has to send. */
     private void addMessages(List<DeskView.Item> items) {
-        int failed = messages.failed();
-        if (failed > 0) {
-            items.add(new DeskView.Item(
-                    "MESSAGES",
-                    failed + (failed == 1 ? " message" : " messages") + " could not be sent",
-                    "Somebody does not know yet how to sign in",
-                    "See why",
-                    "FAILED",
-                    null,
-                    null,
-                    null));
-        }
-        int ready = messages.ready();
-        if (ready > 0) {
-            items.add(new DeskView.Item(
-                    "MESSAGES",
-                    ready + (ready == 1 ? " message" : " messages") + " to send",
-                    "The accounts are there; the messages go by hand",
-                    "Look and send",
-                    "READY",
-                    null,
-                    null,
-                    null));
+        addMessages(items, messages.failed(), "could not be sent", "Somebody does not know how to sign in", "FAILED");
+        addMessages(items, messages.ready(), "to send", "The accounts are there; the messages go by hand", "READY");
+    }
+
+    private static void addMessages(List<DeskView.Item> items, int count, String what, String text, String look) {
+        if (count > 0) {
+            String title = count + (count == 1 ? " message " : " messages ") + what;
+            items.add(new DeskView.Item("MESSAGES", title, text, "See them", look, null, null, null));
         }
     }
 

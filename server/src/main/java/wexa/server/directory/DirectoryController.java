@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.connect.ldap.LdapDirectory;
+import wexa.connect.Encryption;
 import wexa.server.administrators.Actor;
 
 /** Directory look-up over HTTP. */
@@ -60,7 +60,7 @@ class DirectoryController {
             @NotBlank @Size(max = 80) String name,
             @NotBlank @Size(max = 255) String host,
             @Min(1) @Max(65_535) int port,
-            LdapDirectory.@NotNull Encryption encryption,
+            @NotNull Encryption encryption,
             @NotNull @Size(max = 500) String bindDn,
             @NotNull @Size(max = 500) String bindPassword,
             @NotBlank @Size(max = 500) String peopleDn) {

@@ -1,6 +1,5 @@
 package wexa.server.directory;
 
-import com.unboundid.ldap.sdk.ResultCode;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -9,6 +8,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.ldap.DirectoryEntry;
+import wexa.connect.ldap.LdapDirectory;
 import wexa.core.directory.Comparison;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
@@ -104,7 +104,7 @@ public class DirectoryService {
             return done.value().size();
         }
         if (outcome instanceof Outcome.Refused<List<DirectoryEntry>> refused) {
-            boolean isLogin = refused.status() == ResultCode.INVALID_CREDENTIALS.intValue();
+            boolean isLogin = LdapDirectory.isWrongLogin(refused);
             throw Problem.badField(
                     isLogin ? "bindPassword" : "peopleDn",
                     "directory.refused",

@@ -4,7 +4,7 @@ import java.time.Duration;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
-import wexa.connect.ldap.LdapDirectory;
+import wexa.connect.Encryption;
 
 /** Directories that are set with the server's other properties. {@code key} is the home of the people in it. */
 @ConfigurationProperties("wexa.directory")
@@ -20,7 +20,7 @@ public record DirectorySettings(List<Source> sources, Duration interval) {
             String name,
             String host,
             int port,
-            @DefaultValue("NONE") LdapDirectory.Encryption encryption,
+            @DefaultValue("NONE") Encryption encryption,
             String bindDn,
             String bindPassword,
             String peopleDn) {}

@@ -8,7 +8,7 @@ import java.util.UUID;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.connect.ldap.LdapDirectory;
+import wexa.connect.Encryption;
 import wexa.core.model.Key;
 import wexa.server.connections.TokenVault;
 
@@ -41,7 +41,7 @@ public class DirectorySources {
                     row.name,
                     row.host,
                     row.port,
-                    LdapDirectory.Encryption.valueOf(row.encryption),
+                    Encryption.valueOf(row.encryption),
                     row.bindDn,
                     row.bindPassword == null ? "" : vault.open(idOf(row.home), row.bindPassword),
                     row.peopleDn));

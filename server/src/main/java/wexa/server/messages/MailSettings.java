@@ -6,6 +6,7 @@ import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.validation.annotation.Validated;
+import wexa.connect.Encryption;
 import wexa.connect.mail.Mailer;
 
 /**
@@ -17,7 +18,7 @@ import wexa.connect.mail.Mailer;
 record MailSettings(
         @Nullable String host,
         int port,
-        Mailer.@NotNull Encryption encryption,
+        @NotNull Encryption encryption,
         @Nullable String login,
         @Nullable String password,
         @NotNull String from,

@@ -1,0 +1,76 @@
+import { useState } from "react";
+import { useDraft, type Draft, type Entry } from "../api/drafts";
+
+const STATES: Record<string, { words: string; look: string }> = {
+  READY: { words: "ready", look: "text-success" },
+  ALREADY_SO: { words: "already so", look: "text-soft" },
+  CHANGED_MEANWHILE: { words: "changed meanwhile", look: "text-error" },
+  IMPOSSIBLE: { words: "impossible", look: "text-error" },
+  TO_SETTLE: { words: "to settle", look: "text-error" },
+};
+
+const ENTRIES_SHOWN = 200;
+
+/** The entries as sentences, those to settle first where there are too many to be drawn at once. */
+export function Entries({ draft, closed }: { draft: Draft; closed: boolean }) {
+  const [most, setMost] = useState(ENTRIES_SHOWN);
+  const { entries } = draft;
+  const isLong = entries.length > ENTRIES_SHOWN;
+  const isOpen = (entry: Entry) => entry.state !== "READY" && entry.state !== "ALREADY_SO";
+  const shown = isLong
+    ? [...entries.filter(isOpen), ...entries.filter((entry) => !isOpen(entry))].slice(0, most)
+    : entries;
+  return (
+    <>
+      <ol className="card-plain mt-3 divide-y divide-[var(--line)]">
+        {shown.map((entry) => (
+          <EntryLine key={entry.id} draft={draft} entry={entry} closed={closed} />
+        ))}
+      </ol>
+      {most < entries.length && (
+        <button type="button" className="btn btn-sm mt-2" onClick={() => setMost(most + ENTRIES_SHOWN)}>
+          Show {Math.min(ENTRIES_SHOWN, entries.length - most)} more of {entries.length - most}
+        </button>
+      )}
+    </>
+  );
+}
+
+function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; closed: boolean }) {
+  const { take: takeOut, set } = useDraft(draft.id);
+  return (
+    <li className="flex gap-4 px-3 py-1.5">
+      <div className="min-w-0 flex-1">
+        <p className="font-mono text-sm break-words">{entry.sentence === "" ? entry.form : entry.sentence}</p>
+        {entry.findings.map((finding) => (
+          <p
+            key={`${finding.code} ${finding.path}`}
+            className={`mt-0.5 text-sm ${finding.severity === "BLOCK" ? "text-error" : ""}`}
+          >
+            ▲ {finding.text}
+          </p>
+        ))}
+      </div>
+      <b className={`shrink-0 text-sm ${STATES[entry.state]?.look ?? ""}`}>
+        {closed ? "applied" : (STATES[entry.state]?.words ?? entry.state)}
+      </b>
+      {!closed && (
+        <span className="flex w-36 shrink-0 items-start justify-end gap-2">
+          {entry.state === "CHANGED_MEANWHILE" && (
+            <button type="button" className="btn btn-xs" onClick={() => set(entry, {})}>
+              Keep mine
+            </button>
+          )}
+          <button
+            type="button"
+            className="btn btn-xs"
+            aria-label={`Take out: ${entry.sentence === "" ? entry.form : entry.sentence}`}
+            onClick={() => takeOut(entry.id)}
+          >
+            Take out
+          </button>
+        </span>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,113 @@
+import { useQuery } from "@tanstack/react-query";
+import type { Schemas } from "../api/client";
+import type { Draft } from "../api/drafts";
+import { reviewQuery } from "../api/queries";
+import { Square } from "../ui/square";
+import { Empty, Read } from "../ui/states";
+import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
+
+type Review = Schemas["ReviewView"];
+
+/** How a review is sorted. */
+export type Way = "sentences" | "people" | "tenants";
+
+/** The same draft by whom it concerns, or by where it goes. */
+export function Sorted({ draft, way }: { draft: Draft; way: Way }) {
+  const review = useQuery(reviewQuery(draft.id, draft.version));
+  return (
+    <Read of={review} what="the review">
+      {(data) => (way === "people" ? <People review={data} /> : <Tenants review={data} />)}
+    </Read>
+  );
+}
+
+function People({ review }: { review: Review }) {
+  if (review.people.length === 0) {
+    return (
+      <div className="card-plain mt-3">
+        <Empty title="Nobody gains or loses anything by it." />
+      </div>
+    );
+  }
+  return (
+    <>
+      {review.people.map((person) => (
+        <section key={person.id} className="mt-3">
+          <h2>{person.name}</h2>
+          <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+            {person.gains.map((shift) => (
+              <Shift key={`gain ${shift.tenant} ${shift.record} ${shift.area}`} shift={shift} sign="gains" />
+            ))}
+            {person.losses.map((shift) => (
+              <Shift key={`lose ${shift.tenant} ${shift.record} ${shift.area}`} shift={shift} sign="loses" />
+            ))}
+          </ul>
+        </section>
+      ))}
+      {review.morePeople > 0 && (
+        <p className="mt-2 text-soft">and {count(review.morePeople, "more person", "more people")}</p>
+      )}
+    </>
+  );
+}
+
+function Shift({ shift, sign }: { shift: Review["people"][number]["gains"][number]; sign: "gains" | "loses" }) {
+  return (
+    <li className="flex items-baseline gap-3 px-3 py-1">
+      <b className={`w-12 shrink-0 text-sm ${sign === "gains" ? "text-success" : "text-error"}`}>{sign}</b>
+      <span className="w-44 shrink-0 truncate text-sm text-soft">
+        <TenantDot colour={shift.colour} />
+        {shift.tenant}
+      </span>
+      <span className="w-56 shrink-0">
+        {shift.record}, {shift.area}
+      </span>
+      <span className="min-w-0 flex-1">{shift.actions.join(", ")}</span>
+    </li>
+  );
+}
+
+function Tenants({ review }: { review: Review }) {
+  if (review.tenants.length === 0) {
+    return (
+      <div className="card-plain mt-3">
+        <Empty title="No tenant has to do anything today.">What begins on a coming day is sent on that day.</Empty>
+      </div>
+    );
+  }
+  return (
+    <>
+      {review.tenants.map((tenant) => (
+        <section key={tenant.id} className="mt-3">
+          <h2 className="flex items-center">
+            <TenantDot colour={tenant.colour} />
+            {tenant.name}
+            <span className="ml-2 font-sans text-sm font-normal text-soft">
+              {tenant.steps.length === 0 ? "already so" : count(tenant.steps.length, "step")}
+              {tenant.pools.map((pool) => ` · ${pool.left} left of ${pool.size} ${pool.name}`).join("")}
+            </span>
+            {!tenant.answers && (
+              <b className="ml-2 font-sans text-sm text-error">does not answer now; the steps wait for it</b>
+            )}
+          </h2>
+          <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+            {tenant.steps.map((step) => (
+              <li key={step} className="px-3 py-1">
+                {step}
+              </li>
+            ))}
+            {tenant.differing.map((one) => (
+              <li key={`${one.type} ${one.name}`} className="flex items-center gap-2 px-3 py-1 text-sm">
+                <Square square={one.square} size={14} />
+                <span>
+                  differs already: <b className="font-semibold">{one.name}</b>, {one.text}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </>
+  );
+}
