@@ -10,6 +10,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.scim.Links;
 import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.Observation;
 import wexa.core.consistency.Observation.Seen;
 import wexa.core.consistency.Step;
 import wexa.core.model.Account;
@@ -123,9 +124,14 @@ class Lane {
     private void link(StepRow row, Connections.Connection connection) {
         int space = row.body.indexOf(' ');
         ObjectKey key = ObjectKey.parse(row.body.substring(0, space));
+        String remoteId = row.body.substring(space + 1);
         Id<Tenant> tenant = Id.of(row.tenantId);
-        Outcome<Optional<Seen>> outcome =
-                connection.scim().link(key, row.body.substring(space + 1), Links.of(observations.of(tenant)));
+        Observation observed = observations.of(tenant);
+        if (observed.isLinkedElsewhere(key, remoteId)) {
+            steps.refused(row.id, "This account is linked to somebody else already. Say whose it is anew.");
+            return;
+        }
+        Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, Links.of(observed));
         hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
             transactions.executeWithoutResult(status -> {

@@ -148,7 +148,7 @@ class SetupTest {
         assertThat(page.path("areas")).hasSize(6);
 
         String person = UUID.randomUUID().toString();
-        engage(person, "ines.abara@skerrow.example");
+        engage(person, "ines.abara", "ines.abara@skerrow.example");
         JsonNode match = matchOf(tenant, person);
         assertThat(match.path("reason").asString()).isEqualTo("MAIL");
         assertThat(match.path("seats").path(0).asString()).isEqualTo("Clinician");
@@ -162,24 +162,14 @@ class SetupTest {
         return made.put("door", "https://pelagia.example/north/sign-in");
     }
 
-    private static void engage(String person, String mail) throws Exception {
+    private static void engage(String person, String handle, String mail) throws Exception {
         JsonNode draft = ada.draft("Ines");
         draft = ada.put(
                         draft,
                         "person.add",
                         Map.of(
-                                "id",
-                                person,
-                                "handle",
-                                "ines.abara",
-                                "given",
-                                "Ines",
-                                "family",
-                                "Abara",
-                                "mail",
-                                mail,
-                                "home",
-                                "skerrow"))
+                                "id", person, "handle", handle, "given", "Ines", "family", "Abara", "mail", mail,
+                                "home", "skerrow"))
                 .body();
         draft = ada.put(
                         draft,
@@ -227,5 +217,34 @@ class SetupTest {
         assertThat(ada.get("/api/v1/messages/about/" + person).body()).isEmpty();
         assertThat(wrongField(ada.send("POST", "/api/v1/tenants/" + tenant + "/matches", body)))
                 .isEqualTo("remoteId");
+        body.putArray("pairs");
+        assertThat(wrongField(ada.send("POST", "/api/v1/tenants/" + tenant + "/matches", body)))
+                .isEqualTo("pairs");
+        takeOver(tenant, match.path("remoteId").asString());
+    }
+
+    /** An account that is linked is not taken over by an entry that names it for somebody else. */
+    private static void takeOver(String tenant, String remoteId) throws Exception {
+        String other = UUID.randomUUID().toString();
+        engage(other, "somebody.else", "somebody.else@skerrow.example");
+        JsonNode draft = ada.put(
+                        ada.draft("Not theirs"),
+                        "account.open",
+                        Map.of(
+                                "id", UUID.randomUUID().toString(),
+                                "person", other,
+                                "tenant", tenant,
+                                "as", "somebody.else@skerrow.example",
+                                "found", remoteId))
+                .body();
+        String job = ada.apply(draft).text("job");
+        JsonNode refused = await().atMost(Duration.ofSeconds(20))
+                .until(
+                        () -> ada.get("/api/v1/jobs/" + job).body(),
+                        one -> one.path("state").asString().equals("REFUSED"));
+        assertThat(refused.path("steps").toString()).contains("linked to somebody else already");
+        JsonNode read = ada.send("POST", "/api/v1/tenants/" + tenant + "/readings", null)
+                .body();
+        assertThat(read.path("unknown").toString()).doesNotContain("ines.abara");
     }
 }
