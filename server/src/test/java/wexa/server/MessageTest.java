@@ -205,7 +205,7 @@ class MessageTest {
 
     @Test
     void whoIsInADirectoryGetsNoPassword() throws Exception {
-        String person = entryOf("a");
+        String person = entryOf("curator");
         JsonNode draft = cast.put(
                 cast.tove.draft("One more door"),
                 "account.open",

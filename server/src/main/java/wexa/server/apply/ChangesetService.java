@@ -2,9 +2,13 @@ package wexa.server.apply;
 
 import java.util.List;
 import wexa.core.change.Keeping;
+import wexa.core.model.App;
+import wexa.core.model.Area;
 import wexa.core.model.Fact;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
 import wexa.core.preview.Undo;
 import wexa.core.sentence.Sentences;
 import wexa.server.administrators.Act;
@@ -108,7 +112,11 @@ public class ChangesetService {
     private String words(Undo.Left left, Model model) {
         String fact = name(left.fact(), model);
         return switch (left.reason()) {
-            case STAYS -> fact + " stays: an identity is never removed.";
+            case STAYS ->
+                fact
+                        + (left.fact() instanceof Person
+                                ? " stays: an identity is never removed."
+                                : " stays: everything is counted by it.");
             case CHANGED_SINCE -> "Changed again since, and left alone: " + fact + ".";
             case NO_WAY_BACK -> "No change leads back to exactly what was: " + fact + ".";
         };
@@ -117,6 +125,14 @@ public class ChangesetService {
     private String name(Fact fact, Model model) {
         if (fact instanceof Person person) {
             return person.name();
+        } else if (fact instanceof Unit unit) {
+            return "Unit " + unit.name();
+        } else if (fact instanceof App app) {
+            return "Application " + app.name();
+        } else if (fact instanceof Tenant tenant) {
+            return "Tenant " + model.appOf(tenant).name() + " " + tenant.name();
+        } else if (fact instanceof Area area) {
+            return "Area " + area.name();
         }
         return Keeping.of(fact)
                 .map(change -> "“" + Sentences.write(change, model, settings.zone()) + "”")
