@@ -24,6 +24,8 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** Chromium, used as a person does: by roles and names, waiting for what is to be seen. */
 final class Browser implements AutoCloseable {
+    private static final Path PICTURES = Path.of("../docs/screenshots");
+    private static final boolean TAKES_PICTURES = Boolean.getBoolean("wexa.screenshots");
     private static final Duration PATIENCE = Duration.ofSeconds(25);
 
     private final URI address;
@@ -182,9 +184,13 @@ final class Browser implements AutoCloseable {
                 .getViolations();
     }
 
-    void picture(Path folder, String name) throws IOException {
-        Files.createDirectories(folder);
-        Files.write(folder.resolve(name + ".png"), driver.getScreenshotAs(OutputType.BYTES));
+    /** Checks a main view, and takes its picture for the README where pictures are taken. */
+    void look(String page) throws IOException {
+        isAccessible(page);
+        if (TAKES_PICTURES) {
+            Files.createDirectories(PICTURES);
+            Files.write(PICTURES.resolve(page + ".png"), driver.getScreenshotAs(OutputType.BYTES));
+        }
     }
 
     @Override

@@ -14,16 +14,6 @@ import wexa.server.Stage;
 
 /** The walk of the README: from the newcomer on the Desk to the tenant's own answer, each page checked for accessibility. */
 class WalkIT {
-    private static final Path PICTURES = Path.of("../docs/screenshots");
-    private static final boolean TAKES_PICTURES = Boolean.getBoolean("wexa.screenshots");
-
-    private static void look(Browser browser, String page) throws Exception {
-        browser.isAccessible(page);
-        if (TAKES_PICTURES) {
-            browser.picture(PICTURES, page);
-        }
-    }
-
     @Test
     void aNewcomerIsOnboardedFromTheDeskToTheProof(@TempDir Path folder) throws Exception {
         try (Stage stage = new Stage(folder.resolve("stage"));
@@ -35,7 +25,7 @@ class WalkIT {
             browser.sees("Odile Marrick");
             browser.sees("3 unknown accounts");
             browser.sees("Strandline Live: 1 unknown account");
-            look(browser, "desk");
+            browser.look("desk");
 
             browser.link("Onboard").click();
             browser.heading("Onboard Odile Marrick");
@@ -52,7 +42,7 @@ class WalkIT {
             browser.see(By.xpath("//*[@role='group']//button[contains(., 'Pelagia North')]"))
                     .click();
             browser.sees("does nothing without a place");
-            look(browser, "onboard");
+            browser.look("onboard");
             browser.button("Use Lagoon Hall").click();
             browser.see(By.xpath("//aside//*[contains(@title, 'walk; given directly; the draft adds it')]"));
             browser.pick("Give a role…", "till c", "Till clerk");
@@ -68,24 +58,24 @@ class WalkIT {
 
             browser.link("Review").click();
             browser.sees("give role night-keeper to odile.marrick in pelagia/north at lagoon-hall");
-            look(browser, "review");
+            browser.look("review");
             browser.button("By person").click();
             browser.sees("Tills, Ticket hall");
             browser.isAccessible("review by person");
             browser.button("By tenant").click();
             browser.sees("29 left of 30 Handheld");
-            look(browser, "review-tenants");
+            browser.look("review-tenants");
             browser.button("Apply 11 changes").click();
             browser.sees("steps arrived");
             browser.sees("the tenant answered yes to 9 of 9");
-            look(browser, "job");
+            browser.look("job");
 
             browser.link("See what Odile can do").click();
             browser.heading("Odile Marrick");
             browser.sees("yes to 9 of 9");
             browser.button("walk; given directly").click();
             browser.sees("the tenant answered yes");
-            look(browser, "person");
+            browser.look("person");
             browser.button("ask again").click();
             browser.sees("just now");
 
@@ -93,7 +83,7 @@ class WalkIT {
             browser.see(By.xpath("//table//a[normalize-space(.)='Odile Marrick']"))
                     .click();
             browser.sees("Odile Marrick stays: an identity is never removed.");
-            look(browser, "undo");
+            browser.look("undo");
             browser.button("Prepare the way back").click();
             browser.sees("close account of odile.marrick in quayside/south");
             browser.button("Apply 10 changes").click();
@@ -133,7 +123,7 @@ class WalkIT {
             browser.isAccessible("many at once");
             browser.choose("Choose a table, or drop it here", Path.of("../demo/may-wave.csv"));
             browser.sees("117 would create");
-            look(browser, "import");
+            browser.look("import");
             browser.type("Column 6 of line 18", "south-bay" + Keys.ENTER);
             browser.sees("118 would create");
             browser.type("Column 8 of line 59", "2027-05-03" + Keys.ENTER);
@@ -218,7 +208,7 @@ class WalkIT {
             browser.signIn("tove", "north-pier-2026");
             browser.sees("3 unknown accounts");
             browser.theme("night");
-            look(browser, "desk-night");
+            browser.look("desk-night");
             browser.theme("linen");
 
             browser.link("People").click();
@@ -229,7 +219,7 @@ class WalkIT {
             browser.heading("Ines Abara");
             browser.button("amend; through a group").click();
             browser.sees("Lagoon night");
-            look(browser, "why");
+            browser.look("why");
             browser.theme("night");
             browser.isAccessible("person at night");
             browser.theme("linen");
@@ -237,24 +227,24 @@ class WalkIT {
             browser.link("Groups").click();
             browser.link("Lagoon keepers").click();
             browser.heading("Lagoon keepers");
-            look(browser, "group");
+            browser.look("group");
             browser.link("Roles").click();
             browser.link("Senior keeper").click();
             browser.heading("Senior keeper");
-            look(browser, "role");
+            browser.look("role");
             browser.link("Tenants").click();
             browser.heading("Tenants");
             browser.sees("left of");
-            look(browser, "tenants");
+            browser.look("tenants");
             browser.link("Pelagia · South").click();
             browser.sees("1 permission missing");
-            look(browser, "tenant");
+            browser.look("tenant");
             browser.link("Changes").click();
             browser.sees("Demo scenario");
-            look(browser, "changes");
+            browser.look("changes");
             browser.link("Log").click();
             browser.sees("load the demo scenario");
-            look(browser, "log");
+            browser.look("log");
             browser.open("/changes/versions/1");
             browser.sees("There is nothing to undo here any more.");
 
@@ -271,62 +261,6 @@ class WalkIT {
             browser.isAccessible("find at 1024");
             assertThat(browser.all(By.xpath("//button[contains(., 'Onboard')]")))
                     .isNotEmpty();
-        }
-    }
-
-    /** What people are told, whose old accounts are, where administrators may: the places around the daily work. */
-    @Test
-    void peopleAreToldAndTheInstallationIsLookedAfter(@TempDir Path folder) throws Exception {
-        try (Stage stage = new Stage(folder.resolve("stage"));
-                Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
-            browser.signIn("tove", "north-pier-2026");
-            browser.sees("3 unknown accounts");
-            browser.link("Onboard").click();
-            browser.sees("found in the directory as odile.marrick");
-            browser.pick("Put in a group…", "lagoon k", "Lagoon keepers");
-            browser.button("Open in Pelagia North").click();
-            browser.sees("left of 120");
-            browser.link("Review").click();
-            browser.sees("Odile Marrick gets a message");
-            browser.button("Apply 5 changes").click();
-            browser.sees("steps arrived");
-            browser.open("/messages");
-            browser.sees("Your accounts, Odile");
-            browser.sees("your usual work account, no new password");
-            browser.sees("sent");
-            look(browser, "messages");
-            browser.link("What they say").click();
-            browser.heading("What messages say");
-            browser.type("Subject", "Hello {shoe size}");
-            browser.sees("“{shoe size}” is no blank");
-            browser.isAccessible("a wrong template");
-            browser.type("Subject", "Hello {given name}");
-            browser.sees("Hello Odile");
-            browser.button("Write it so from now on").click();
-            browser.sees("Written by tove");
-
-            browser.link("Tenants").click();
-            browser.link("Pelagia · North").click();
-            browser.link("Say whose they are").click();
-            browser.heading("Whose the accounts of Pelagia North are");
-            browser.sees("3 accounts that nobody linked");
-            browser.isAccessible("whose accounts are");
-            browser.open("/tenants/connect");
-            browser.type("Address", stage.standIns() + "/quayside-south/");
-            browser.type("Token", "not the token");
-            browser.button("Test the connection").click();
-            browser.sees("It answers, but not to this token");
-            browser.isAccessible("connecting a tenant");
-            browser.open("/setup");
-            browser.heading("Setting up");
-            browser.button("Units").click();
-            browser.sees("Lagoon Hall");
-            browser.isAccessible("setting up");
-            browser.open("/administrators");
-            browser.button("Where Bram Oakenshaw may, and who they are").click();
-            browser.sees("In which tenants");
-            browser.theme("night");
-            browser.isAccessible("where administrators may, at night");
         }
     }
 
@@ -355,7 +289,7 @@ class WalkIT {
             assertThat(push(stage, key, "isolde.farrow", "45002")).isEqualTo(201);
             browser.open("/inbound");
             browser.sees("passed");
-            look(browser, "inbound");
+            browser.look("inbound");
 
             browser.open("/");
             browser.sees("Marla Quillen, from season-hr");
@@ -370,7 +304,7 @@ class WalkIT {
             browser.open("/directories");
             browser.heading("Directories");
             browser.sees("Looks like somebody here");
-            look(browser, "directories");
+            browser.look("directories");
             browser.button("They are two: Ailsa Eddystone").click();
             browser.see(By.xpath("//section[not(contains(., 'Looks like somebody here'))]"));
             browser.button("Unlink: Ailsa Saltmarsh").click();

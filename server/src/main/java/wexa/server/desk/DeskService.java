@@ -8,11 +8,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
-import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Assignment;
@@ -37,11 +35,8 @@ import wexa.server.directory.Found;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.StepView;
 import wexa.server.messages.OpenMessages;
-import wexa.server.readings.Freshness;
-import wexa.server.readings.Observations;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.standing.HeldChanges;
-import wexa.server.tenants.Differences;
 import wexa.server.wiring.BusinessClock;
 
 /** Gathers the Desk. Everything on it is computed from the model, the readings and the jobs as they are now. */
@@ -50,13 +45,11 @@ public class DeskService {
     private static final Duration SOON = Duration.ofDays(8);
     private static final int NEWCOMERS = 20;
     private static final int HANGING = 20;
-    private static final double NEARLY_EMPTY = 0.1;
 
     private final SnapshotStore snapshots;
     private final Directories directories;
     private final JobService jobs;
-    private final Observations observations;
-    private final Differences differences;
+    private final TenantItems tenants;
     private final HeldChanges held;
     private final DirectoryPairs pairs;
     private final OpenMessages messages;
@@ -66,8 +59,7 @@ public class DeskService {
             SnapshotStore snapshots,
             Directories directories,
             JobService jobs,
-            Observations observations,
-            Differences differences,
+            TenantItems tenants,
             HeldChanges held,
             DirectoryPairs pairs,
             OpenMessages messages,
@@ -78,8 +70,7 @@ public class DeskService {
         this.snapshots = snapshots;
         this.directories = directories;
         this.jobs = jobs;
-        this.observations = observations;
-        this.differences = differences;
+        this.tenants = tenants;
         this.clock = clock;
     }
 
@@ -93,7 +84,7 @@ public class DeskService {
         addNewcomers(items, now);
         addHanging(actor, items);
         addPeople(snapshot.model(), now, items);
-        addTenants(snapshot, now, items);
+        tenants.add(snapshot, now, items);
         addEnding(snapshot.model(), now, items);
         addScheduled(snapshot.model(), now, items);
         addInert(snapshot.model(), items);
@@ -225,74 +216,6 @@ public class DeskService {
                 at,
                 null,
                 null);
-    }
-
-    private void addTenants(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
-        Model model = snapshot.model();
-        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
-        for (Tenant tenant : model.tenants().stream()
-                .sorted(Comparator.comparingInt(Tenant::colour))
-                .toList()) {
-            App app = model.appOf(tenant);
-            String name = app.name() + " " + tenant.name();
-            Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
-            if (fresh.isPresent() && fresh.get().state() == Freshness.State.FAILED) {
-                items.add(tenant(
-                        "TENANT_SILENT",
-                        tenant,
-                        name + " could not be read",
-                        fresh.get().detail(),
-                        "Open"));
-            }
-            int count = fresh.flatMap(Freshness::doneAt).isPresent()
-                    ? differences.of(snapshot, tenant).size()
-                    : 0;
-            if (count > 0) {
-                items.add(tenant(
-                        "DIFFERENCE",
-                        tenant,
-                        name + ": " + count + (count == 1 ? " difference" : " differences"),
-                        "The tenant does not hold what it should",
-                        "See what differs"));
-            }
-            int unknown = observations.of(tenant.id()).unknownAccounts().size();
-            if (unknown > 0) {
-                items.add(tenant(
-                        "UNKNOWN",
-                        tenant,
-                        name + ": " + unknown + (unknown == 1 ? " unknown account" : " unknown accounts"),
-                        "Nobody here knows whose they are",
-                        "See them"));
-            }
-            addSeats(model, tenant, app, now, items);
-        }
-    }
-
-    private static void addSeats(Model model, Tenant tenant, App app, Instant now, List<DeskView.Item> items) {
-        for (App.SeatKind kind : app.seatKinds()) {
-            SeatPool pool = SeatPool.of(model, tenant, kind.key());
-            int left = pool.size() - pool.takenAt(now);
-            if (pool.size() > 0 && left <= pool.size() * NEARLY_EMPTY) {
-                items.add(tenant(
-                        "SEATS",
-                        tenant,
-                        app.name() + " " + tenant.name() + ": " + left + " left of " + pool.size(),
-                        kind.name() + " seats are running out",
-                        "See seats"));
-            }
-        }
-    }
-
-    private static DeskView.Item tenant(String kind, Tenant tenant, String title, String text, String act) {
-        return new DeskView.Item(
-                kind,
-                title,
-                text,
-                act,
-                tenant.id().toString(),
-                null,
-                tenant.id().value(),
-                tenant.colour());
     }
 
     private static void addEnding(Model model, Instant now, List<DeskView.Item> items) {
