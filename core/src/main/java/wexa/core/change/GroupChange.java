@@ -9,19 +9,13 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
-import wexa.core.model.Assignment;
-import wexa.core.model.Effect;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
-import wexa.core.model.Kind;
 import wexa.core.model.Lookup;
-import wexa.core.model.Mapping;
-import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Subject;
 
 /** Changes to groups themselves. Groups of a directory are that directory's, and stay as they are read. */
 public sealed interface GroupChange extends Change {
@@ -81,48 +75,18 @@ public sealed interface GroupChange extends Change {
     }
 
     /** The group goes, and with it every membership in it and of it, and every role that it gave. */
-    record Retire(Group group, int memberships, int grants) implements GroupChange {
+    record Retire(Group group, Falling falling) implements GroupChange {
         /** Counts what falls with the group, for the sentence. */
         public static Retire of(Group group, Model model) {
-            return new Retire(
-                    group,
-                    memberships(group.id(), model).size(),
-                    grants(group.id(), model).size());
+            return new Retire(group, Falling.of(group.id(), model));
         }
 
         @Override
         public Resolution resolve(Model model, Instant now) {
-            Optional<Group> before = model.groups().find(group.id());
-            if (before.isEmpty()) {
-                return Resolution.nothing();
-            }
-            if (before.get().kind() == GroupKind.DIRECTORY) {
-                return Resolution.blocked(ofDirectory(before.get()));
-            }
-            List<Effect> effects = new ArrayList<>(grants(group.id(), model));
-            effects.addAll(memberships(group.id(), model));
-            effects.add(Effect.drop(before.get()));
-            return new Resolution(effects, List.of());
-        }
-
-        private static List<Effect> memberships(Id<Group> group, Model model) {
-            List<Effect> effects = new ArrayList<>();
-            model.table(Kind.MEMBERSHIP)
-                    .by(Membership.BY_GROUP, group)
-                    .forEach(membership -> effects.add(Effect.drop(membership)));
-            model.table(Kind.MEMBERSHIP)
-                    .by(Membership.BY_MEMBER, new Subject.OfGroup(group))
-                    .forEach(membership -> effects.add(Effect.drop(membership)));
-            return effects;
-        }
-
-        private static List<Effect> grants(Id<Group> group, Model model) {
-            List<Effect> effects = new ArrayList<>();
-            model.table(Kind.ASSIGNMENT)
-                    .by(Assignment.BY_SUBJECT, new Subject.OfGroup(group))
-                    .forEach(assignment -> effects.add(Effect.drop(assignment)));
-            model.table(Kind.MAPPING).by(Mapping.BY_GROUP, group).forEach(mapping -> effects.add(Effect.drop(mapping)));
-            return effects;
+            return Falling.with(
+                    group.id(),
+                    model,
+                    before -> before.kind() == GroupKind.DIRECTORY ? List.of(ofDirectory(before)) : List.of());
         }
 
         @Override
@@ -132,19 +96,71 @@ public sealed interface GroupChange extends Change {
 
         @Override
         public Map<String, String> slots(Names names) {
+            return falling.slots(group);
+        }
+    }
+
+    /** A group as its directory lists it: new here, or another than it was known. */
+    record Enlist(Group group) implements GroupChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Group> before = model.groups().find(group.id());
+            List<Finding> findings = clashes(group, model);
+            before.filter(known -> known.kind() != GroupKind.DIRECTORY)
+                    .ifPresent(known -> findings.add(notOfDirectory(known)));
+            return before.map(known -> Resolution.replace(known, group, findings))
+                    .orElseGet(() -> Resolution.make(group, findings));
+        }
+
+        @Override
+        public String form() {
+            return "group.list";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
             return new Slots()
                     .put("group", group.key().text())
-                    .put("falling", count(memberships, "membership") + " and " + count(grants, "role"))
+                    .put("name", group.name())
+                    .put("entry", group.entry())
+                    .put("description", group.description())
                     .map();
         }
     }
 
-    private static String count(int number, String what) {
-        return number + " " + what + (number == 1 ? "" : "s");
+    /** A group that its directory lists no longer goes, and what it gave falls as with any group. */
+    record Delist(Group group, Falling falling) implements GroupChange {
+        /** Counts what falls with the group, for the sentence. */
+        public static Delist of(Group group, Model model) {
+            return new Delist(group, Falling.of(group.id(), model));
+        }
+
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return Falling.with(
+                    group.id(),
+                    model,
+                    before -> before.kind() == GroupKind.DIRECTORY ? List.of() : List.of(notOfDirectory(before)));
+        }
+
+        @Override
+        public String form() {
+            return "group.delist";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return falling.slots(group);
+        }
     }
 
     private static Finding ofDirectory(Group group) {
         return Finding.of(Code.GROUP_OF_DIRECTORY, "group", "value", group.key().text());
+    }
+
+    private static Finding notOfDirectory(Group group) {
+        return Finding.of(
+                Code.GROUP_NOT_OF_DIRECTORY, "group", "value", group.key().text());
     }
 
     private static Map<String, String> describe(Group group, Names names) {

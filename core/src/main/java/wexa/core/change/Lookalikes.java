@@ -8,7 +8,7 @@ import java.util.Map;
  * Names that people take for one another: compared without case, accents and spaces, and with letters of other scripts as
  * the Latin ones that they look like (a small part of the table of Unicode Technical Standard 39, section 4).
  */
-final class Lookalikes {
+public final class Lookalikes {
     private static final Map<Integer, String> LATIN = Map.ofEntries(
             look('а', "a"),
             look('е', "e"),
@@ -41,7 +41,7 @@ final class Lookalikes {
     }
 
     /** The same for names that look the same. */
-    static String skeleton(String name) {
+    public static String skeleton(String name) {
         String plain = Normalizer.normalize(name, Normalizer.Form.NFKD).toLowerCase(Locale.ROOT);
         StringBuilder skeleton = new StringBuilder();
         plain.codePoints()

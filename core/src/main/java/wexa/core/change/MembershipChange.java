@@ -102,20 +102,7 @@ public sealed interface MembershipChange extends Change {
             Membership before = found.get();
             Instant end = Window.whole(at.isBefore(now) ? now : at);
             List<Finding> byHand = notByHand(before.group(), model);
-            if (before.window().endsBy(end) || !byHand.isEmpty()) {
-                return new Resolution(List.of(), byHand);
-            }
-            return before.window().from().isBefore(end)
-                    ? Resolution.replace(
-                            before,
-                            new Membership(
-                                    before.id(),
-                                    before.member(),
-                                    before.group(),
-                                    before.window().endingAt(end),
-                                    before.reason()),
-                            List.of())
-                    : Resolution.drop(before);
+            return byHand.isEmpty() ? ended(before, end) : new Resolution(List.of(), byHand);
         }
 
         @Override
@@ -131,6 +118,89 @@ public sealed interface MembershipChange extends Change {
                     .put("until", names.lastDay(at))
                     .map();
         }
+    }
+
+    /** Somebody is in a group of a directory from now on, because the directory says so. */
+    record Enlist(Membership membership) implements MembershipChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Membership wanted = starting(membership, now);
+            List<Finding> findings = new ArrayList<>(onlyOfDirectory(wanted.group(), model));
+            if (!References.exists(wanted.member(), model)) {
+                findings.add(References.unresolved("member", wanted.member()));
+            }
+            if (model.groups().find(wanted.group()).isEmpty()) {
+                findings.add(References.unresolved("group", wanted.group()));
+            }
+            boolean isIn = model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, wanted.member()).stream()
+                    .anyMatch(other -> other.group().equals(wanted.group())
+                            && other.window().overlaps(wanted.window()));
+            return isIn && findings.isEmpty() ? Resolution.nothing() : Resolution.make(wanted, findings);
+        }
+
+        @Override
+        public String form() {
+            return "membership.list";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(membership, names);
+        }
+    }
+
+    /** Somebody is in a group of a directory no longer, because the directory says so. */
+    record Delist(Membership membership) implements MembershipChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Membership> found = model.table(Kind.MEMBERSHIP).find(membership.id());
+            if (found.isEmpty()) {
+                return Resolution.nothing();
+            }
+            List<Finding> findings = onlyOfDirectory(found.get().group(), model);
+            return findings.isEmpty() ? ended(found.get(), Window.whole(now)) : new Resolution(List.of(), findings);
+        }
+
+        @Override
+        public String form() {
+            return "membership.delist";
+        }
+
+        @Override
+        public Map<String, String> slots(Names names) {
+            return describe(membership, names);
+        }
+    }
+
+    /** What is read into groups of a directory is read into no other. */
+    private static List<Finding> onlyOfDirectory(Id<Group> id, Model model) {
+        return model.groups()
+                .find(id)
+                .filter(group -> group.kind() != GroupKind.DIRECTORY)
+                .map(group -> List.of(Finding.of(
+                        Code.GROUP_NOT_OF_DIRECTORY,
+                        "group",
+                        "value",
+                        group.key().text())))
+                .orElse(List.of());
+    }
+
+    /** Over by that instant; one that begins later never was. */
+    private static Resolution ended(Membership before, Instant end) {
+        if (before.window().endsBy(end)) {
+            return Resolution.nothing();
+        }
+        return before.window().from().isBefore(end)
+                ? Resolution.replace(
+                        before,
+                        new Membership(
+                                before.id(),
+                                before.member(),
+                                before.group(),
+                                before.window().endingAt(end),
+                                before.reason()),
+                        List.of())
+                : Resolution.drop(before);
     }
 
     /** Only groups that people are put into by hand change by hand: others follow their rule or their directory. */

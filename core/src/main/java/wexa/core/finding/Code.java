@@ -29,6 +29,7 @@ public enum Code {
     GROUP_NAME_TAKEN("group.name-taken", BLOCK),
     GROUP_NAME_RESERVED("group.name-reserved", BLOCK),
     GROUP_OF_DIRECTORY("group.of-directory", BLOCK),
+    GROUP_NOT_OF_DIRECTORY("group.not-of-directory", BLOCK),
     GROUP_NOT_ASSIGNED("membership.group-not-assigned", BLOCK),
     MEMBERSHIP_OVERLAPS("membership.overlaps", BLOCK),
     MEMBERSHIP_CYCLE("membership.cycle", BLOCK),

@@ -15,8 +15,9 @@ import wexa.core.model.Key;
  * {@code seen} by who wrote the entry, so that it shows when the fact is another by now.
  */
 public record Entry(Id id, String form, Map<String, String> fields, Optional<Fact> seen) {
-    private static final Set<String> MAKING = Set.of("add", "begin", "make", "put", "open", "give");
-    private static final Set<String> ENDING = Set.of("end", "close", "return", "retire");
+    private static final Set<String> MAKING = Set.of("add", "begin", "make", "put", "open", "give", "list");
+    private static final Set<String> ENDING = Set.of("end", "close", "return", "retire", "delist");
+    private static final Set<String> READ = Set.of("list", "delist");
 
     /** Things in an order in which each comes after those it refers to. */
     private static final List<String> THINGS =
@@ -53,12 +54,17 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
         return ENDING.contains(verb());
     }
 
+    /** Whether the entry says what a directory lists: nobody writes one by hand. */
+    public boolean isRead() {
+        return READ.contains(verb());
+    }
+
     /**
      * Where the entry stands among all when they are carried out: what others may refer to comes first, so that it does
      * not matter what was typed first. Entries of one rank keep their order.
      */
     public int rank() {
-        if (verb().equals("retire")) {
+        if (isEnding() && thing().equals("group")) {
             return THINGS.size();
         }
         int place = THINGS.indexOf(thing());

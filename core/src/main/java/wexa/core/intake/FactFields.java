@@ -44,6 +44,7 @@ public final class FactFields {
             put("description", group.description());
             put("owners", join(group.owners().stream().map(Object::toString)));
             fields.put("tags", join(group.tags().stream()));
+            put("entry", group.entry());
             group.condition().ifPresent(rule -> {
                 put("sort", "ruled");
                 fields.put(

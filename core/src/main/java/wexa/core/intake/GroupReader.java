@@ -44,6 +44,8 @@ final class GroupReader {
             case "group.make" -> made();
             case "group.edit" ->
                 lookups.fact("group", Kind.GROUP).flatMap(this::edited).map(GroupChange.Edit::new);
+            case "group.list" -> listed();
+            case "group.delist" -> lookups.fact("group", Kind.GROUP).map(group -> GroupChange.Delist.of(group, model));
             default -> lookups.fact("group", Kind.GROUP).map(group -> GroupChange.Retire.of(group, model));
         };
     }
@@ -74,6 +76,32 @@ final class GroupReader {
                 tags)));
     }
 
+    private Optional<Change> listed() {
+        Optional<Id<Group>> id = fields.id("id");
+        Optional<Key> key = fields.value("key", Key::accepts, Key::of);
+        String name = fields.text("name");
+        String description = fields.optionalText("description");
+        String entry = fields.text("entry");
+        Optional<Group> known = id.flatMap(one -> model.groups().find(one));
+        List<Id<Person>> owners =
+                fields.isGiven("owners") ? owners() : known.map(Group::owners).orElse(List.of());
+        Set<String> tags =
+                fields.isGiven("tags") ? tags() : known.map(Group::tags).orElse(Set.of());
+        if (id.isEmpty() || key.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new GroupChange.Enlist(new Group(
+                id.get(),
+                key.get(),
+                name,
+                GroupKind.DIRECTORY,
+                description,
+                owners,
+                Optional.empty(),
+                tags,
+                Optional.of(entry))));
+    }
+
     private Optional<Group> edited(Group before) {
         Optional<Key> key = fields.has("key") ? fields.value("key", Key::accepts, Key::of) : Optional.of(before.key());
         String name = fields.has("name") ? fields.text("name") : before.name();
@@ -84,7 +112,8 @@ final class GroupReader {
             fields.report(Finding.of(Code.FIELD_MISSING, "rule"));
         }
         Set<String> tags = fields.isGiven("tags") ? tags() : before.tags();
-        return key.map(kept -> new Group(before.id(), kept, name, before.kind(), description, owners, condition, tags));
+        return key.map(kept -> new Group(
+                before.id(), kept, name, before.kind(), description, owners, condition, tags, before.entry()));
     }
 
     private static boolean isEmpty(Condition condition) {

@@ -87,10 +87,14 @@ public final class Intake {
                         .map(EngagementChange.Edit::new);
             case "engagement.end" ->
                 ending(lookups.fact("engagement", Kind.ENGAGEMENT), fields, EngagementChange.End::new);
-            case "group.make", "group.edit", "group.retire" ->
+            case "group.make", "group.edit", "group.retire", "group.list", "group.delist" ->
                 new GroupReader(model, fields, lookups).read(entry.form());
             case "membership.put" ->
                 membership(fields, lookups, fields.id("id")).map(MembershipChange.Put::new);
+            case "membership.list" ->
+                membership(fields, lookups, fields.id("id")).map(MembershipChange.Enlist::new);
+            case "membership.delist" ->
+                lookups.fact("membership", Kind.MEMBERSHIP).map(MembershipChange.Delist::new);
             case "membership.edit" ->
                 lookups.fact("membership", Kind.MEMBERSHIP)
                         .flatMap(known -> edited(known, fields))

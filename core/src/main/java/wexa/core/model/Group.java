@@ -6,7 +6,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 
-/** A named set of people and groups. A ruled group has a condition, the other kinds have none. */
+/**
+ * A named set of people and groups. A ruled group has a condition, the other kinds have none. A group of a directory has an
+ * entry there: the home and the name of the group in it, as in {@code skerrow/lagoon-staff}.
+ */
 public record Group(
         Id<Group> id,
         Key key,
@@ -15,7 +18,8 @@ public record Group(
         String description,
         List<Id<Person>> owners,
         Optional<Condition> condition,
-        Set<String> tags)
+        Set<String> tags,
+        Optional<String> entry)
         implements Fact {
     public static final Lookup<Group, Key> BY_KEY = Lookup.by(Group::key);
 
@@ -26,5 +30,21 @@ public record Group(
             throw new IllegalArgumentException(
                     "group " + key + ": a condition belongs to a ruled group, and only there");
         }
+        if (entry.isPresent() && kind != GroupKind.DIRECTORY) {
+            throw new IllegalArgumentException("group " + key + ": an entry belongs to a directory's group");
+        }
+    }
+
+    /** A group that no directory lists. */
+    public Group(
+            Id<Group> id,
+            Key key,
+            String name,
+            GroupKind kind,
+            String description,
+            List<Id<Person>> owners,
+            Optional<Condition> condition,
+            Set<String> tags) {
+        this(id, key, name, kind, description, owners, condition, tags, Optional.empty());
     }
 }

@@ -18,6 +18,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -135,10 +136,11 @@ public record Undo(List<Entry> entries, List<Left> left) {
         FactFields fields = new FactFields(gone).with("id", newId);
         if (gone instanceof Engagement) {
             return Optional.of(new Entry(id, "engagement.begin", fields.map()));
-        } else if (gone instanceof Group) {
+        } else if (gone instanceof Group group) {
+            String form = group.kind() == GroupKind.DIRECTORY ? "group.list" : "group.make";
             // the same group again, so that what referred to it does
-            return Optional.of(new Entry(
-                    id, "group.make", fields.with("id", gone.id().toString()).map()));
+            return Optional.of(
+                    new Entry(id, form, fields.with("id", gone.id().toString()).map()));
         } else if (gone instanceof Membership) {
             return Optional.of(new Entry(id, "membership.put", fields.map()));
         } else if (gone instanceof Seat) {

@@ -29,6 +29,10 @@ public final class Grammar {
                 "group.edit",
                 "keep group {group} {\"name\"}[ by rule {\"rule\"}][ about {\"description\"}][ owned by {owners}][ tagged {tags}]");
         form("group.retire", "retire group {group} with {falling}");
+        form("group.list", "list group {group} {\"name\"} from {\"entry\"}[ about {\"description\"}]");
+        form("group.delist", "delist group {group} with {falling}");
+        form("membership.list", "list {member} in group {group}");
+        form("membership.delist", "delist {member} from group {group}");
         form("membership.put", "put {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.edit", "keep {member} in group {group}[ from {from}][ until {until}][ because {\"because\"}]");
         form("membership.end", "take {member} out of group {group}[ until {until}]");
