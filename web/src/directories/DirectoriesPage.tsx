@@ -8,6 +8,7 @@ import { ago, moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
+import { GroupShifts } from "./GroupShifts";
 import { CASES, counted, joined, linesOf, takenOver, type Pair } from "./pairs";
 
 /** The directories as they were last read, and what does not go together, side by side. */
@@ -39,11 +40,13 @@ export function DirectoriesPage() {
               ))}
             </ul>
             {data.directories.length === 0 && <Empty title="No directory is set up" />}
-            {data.pairs.length === 0 && data.directories.length > 0 && (
-              <div className="card-plain mt-5 max-w-6xl">
-                <Empty title="Everybody goes with their entry">What does not will stand here, side by side.</Empty>
-              </div>
-            )}
+            {data.pairs.length === 0 &&
+              data.directories.length > 0 &&
+              !data.directories.some((one) => one.shiftingInAll > 0) && (
+                <div className="card-plain mt-5 max-w-6xl">
+                  <Empty title="Everybody goes with their entry">What does not will stand here, side by side.</Empty>
+                </div>
+              )}
             {counted(data.pairs).map((one) => (
               <section key={one.kind} aria-labelledby={`case-${one.kind}`} className="mt-5 max-w-4xl">
                 <h2 id={`case-${one.kind}`}>
@@ -62,6 +65,7 @@ export function DirectoriesPage() {
                 </ul>
               </section>
             ))}
+            <GroupShifts directories={data.directories} />
             {data.total > data.pairs.length && (
               <p className="mt-3 text-soft">
                 These are the first {data.pairs.length} of {data.total}; settle some to see more.
@@ -88,6 +92,7 @@ function Directory({ one }: { one: Schemas["DirectoryView"] }) {
       <span className="block text-sm text-soft">
         {count(one.entries, "entry", "entries")} · {count(one.agreeing, "person agrees", "people agree")} ·{" "}
         {count(one.newcomers, "newcomer")}
+        {typeof one.groups === "number" && <> · {one.groups === 0 ? "no groups" : count(one.groups, "group")}</>}
       </span>
       {one.state === "FAILED" && (
         <b className="block text-sm text-error">▲ The last reading failed: {one.detail}. What was read before stays.</b>

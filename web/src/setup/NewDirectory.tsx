@@ -13,7 +13,7 @@ const ENCRYPTIONS: [Encryption, string, string][] = [
   ["NONE", "not at all", "389"],
 ];
 
-const EMPTY = { name: "", host: "", bindDn: "", bindPassword: "", peopleDn: "" };
+const EMPTY = { name: "", host: "", bindDn: "", bindPassword: "", peopleDn: "", groupsDn: "" };
 
 /** Connecting a directory: it is tried first, and read as soon as it is connected. */
 export function NewDirectory() {
@@ -95,6 +95,11 @@ export function NewDirectory() {
           hint="For example ou=people,dc=skerrow,dc=example"
           {...field("peopleDn")}
         />
+        <PlainField
+          label="Groups are below (may stay empty)"
+          hint="For example ou=groups,dc=skerrow,dc=example"
+          {...field("groupsDn")}
+        />
       </div>
       <Told error={error} />
       <p className="mt-3 flex items-center gap-3">
@@ -104,7 +109,8 @@ export function NewDirectory() {
         {probe.data !== undefined && (
           <>
             <span role="status" className="text-success">
-              It answers, with {count(probe.data.people, "person", "people")}.
+              It answers, with {count(probe.data.people, "person", "people")}
+              {typeof probe.data.groups === "number" && <> and {count(probe.data.groups, "group")}</>}.
             </span>
             <button type="button" className="btn btn-primary btn-sm" disabled={isBusy} onClick={() => connect.mutate()}>
               {connect.isPending ? "Reading it…" : "Connect and read it"}

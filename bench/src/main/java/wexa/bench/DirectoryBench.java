@@ -1,13 +1,18 @@
 package wexa.bench;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import wexa.core.directory.Comparison;
+import wexa.core.directory.GroupComparison;
 import wexa.core.directory.Listed;
+import wexa.core.directory.ListedGroup;
 import wexa.core.directory.Pair;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
@@ -29,6 +34,7 @@ public final class DirectoryBench {
         Generator generator = new Generator(7, entries);
         Model model = linked(generator.model());
         List<Listed> reading = reading(model);
+        List<ListedGroup> listed = groups(reading);
         for (int round = 1; round <= ROUNDS; round++) {
             // a model of its own each time: what it keeps for look-ups is part of the cost
             List<Fact> facts = new ArrayList<>();
@@ -37,6 +43,9 @@ public final class DirectoryBench {
             long began = System.nanoTime();
             Comparison comparison = Comparison.of(fresh, Key.of("home"), reading);
             double seconds = (System.nanoTime() - began) / 1e9;
+            long groupsBegan = System.nanoTime();
+            GroupComparison groups = GroupComparison.of(fresh, Key.of("home"), reading, listed, Instant.EPOCH);
+            double ofGroups = (System.nanoTime() - groupsBegan) / 1e9;
             Map<Pair.Case, Integer> kinds = new HashMap<>();
             comparison.pairs().forEach(pair -> kinds.merge(pair.kind(), 1, Integer::sum));
             System.out.printf(
@@ -48,7 +57,29 @@ public final class DirectoryBench {
                     comparison.agreeing(),
                     comparison.newcomers(),
                     kinds);
+            System.out.printf(
+                    Locale.ROOT,
+                    "comparison of %,d groups with %,d members each: %.2f s, %,d people come in%n",
+                    listed.size(),
+                    listed.get(0).userIds().size(),
+                    ofGroups,
+                    groups.shifts().stream()
+                            .mapToInt(shift -> shift.joining().size())
+                            .sum());
         }
+    }
+
+    /** A hundred groups, each with every fiftieth entry. */
+    private static List<ListedGroup> groups(List<Listed> reading) {
+        List<ListedGroup> groups = new ArrayList<>();
+        for (int number = 0; number < 100; number++) {
+            Set<String> members = new HashSet<>();
+            for (int place = number % 50; place < reading.size(); place += 50) {
+                members.add(reading.get(place).userId());
+            }
+            groups.add(new ListedGroup("directory-group-" + number, "", members, 0));
+        }
+        return groups;
     }
 
     /** Everybody with an entry in the one directory. */

@@ -1,7 +1,7 @@
 package wexa.demo;
 
+import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Predicate;
 
 /** The directories as LDIF (RFC 2849): {@code inetOrgPerson} entries (RFC 2798) and {@code groupOfNames}. */
 final class DirectoryFiles {
@@ -18,7 +18,8 @@ final class DirectoryFiles {
 
     /**
      * The Trust's own directory: with a newcomer whom the model does not know yet, one entry with another family name than
-     * here, one under another user id, one with a number that is somebody's, and one that is missing.
+     * here, one under another user id, one with a number that is somebody's, and one that is missing; and with a group that
+     * is not known here.
      */
     String trust() {
         StringBuilder ldif = new StringBuilder();
@@ -31,8 +32,17 @@ final class DirectoryFiles {
         person(ldif, twin(), "20261119090000Z");
         person(ldif, newcomer("Odile", "Marrick", "Keeper", "lagoon-hall", "40901"), "20261123070000Z");
         for (String group : List.of("lagoon-staff", "south-shop", "trust-volunteers")) {
-            group(ldif, group, worker -> Scenario.directoryGroups(worker).contains(group));
+            List<Worker> members = workers.stream()
+                    .filter(Worker::isHere)
+                    .filter(worker -> Scenario.directoryGroups(worker).contains(group))
+                    .toList();
+            group(ldif, group, "Read from the Trust directory", members);
         }
+        List<Worker> wardens = workers.stream()
+                .filter(worker -> worker.isHere() && worker.job().equals("Keeper") && !worker.isPartner())
+                .limit(4)
+                .toList();
+        group(ldif, "tide-wardens", "Watch the tide gates", wardens);
         return ldif.toString();
     }
 
@@ -93,9 +103,13 @@ final class DirectoryFiles {
         return "uid=" + worker.handle() + ",ou=people,dc=" + (worker.isPartner() ? "orrin" : "skerrow") + ",dc=example";
     }
 
-    private void group(StringBuilder ldif, String key, Predicate<Worker> isMember) {
-        List<String> lines = new java.util.ArrayList<>(List.of("objectClass: groupOfNames", "cn: " + key));
-        workers.stream().filter(Worker::isHere).filter(isMember).forEach(worker -> lines.add("member: " + dn(worker)));
+    private static void group(StringBuilder ldif, String key, String description, List<Worker> members) {
+        List<String> lines =
+                new ArrayList<>(List.of("objectClass: groupOfNames", "cn: " + key, "description: " + description));
+        members.stream()
+                .filter(worker -> !worker.handle().equals(VANISHED))
+                .map(DirectoryFiles::asTheDirectorySays)
+                .forEach(worker -> lines.add("member: " + dn(worker)));
         entry(ldif, "cn=" + key + ",ou=groups,dc=skerrow,dc=example", lines.toArray(String[]::new));
     }
 

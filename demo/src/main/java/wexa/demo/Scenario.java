@@ -195,7 +195,9 @@ final class Scenario {
                 "owners",
                 List.of(Fact.id("person", "tove.lindqvist")),
                 "condition",
-                condition));
+                condition,
+                "entry",
+                kind.equals("DIRECTORY") ? "skerrow/" + key : null));
     }
 
     private static Map<String, Object> condition(String kind) {

@@ -41,6 +41,8 @@ class DirectoryTest {
         assertThat(trust.path("entries").asInt()).isGreaterThan(600);
         assertThat(trust.path("agreeing").asInt()).isGreaterThan(600);
         assertThat(trust.path("newcomers").asInt()).isPositive();
+        assertThat(trust.path("groups").asInt()).isEqualTo(4);
+        assertThat(directories.path(1).path("groups").asInt(-1)).isZero();
     }
 
     @Test
@@ -108,7 +110,11 @@ class DirectoryTest {
                 .get("/api/v1/drafts/" + held.get(0).path("draft").asString())
                 .body();
         assertThat(Cast.states(draft)).containsOnly("READY");
-        assertThat(draft.toString()).contains("Lund-Arkwright").contains("entry pasco.m");
+        assertThat(draft.toString())
+                .contains("Lund-Arkwright", "entry pasco.m")
+                .contains("list group tide-wardens \\\"tide-wardens\\\" from \\\"skerrow/tide-wardens\\\"")
+                .as("who is in the groups that are known is in them already")
+                .doesNotContain("in group lagoon-staff", "from group lagoon-staff");
         assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
         JsonNode after = read();
         assertThat(of(after, "DIFFERS")).isEmpty();

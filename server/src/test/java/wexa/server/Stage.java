@@ -53,6 +53,11 @@ public final class Stage implements AutoCloseable {
         smtpPort = standIns.smtpPort();
     }
 
+    /** Where the directories' stand-in listens; it takes writes from who reads it. */
+    public int ldapPort() {
+        return directories.port();
+    }
+
     public void startServer() throws IOException {
         List<String> arguments = new ArrayList<>(List.of(
                 "--server.port=0",

@@ -25,14 +25,18 @@ import java.util.ArrayList;
 import java.util.Date;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import wexa.connect.Encryption;
 import wexa.connect.Outcome;
 
-/** People in one directory: searched from the first letters, or all, by paging (RFC 2696). Referrals are not followed. */
+/**
+ * People and groups in one directory: people searched from the first letters, or all with the groups, by paging (RFC 2696).
+ * Referrals are not followed.
+ */
 public final class LdapDirectory {
     private static final Duration PATIENCE = Duration.ofSeconds(5);
     private static final int PAGE = 500;
-    private static final String[] ATTRIBUTES = {
+    private static final String[] PERSON = {
         "uid", "givenName", "sn", "mail", "mobile", "employeeNumber", "employeeType", "title", "ou", "createTimestamp"
     };
 
@@ -46,6 +50,7 @@ public final class LdapDirectory {
             String bindDn,
             String bindPassword,
             String peopleDn,
+            Optional<String> groupsDn,
             Duration limit) {}
 
     public LdapDirectory(Settings settings) {
@@ -64,34 +69,47 @@ public final class LdapDirectory {
         Filter filter = Filter.createANDFilter(
                 Filter.createEqualityFilter("objectClass", "inetOrgPerson"), Filter.createORFilter(filters));
         return connected(connection -> {
-            SearchRequest request = request(filter);
+            SearchRequest request = request(settings.peopleDn(), filter, PERSON);
             request.setSizeLimit(limit);
             try {
-                return connection.search(request).getSearchEntries();
+                return people(connection.search(request).getSearchEntries());
             } catch (LDAPSearchException cut) {
                 if (cut.getResultCode() == ResultCode.SIZE_LIMIT_EXCEEDED) {
-                    return cut.getSearchEntries();
+                    return people(cut.getSearchEntries());
                 }
                 throw cut;
             }
         });
     }
 
-    /** Everybody, page by page. A reading that fails half-way is no reading. */
-    public Outcome<List<DirectoryEntry>> readAll() {
+    /** Everybody and every group, page by page. A reading that fails half-way is no reading. */
+    public Outcome<DirectoryContents> readAll() {
         return connected(connection -> {
-            List<Entry> all = new ArrayList<>();
-            ASN1OctetString cookie = null;
-            do {
-                SearchRequest request = request(Filter.createEqualityFilter("objectClass", "inetOrgPerson"));
-                request.addControl(new SimplePagedResultsControl(PAGE, cookie));
-                SearchResult page = connection.search(request);
-                all.addAll(page.getSearchEntries());
-                SimplePagedResultsControl answer = SimplePagedResultsControl.get(page);
-                cookie = answer != null && answer.moreResultsToReturn() ? answer.getCookie() : null;
-            } while (cookie != null);
-            return all;
+            List<Entry> people = paged(
+                    connection,
+                    () -> request(
+                            settings.peopleDn(), Filter.createEqualityFilter("objectClass", "inetOrgPerson"), PERSON));
+            if (settings.groupsDn().isEmpty()) {
+                return new DirectoryContents(people(people), Optional.empty());
+            }
+            List<Entry> groups = paged(
+                    connection, () -> request(settings.groupsDn().get(), GroupEntries.FILTER, GroupEntries.ATTRIBUTES));
+            return new DirectoryContents(people(people), Optional.of(GroupEntries.of(people, groups)));
         });
+    }
+
+    private static List<Entry> paged(LDAPConnection connection, Supplier<SearchRequest> fresh) throws LDAPException {
+        List<Entry> all = new ArrayList<>();
+        ASN1OctetString cookie = null;
+        do {
+            SearchRequest request = fresh.get();
+            request.addControl(new SimplePagedResultsControl(PAGE, cookie));
+            SearchResult page = connection.search(request);
+            all.addAll(page.getSearchEntries());
+            SimplePagedResultsControl answer = SimplePagedResultsControl.get(page);
+            cookie = answer != null && answer.moreResultsToReturn() ? answer.getCookie() : null;
+        } while (cookie != null);
+        return all;
     }
 
     /** Whether it was the name or the password that was refused (RFC 4511 A.1). */
@@ -99,26 +117,25 @@ public final class LdapDirectory {
         return refused.status() == ResultCode.INVALID_CREDENTIALS.intValue();
     }
 
-    private SearchRequest request(Filter filter) {
-        SearchRequest request = new SearchRequest(settings.peopleDn(), SearchScope.SUB, filter, ATTRIBUTES);
+    private SearchRequest request(String base, Filter filter, String... attributes) {
+        SearchRequest request = new SearchRequest(base, SearchScope.SUB, filter, attributes);
         request.setTimeLimitSeconds((int) Math.max(1, settings.limit().toSeconds()));
         return request;
     }
 
     /** Something to do on an open connection. */
-    private interface Work {
-        List<? extends Entry> on(LDAPConnection connection) throws LDAPException;
+    private interface Work<T> {
+        T on(LDAPConnection connection) throws LDAPException;
     }
 
-    private Outcome<List<DirectoryEntry>> connected(Work work) {
+    private <T> Outcome<T> connected(Work<T> work) {
         LDAPConnectionOptions options = new LDAPConnectionOptions();
         options.setConnectTimeoutMillis((int) settings.limit().toMillis());
         options.setResponseTimeoutMillis(settings.limit().toMillis());
         options.setFollowReferrals(false);
         try (LDAPConnection connection = opened(options)) {
             bind(connection);
-            return new Outcome.Done<>(
-                    work.on(connection).stream().map(LdapDirectory::entry).toList());
+            return new Outcome.Done<>(work.on(connection));
         } catch (LDAPException failed) {
             return failed.getResultCode().isConnectionUsable() && failed.getResultCode() != ResultCode.BUSY
                     ? new Outcome.Refused<>(
@@ -158,6 +175,10 @@ public final class LdapDirectory {
             }
         }
         connection.bind(settings.bindDn(), settings.bindPassword());
+    }
+
+    private static List<DirectoryEntry> people(List<? extends Entry> entries) {
+        return entries.stream().map(LdapDirectory::entry).toList();
     }
 
     private static DirectoryEntry entry(Entry entry) {

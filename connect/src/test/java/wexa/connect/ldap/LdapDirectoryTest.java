@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -40,6 +41,7 @@ class LdapDirectoryTest {
                 Directories.BIND_DN,
                 password,
                 "ou=people,dc=skerrow,dc=example",
+                Optional.of("ou=groups,dc=skerrow,dc=example"),
                 Duration.ofSeconds(2)));
     }
 
@@ -71,9 +73,16 @@ class LdapDirectoryTest {
 
     @Test
     void readsEverybodyByPaging() {
-        Outcome<List<DirectoryEntry>> all =
+        Outcome<DirectoryContents> all =
                 directory(directories.port(), Directories.BIND_PASSWORD).readAll();
-        assertThat(((Outcome.Done<List<DirectoryEntry>>) all).value()).hasSizeGreaterThan(600);
+        DirectoryContents read = ((Outcome.Done<DirectoryContents>) all).value();
+        assertThat(read.people()).hasSizeGreaterThan(600);
+        assertThat(read.groups().orElseThrow())
+                .extracting(DirectoryGroup::name)
+                .containsExactlyInAnyOrder("lagoon-staff", "south-shop", "trust-volunteers", "tide-wardens");
+        assertThat(read.groups().orElseThrow())
+                .allSatisfy(group -> assertThat(group.userIds()).isNotEmpty().isSorted())
+                .allSatisfy(group -> assertThat(group.unread()).isZero());
     }
 
     @Test

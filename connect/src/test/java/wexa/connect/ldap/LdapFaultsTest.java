@@ -18,6 +18,7 @@ import java.net.ServerSocket;
 import java.net.Socket;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -40,7 +41,14 @@ class LdapFaultsTest {
 
     private static LdapDirectory directory(int port) {
         return new LdapDirectory(new LdapDirectory.Settings(
-                "127.0.0.1", port, Encryption.NONE, "cn=reader", "secret", "ou=people," + BASE, Duration.ofSeconds(1)));
+                "127.0.0.1",
+                port,
+                Encryption.NONE,
+                "cn=reader",
+                "secret",
+                "ou=people," + BASE,
+                Optional.of("ou=groups," + BASE),
+                Duration.ofSeconds(1)));
     }
 
     @Test
@@ -60,6 +68,7 @@ class LdapFaultsTest {
                     "cn=reader",
                     "secret",
                     "ou=people," + BASE,
+                    Optional.empty(),
                     Duration.ofSeconds(1)));
             assertThat(directory.readAll()).isNotInstanceOf(Outcome.Done.class);
             assertThat(binds).hasValue(0);
@@ -80,6 +89,7 @@ class LdapFaultsTest {
         InMemoryDirectoryServer server = new InMemoryDirectoryServer(config);
         server.add("dn: " + BASE, "objectClass: domain", "dc: skerrow");
         server.add("dn: ou=people," + BASE, "objectClass: organizationalUnit", "ou: people");
+        server.add("dn: ou=groups," + BASE, "objectClass: organizationalUnit", "ou: groups");
         for (int number = 0; number < PEOPLE; number++) {
             server.add(new Entry(
                     "dn: uid=person." + number + ",ou=people," + BASE,
@@ -138,9 +148,9 @@ class LdapFaultsTest {
     void everybodyIsReadPageByPageWhateverTheirTimestamps() throws Exception {
         AtomicInteger pages = new AtomicInteger();
         try (InMemoryDirectoryServer server = serving(counting(pages))) {
-            Outcome<List<DirectoryEntry>> read =
-                    directory(server.getListenPort()).readAll();
-            List<DirectoryEntry> all = ((Outcome.Done<List<DirectoryEntry>>) read).value();
+            Outcome<DirectoryContents> read = directory(server.getListenPort()).readAll();
+            List<DirectoryEntry> all =
+                    ((Outcome.Done<DirectoryContents>) read).value().people();
             assertThat(all).extracting(DirectoryEntry::userId).hasSize(PEOPLE).doesNotHaveDuplicates();
             assertThat(all.stream().filter(entry -> entry.created().isEmpty()).count())
                     .as("a time that cannot be read is left out, its entry is not")
@@ -174,10 +184,16 @@ class LdapFaultsTest {
 
     @Test
     void aReadingThatIsCutHalfWayIsNoReading() throws Exception {
+        int pagesOfPeople = 3;
+        try (InMemoryDirectoryServer server = serving(failingAfter(pagesOfPeople, ResultCode.OTHER))) {
+            assertThat(directory(server.getListenPort()).readAll())
+                    .as("people without their groups are half a reading")
+                    .isNotInstanceOf(Outcome.Done.class);
+        }
         for (ResultCode code : List.of(
                 ResultCode.SIZE_LIMIT_EXCEEDED, ResultCode.TIME_LIMIT_EXCEEDED, ResultCode.BUSY, ResultCode.OTHER)) {
             try (InMemoryDirectoryServer server = serving(failingAfter(1, code))) {
-                Outcome<List<DirectoryEntry>> read =
+                Outcome<DirectoryContents> read =
                         directory(server.getListenPort()).readAll();
                 assertThat(read).as("%s", code).isNotInstanceOf(Outcome.Done.class);
             }
@@ -207,9 +223,9 @@ class LdapFaultsTest {
             }
         };
         try (InMemoryDirectoryServer server = serving(referring)) {
-            Outcome<List<DirectoryEntry>> read =
-                    directory(server.getListenPort()).readAll();
-            assertThat(((Outcome.Done<List<DirectoryEntry>>) read).value()).hasSize(PEOPLE);
+            Outcome<DirectoryContents> read = directory(server.getListenPort()).readAll();
+            assertThat(((Outcome.Done<DirectoryContents>) read).value().people())
+                    .hasSize(PEOPLE);
         }
     }
 }

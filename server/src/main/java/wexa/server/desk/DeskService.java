@@ -98,7 +98,7 @@ public class DeskService {
     /** People and entries that look like one, and people whose entry is gone. */
     private void addPairs(List<DeskView.Item> items) {
         for (DirectoryPairs.ToSettle one : pairs.toSettle()) {
-            int all = one.colliding() + one.vanished();
+            int all = one.all();
             List<String> parts = new ArrayList<>();
             if (one.colliding() > 0) {
                 parts.add(one.colliding() + (one.colliding() == 1 ? " entry looks" : " entries look")
@@ -107,6 +107,9 @@ public class DeskService {
             if (one.vanished() > 0) {
                 parts.add(
                         one.vanished() + (one.vanished() == 1 ? " person's entry" : " people's entries") + " vanished");
+            }
+            if (one.vanishedGroups() > 0) {
+                parts.add(one.vanishedGroups() + (one.vanishedGroups() == 1 ? " group" : " groups") + " vanished");
             }
             items.add(new DeskView.Item(
                     "PAIRS",

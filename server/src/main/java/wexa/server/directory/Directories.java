@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -17,10 +18,13 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.connect.Outcome;
+import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.DirectoryEntry;
+import wexa.connect.ldap.DirectoryGroup;
 import wexa.connect.ldap.LdapDirectory;
 import wexa.core.directory.Comparison;
 import wexa.core.directory.Listed;
+import wexa.core.directory.ListedGroup;
 import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -36,6 +40,7 @@ public class Directories {
 
     private final DirectorySources sources;
     private final Rows rows;
+    private final GroupRows groups;
     private final ReadingRows readings;
     private final DirectoryPairs.ApartRows apart;
     private final SnapshotStore snapshots;
@@ -51,12 +56,20 @@ public class Directories {
         List<EntryRow> newest(Limit limit);
     }
 
+    /** Rows of groups. */
+    interface GroupRows extends JpaRepository<GroupRow, GroupRow.Name> {
+        List<GroupRow> findByNameDirectory(String directory);
+
+        int countByNameDirectory(String directory);
+    }
+
     /** Rows of readings. */
     interface ReadingRows extends JpaRepository<DirectoryReadingRow, String> {}
 
     Directories(
             DirectorySources sources,
             Rows rows,
+            GroupRows groups,
             ReadingRows readings,
             DirectoryPairs.ApartRows apart,
             SnapshotStore snapshots,
@@ -65,6 +78,7 @@ public class Directories {
             JsonMapper json) {
         this.sources = sources;
         this.rows = rows;
+        this.groups = groups;
         this.readings = readings;
         this.apart = apart;
         this.snapshots = snapshots;
@@ -100,6 +114,7 @@ public class Directories {
                 source.bindDn(),
                 source.bindPassword(),
                 source.peopleDn(),
+                Optional.of(source.groupsDn()).filter(name -> !name.isEmpty()),
                 LIMIT));
     }
 
@@ -132,20 +147,40 @@ public class Directories {
     /** Reads all directories. An empty or broken reading removes nobody (rule 17). */
     public void readAll() {
         for (DirectorySettings.Source source : sources.all()) {
-            Outcome<List<DirectoryEntry>> outcome = directory(source).readAll();
-            boolean whole = outcome instanceof Outcome.Done<List<DirectoryEntry>> done
-                    && !done.value().isEmpty();
-            if (whole && outcome instanceof Outcome.Done<List<DirectoryEntry>> done) {
+            Outcome<DirectoryContents> outcome = directory(source).readAll();
+            String lacking = outcome instanceof Outcome.Done<DirectoryContents> done
+                    ? lacking(source.key(), done.value())
+                    : Reader.words(outcome);
+            if (lacking.isEmpty() && outcome instanceof Outcome.Done<DirectoryContents> done) {
                 transactions.executeWithoutResult(status -> keep(source.key(), done.value()));
             } else {
-                String detail = outcome instanceof Outcome.Done ? "the reading was empty" : Reader.words(outcome);
-                LOG.info("reading of directory {} failed: {}", source.key(), detail);
-                transactions.executeWithoutResult(status -> note(source.key(), "FAILED", detail, Optional.empty(), 0));
+                LOG.info("reading of directory {} failed: {}", source.key(), lacking);
+                transactions.executeWithoutResult(status -> note(source.key(), "FAILED", lacking));
             }
         }
     }
 
-    private void keep(String directory, List<DirectoryEntry> entries) {
+    /** What makes a reading no whole one, in words; empty if nothing does. */
+    private String lacking(String directory, DirectoryContents read) {
+        if (read.people().isEmpty()) {
+            return "the reading was empty";
+        }
+        boolean lostGroups = read.groups().filter(List::isEmpty).isPresent()
+                && readings.findById(directory).filter(row -> row.hasGroups).isPresent()
+                && groups.countByNameDirectory(directory) > 0;
+        return lostGroups ? "the reading had no groups, and the one before had some" : "";
+    }
+
+    private void keep(String directory, DirectoryContents read) {
+        keepPeople(directory, read.people());
+        keepGroups(directory, read.groups().orElse(List.of()));
+        DirectoryReadingRow row = note(directory, "DONE", "");
+        row.doneAt = clock.now();
+        row.entries = read.people().size();
+        row.hasGroups = read.groups().isPresent();
+    }
+
+    private void keepPeople(String directory, List<DirectoryEntry> entries) {
         Map<String, EntryRow> known = new HashMap<>();
         rows.findByNameDirectory(directory).forEach(row -> known.put(row.name.userId(), row));
         for (DirectoryEntry entry : entries) {
@@ -159,20 +194,38 @@ public class Directories {
             }
         }
         rows.deleteAll(known.values());
-        note(directory, "DONE", "", Optional.of(clock.now()), entries.size());
     }
 
-    private void note(String directory, String state, String detail, Optional<Instant> done, int entries) {
+    /** Members stand in the group's row: a group is read and compared as a whole. */
+    private void keepGroups(String directory, List<DirectoryGroup> read) {
+        Map<String, GroupRow> known = new HashMap<>();
+        groups.findByNameDirectory(directory).forEach(row -> known.put(row.name.name(), row));
+        for (DirectoryGroup group : read) {
+            if (group.name().length() > GroupRow.LONGEST_NAME) {
+                LOG.info(
+                        "a group of directory {} has a name of {} characters",
+                        directory,
+                        group.name().length());
+                continue;
+            }
+            GroupRow row = known.remove(group.name());
+            String body = json.writeValueAsString(group);
+            if (row == null) {
+                groups.save(new GroupRow(new GroupRow.Name(directory, group.name()), body));
+            } else if (!row.body.equals(body)) {
+                row.body = body;
+            }
+        }
+        groups.deleteAll(known.values());
+    }
+
+    private DirectoryReadingRow note(String directory, String state, String detail) {
         DirectoryReadingRow row = readings.findById(directory).orElseGet(DirectoryReadingRow::new);
         row.directory = directory;
         row.state = state;
         row.detail = detail.substring(0, Math.min(2_000, detail.length()));
         row.triedAt = clock.now();
-        done.ifPresent(at -> {
-            row.doneAt = at;
-            row.entries = entries;
-        });
-        readings.save(row);
+        return readings.save(row);
     }
 
     private boolean isKeptApart(String directory, DirectoryEntry entry, Person person) {
@@ -182,7 +235,12 @@ public class Directories {
 
     /** How the last reading of a directory stands; {@code doneAt} is that of the last whole one. */
     public record Reading(
-            String state, String detail, Optional<Instant> doneAt, int entries, Optional<String> offered) {}
+            String state,
+            String detail,
+            Optional<Instant> doneAt,
+            int entries,
+            boolean hasGroups,
+            Optional<String> offered) {}
 
     Reading reading(DirectorySettings.Source source) {
         return readings.findById(source.key())
@@ -191,8 +249,9 @@ public class Directories {
                         row.detail,
                         Optional.ofNullable(row.doneAt),
                         row.entries,
+                        row.hasGroups,
                         Optional.ofNullable(row.offered)))
-                .orElseGet(() -> new Reading("NONE", "", Optional.empty(), 0, Optional.empty()));
+                .orElseGet(() -> new Reading("NONE", "", Optional.empty(), 0, false, Optional.empty()));
     }
 
     void offered(String directory, String print) {
@@ -203,6 +262,15 @@ public class Directories {
     List<Listed> listed(String directory) {
         return rows.findByNameDirectory(directory).stream()
                 .map(row -> listed(json.readValue(row.body, DirectoryEntry.class)))
+                .toList();
+    }
+
+    /** Every group that the last whole reading listed. */
+    List<ListedGroup> listedGroups(String directory) {
+        return groups.findByNameDirectory(directory).stream()
+                .map(row -> json.readValue(row.body, DirectoryGroup.class))
+                .map(group ->
+                        new ListedGroup(group.name(), group.description(), Set.copyOf(group.userIds()), group.unread()))
                 .toList();
     }
 

@@ -7,9 +7,12 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -17,7 +20,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.connect.Encryption;
+import wexa.connect.ldap.DirectoryContents;
 import wexa.server.administrators.Actor;
+import wexa.server.drafts.DraftView;
 
 /** Directory look-up over HTTP. */
 @RestController
@@ -63,25 +68,43 @@ class DirectoryController {
             @NotNull Encryption encryption,
             @NotNull @Size(max = 500) String bindDn,
             @NotNull @Size(max = 500) String bindPassword,
-            @NotBlank @Size(max = 500) String peopleDn) {
+            @NotBlank @Size(max = 500) String peopleDn,
+            @Nullable @Size(max = 500) String groupsDn) {
         DirectorySettings.Source source() {
             return new DirectorySettings.Source(
-                    key, name.strip(), host.strip(), port, encryption, bindDn.strip(), bindPassword, peopleDn.strip());
+                    key,
+                    name.strip(),
+                    host.strip(),
+                    port,
+                    encryption,
+                    bindDn.strip(),
+                    bindPassword,
+                    peopleDn.strip(),
+                    groupsDn == null ? "" : groupsDn.strip());
         }
     }
 
-    record Probed(int people) {}
+    /** How many of each; no groups where none are asked for. */
+    record Probed(int people, @Nullable Integer groups) {}
 
     /** A POST, so that the password stands in no address. */
     @PostMapping("/sources/probe")
     Probed probe(Actor actor, @Valid @RequestBody NewSource source) {
-        return new Probed(directory.probe(actor, source.source()));
+        DirectoryContents found = directory.probe(actor, source.source());
+        return new Probed(found.people().size(), found.groups().map(List::size).orElse(null));
     }
 
     @PostMapping("/sources")
     @ResponseStatus(HttpStatus.CREATED)
     void connect(Actor actor, @Valid @RequestBody NewSource source) {
         directory.connect(actor, source.source());
+    }
+
+    /** A draft that takes away a group that its directory lists no longer. */
+    @PostMapping("/groups/{id}/retirement")
+    @ResponseStatus(HttpStatus.CREATED)
+    DraftView retire(Actor actor, @PathVariable UUID id) {
+        return directory.retire(actor, id);
     }
 
     @PostMapping("/apart")

@@ -21,6 +21,7 @@ class DirectoryReadingRow {
     Instant doneAt;
 
     int entries;
+    boolean hasGroups;
 
     /** A digest of what was offered last. */
     @Nullable

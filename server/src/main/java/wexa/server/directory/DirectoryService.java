@@ -2,25 +2,32 @@ package wexa.server.directory;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
-import wexa.connect.ldap.DirectoryEntry;
+import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.LdapDirectory;
-import wexa.core.directory.Comparison;
+import wexa.core.directory.GroupComparison;
+import wexa.core.intake.Entry;
+import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
+import wexa.server.drafts.DraftService;
+import wexa.server.drafts.DraftView;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Reader;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 
 /** Looking people up in the directories. */
 @UseCases
@@ -29,10 +36,15 @@ public class DirectoryService {
     private static final int LONGEST = 80;
 
     private static final int MOST_PAIRS = 200;
+    private static final int MOST_GROUPS = 50;
 
     private final Directories directories;
     private final DirectoryPairs pairs;
     private final DirectorySources sources;
+    private final Comparisons comparisons;
+    private final Following following;
+    private final DraftService drafts;
+    private final Ids ids;
     private final SnapshotStore snapshots;
     private final Notes notes;
     private final BusinessClock clock;
@@ -42,6 +54,10 @@ public class DirectoryService {
             Directories directories,
             DirectoryPairs pairs,
             DirectorySources sources,
+            Comparisons comparisons,
+            Following following,
+            DraftService drafts,
+            Ids ids,
             SnapshotStore snapshots,
             Notes notes,
             BusinessClock clock,
@@ -49,6 +65,10 @@ public class DirectoryService {
         this.directories = directories;
         this.pairs = pairs;
         this.sources = sources;
+        this.comparisons = comparisons;
+        this.following = following;
+        this.drafts = drafts;
+        this.ids = ids;
         this.snapshots = snapshots;
         this.notes = notes;
         this.clock = clock;
@@ -62,8 +82,10 @@ public class DirectoryService {
         List<PairsView.DirectoryView> views = new ArrayList<>();
         List<PairsView.PairView> found = new ArrayList<>();
         for (DirectorySettings.Source source : sources.all()) {
-            Directories.Reading reading = directories.reading(source);
-            Comparison comparison = pairs.comparison(source, reading);
+            Comparisons.Compared compared = comparisons.of(source);
+            Directories.Reading reading = compared.reading();
+            List<PairsView.GroupLine> shifting =
+                    compared.groups().map(DirectoryService::shifting).orElse(List.of());
             views.add(new PairsView.DirectoryView(
                     source.key(),
                     source.name(),
@@ -71,39 +93,88 @@ public class DirectoryService {
                     reading.detail(),
                     reading.doneAt().orElse(null),
                     reading.entries(),
-                    comparison.newcomers(),
-                    comparison.agreeing()));
-            pairs.pairs(source, reading).forEach(pair -> found.add(pairs.view(model, source.key(), pair)));
+                    compared.people().newcomers(),
+                    compared.people().agreeing(),
+                    compared.groups().map(groups -> groups.shifts().size()).orElse(null),
+                    List.copyOf(shifting.subList(0, Math.min(MOST_GROUPS, shifting.size()))),
+                    shifting.size()));
+            pairs.pairs(source).forEach(pair -> found.add(pairs.view(model, source.key(), pair)));
         }
         return new PairsView(views, List.copyOf(found.subList(0, Math.min(MOST_PAIRS, found.size()))), found.size());
+    }
+
+    private static List<PairsView.GroupLine> shifting(GroupComparison compared) {
+        List<PairsView.GroupLine> lines = new ArrayList<>();
+        compared.vanished()
+                .forEach(group -> lines.add(new PairsView.GroupLine(
+                        group.name(), group.id().value(), PairsView.Shifting.VANISHED, 0, 0, 0, 0)));
+        for (GroupComparison.Shift shift : compared.shifts()) {
+            if (!shift.isNone()) {
+                lines.add(new PairsView.GroupLine(
+                        shift.group().map(Group::name).orElse(shift.listed().name()),
+                        shift.group().map(group -> group.id().value()).orElse(null),
+                        shift.group().isEmpty() ? PairsView.Shifting.NEW : PairsView.Shifting.OTHERWISE,
+                        shift.joining().size(),
+                        shift.leaving().size(),
+                        shift.notHere(),
+                        shift.listed().unread()));
+            }
+        }
+        return lines;
+    }
+
+    /** Begins a draft that takes a group away that the last whole reading of its directory listed no longer. */
+    public DraftView retire(Actor actor, UUID id) {
+        actor.require(Act.PREPARE);
+        Group group = sources.all().stream()
+                .map(comparisons::of)
+                .flatMap(compared -> compared.groups().stream())
+                .flatMap(compared -> compared.vanished().stream())
+                .filter(vanished -> vanished.id().value().equals(id))
+                .findFirst()
+                .orElseThrow(
+                        () -> new Problem(
+                                409,
+                                "directory.group-listed",
+                                "No directory's group of that id has vanished. It goes when its directory lists it no longer."));
+        Entry entry =
+                new Entry(new Entry.Id(ids.next()), "group.delist", Map.of("group", id.toString()), Optional.of(group));
+        return drafts.begin(actor, "Retire " + group.name(), List.of(entry));
     }
 
     /** Reads all directories now. */
     public PairsView read(Actor actor) {
         actor.require(Act.LOOK);
         directories.readAll();
-        pairs.follow();
+        following.follow();
         return pairs(actor);
     }
 
-    /** How many people a directory holds that is not connected yet. Changes nothing, here or there. */
-    public int probe(Actor actor, DirectorySettings.Source source) {
+    /** What a directory holds that is not connected yet. Changes nothing, here or there. */
+    public DirectoryContents probe(Actor actor, DirectorySettings.Source source) {
         actor.require(Act.GOVERN);
         return tried(source);
     }
 
-    private static int tried(DirectorySettings.Source source) {
-        Outcome<List<DirectoryEntry>> outcome = Directories.directory(source).readAll();
-        if (outcome instanceof Outcome.Done<List<DirectoryEntry>> done) {
-            if (done.value().isEmpty()) {
+    private static DirectoryContents tried(DirectorySettings.Source source) {
+        Outcome<DirectoryContents> outcome = Directories.directory(source).readAll();
+        if (outcome instanceof Outcome.Done<DirectoryContents> done) {
+            if (done.value().people().isEmpty()) {
                 throw Problem.badField(
                         "peopleDn",
                         "directory.empty",
                         "It answers, but there are no people below " + source.peopleDn() + ". Check the name.");
             }
-            return done.value().size();
+            if (done.value().groups().filter(List::isEmpty).isPresent()) {
+                throw Problem.badField(
+                        "groupsDn",
+                        "directory.no-groups",
+                        "It answers, but there are no groups below " + source.groupsDn()
+                                + ". Check the name, or leave it empty to read people only.");
+            }
+            return done.value();
         }
-        if (outcome instanceof Outcome.Refused<List<DirectoryEntry>> refused) {
+        if (outcome instanceof Outcome.Refused<DirectoryContents> refused) {
             boolean isLogin = LdapDirectory.isWrongLogin(refused);
             throw Problem.badField(
                     isLogin ? "bindPassword" : "peopleDn",
@@ -132,7 +203,7 @@ public class DirectoryService {
             notes.write(actor.login(), "connect directory " + source.key() + " \"" + source.name() + "\"");
         });
         directories.readAll();
-        pairs.follow();
+        following.follow();
     }
 
     /** Says that an entry and a person who look alike are two. */

@@ -14,7 +14,7 @@ public record DirectorySettings(List<Source> sources, Duration interval) {
         interval = interval == null ? Duration.ofMinutes(10) : interval;
     }
 
-    /** One directory. */
+    /** One directory; {@code groupsDn} is empty where no groups are read from it. */
     public record Source(
             String key,
             String name,
@@ -23,5 +23,6 @@ public record DirectorySettings(List<Source> sources, Duration interval) {
             @DefaultValue("NONE") Encryption encryption,
             String bindDn,
             String bindPassword,
-            String peopleDn) {}
+            String peopleDn,
+            @DefaultValue("") String groupsDn) {}
 }

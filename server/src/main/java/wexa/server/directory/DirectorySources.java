@@ -44,7 +44,8 @@ public class DirectorySources {
                     Encryption.valueOf(row.encryption),
                     row.bindDn,
                     row.bindPassword == null ? "" : vault.open(idOf(row.home), row.bindPassword),
-                    row.peopleDn));
+                    row.peopleDn,
+                    row.groupsDn));
         }
         return all;
     }
@@ -66,6 +67,7 @@ public class DirectorySources {
         row.bindPassword =
                 source.bindPassword().isEmpty() ? null : vault.seal(idOf(source.key()), source.bindPassword());
         row.peopleDn = source.peopleDn();
+        row.groupsDn = source.groupsDn();
         row.madeAt = at;
         rows.save(row);
     }

@@ -8,7 +8,10 @@ import wexa.core.directory.Pair;
 
 /** The directories with how fresh they are, and people and entries that do not go together as they should. */
 public record PairsView(List<DirectoryView> directories, List<PairView> pairs, int total) {
-    /** A directory: entries that are nobody's here are newcomers, people whose entry says the same agree. */
+    /**
+     * A directory: entries that are nobody's here are newcomers, people whose entry says the same agree. {@code groups} is
+     * how many it lists, nothing where none are read; {@code shifting} are the first of those that are otherwise here.
+     */
     public record DirectoryView(
             String key,
             String name,
@@ -17,7 +20,27 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             @Nullable Instant doneAt,
             int entries,
             int newcomers,
-            int agreeing) {}
+            int agreeing,
+            @Nullable Integer groups,
+            List<GroupLine> shifting,
+            int shiftingInAll) {}
+
+    /** How a group is otherwise than here. */
+    public enum Shifting {
+        /** It is not here yet. */
+        NEW,
+        /** Its members or what it is about. */
+        OTHERWISE,
+        /** It is here, and its directory lists it no longer. */
+        VANISHED
+    }
+
+    /**
+     * A directory's group that is otherwise here: who would come in and go out; how many of its members are people whom
+     * nobody here is linked to, or no people at all.
+     */
+    public record GroupLine(
+            String name, @Nullable UUID group, Shifting kind, int joining, int leaving, int notHere, int unread) {}
 
     /** A person and an entry side by side; no entry where it vanished. */
     public record PairView(

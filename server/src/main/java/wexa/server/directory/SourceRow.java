@@ -23,6 +23,10 @@ class SourceRow {
     byte @Nullable [] bindPassword;
 
     String peopleDn;
+
+    /** Empty where no groups are read. */
+    String groupsDn;
+
     Instant madeAt;
 
     @SuppressWarnings("NullAway.Init")

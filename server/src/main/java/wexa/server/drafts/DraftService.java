@@ -61,14 +61,18 @@ public class DraftService {
         Model model = snapshots.current().model();
         List<Entry> kept = new ArrayList<>();
         for (Entry entry : put) {
-            kept.add(seeing(withId(checked(entry)), model));
+            kept.add(seeing(withId(checked(entry, before)), model));
         }
         return previews.view(drafts.edit(id, version, kept, taken));
     }
 
-    private static Entry checked(Entry entry) {
+    private static Entry checked(Entry entry, Draft before) {
         if (!Entry.isForm(entry.form())) {
             throw Problem.badField("form", "form.unknown", "“" + entry.form() + "” is not the name of a change.");
+        }
+        if (entry.isRead() && before.entries().stream().noneMatch(known -> isSame(known, entry))) {
+            throw Problem.badField(
+                    "form", "form.of-directory", "What a directory lists is read from it and not written by hand.");
         }
         entry.fields().forEach((name, value) -> {
             if (value.length() > LONGEST_KEPT) {
@@ -79,6 +83,13 @@ public class DraftService {
             }
         });
         return entry;
+    }
+
+    /** What a held draft brought may be put again as it is, to see anew what it changes. */
+    private static boolean isSame(Entry known, Entry entry) {
+        return known.id().equals(entry.id())
+                && known.form().equals(entry.form())
+                && known.fields().equals(entry.fields());
     }
 
     /** Who writes an entry, or writes it again, has seen what it changes as it is now. */

@@ -99,7 +99,8 @@ public final class Messages {
             case GROUP_NAME_RESERVED ->
                 "“" + value + "” means everybody, nobody or the system itself. Use another name.";
             case GROUP_OF_DIRECTORY -> "The group " + value + " is the directory's. It is changed there.";
-            case GROUP_NOT_OF_DIRECTORY -> "The group " + value + " is of no directory, and what one lists is not for it.";
+            case GROUP_NOT_OF_DIRECTORY ->
+                "The group " + value + " is of no directory, and what one lists is not for it.";
             case GROUP_NOT_ASSIGNED ->
                 "Nobody is put into " + value + " by hand: its members come "
                         + (facts.getOrDefault("kind", "").equals("RULED") ? "from its rule" : "from the directory")

@@ -42,8 +42,8 @@ import wexa.core.model.Window;
  */
 @Component
 public class StoredForms {
-    /** The version in which facts are written. In 1 groups had no tags. */
-    public static final int VERSION = 2;
+    /** The version in which facts are written. In 1 groups had no tags, in 2 no entry. */
+    public static final int VERSION = 3;
 
     private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
 

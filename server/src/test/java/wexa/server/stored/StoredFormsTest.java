@@ -48,8 +48,20 @@ class StoredFormsTest {
     }
 
     @Test
-    void factsOfVersionTwoAreReadAndWrittenAsTheyWere() throws IOException {
-        JsonNode facts = json.readTree(golden("facts-v2.json")).path("facts");
+    void factsOfVersionTwoHaveGroupsWithoutAnEntry() throws IOException {
+        List<Fact> today = forms.readModel(golden("facts-v3.json"));
+        List<Fact> withEntry = today.stream()
+                .filter(fact -> fact instanceof Group group && group.entry().isPresent())
+                .toList();
+        assertThat(withEntry).hasSize(1);
+        assertThat(forms.readModel(golden("facts-v2.json")))
+                .isEqualTo(
+                        today.stream().filter(fact -> !withEntry.contains(fact)).toList());
+    }
+
+    @Test
+    void factsOfVersionThreeAreReadAndWrittenAsTheyWere() throws IOException {
+        JsonNode facts = json.readTree(golden("facts-v3.json")).path("facts");
         assertThat(facts.valueStream().map(fact -> fact.path("kind").asString()).collect(Collectors.toSet()))
                 .as("every kind of fact has its example")
                 .isEqualTo(Kind.all().stream().map(Kind::text).collect(Collectors.toSet()));
@@ -72,7 +84,7 @@ class StoredFormsTest {
 
     @Test
     void effectsComeBackAsTheyWent() throws IOException {
-        List<Fact> facts = forms.readModel(golden("facts-v2.json"));
+        List<Fact> facts = forms.readModel(golden("facts-v3.json"));
         List<Effect> effects = facts.stream().map(Effect::make).toList();
         assertThat(forms.readEffects(forms.writeEffects(effects))).isEqualTo(effects);
         List<Effect> drops = facts.stream().map(Effect::drop).toList();
@@ -81,6 +93,6 @@ class StoredFormsTest {
 
     @Test
     void aFormFromALaterProgramIsRefusedWithTheWayOut() {
-        assertThatThrownBy(() -> forms.readFact("unit", 3, "{}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readFact("unit", 4, "{}")).hasMessageContaining("at least as new");
     }
 }
