@@ -137,6 +137,12 @@ const role = createRoute({
   component: lazyRouteComponent(() => import("./roles/RolePage"), "RolePage"),
 });
 
+const conflicts = createRoute({
+  getParentRoute: () => roles,
+  path: "conflicts",
+  component: lazyRouteComponent(() => import("./roles/ConflictsPage"), "ConflictsPage"),
+});
+
 const tenants = createRoute({
   ...at("/tenants"),
   component: lazyRouteComponent(() => import("./tenants/TenantsPage"), "TenantsPage"),
@@ -206,7 +212,7 @@ export const router = createRouter({
     messages,
     templates,
     groups.addChildren([newGroup, group]),
-    roles.addChildren([role]),
+    roles.addChildren([conflicts, role]),
     tenants,
     tenant,
     connect,

@@ -197,6 +197,11 @@ export const rolesQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/roles")),
 });
 
+export const conflictsQuery = queryOptions({
+  queryKey: ["roles", "conflicts"],
+  queryFn: () => take(api.GET("/api/v1/roles/conflicts")),
+});
+
 export const roleQuery = (id: string) =>
   queryOptions({
     queryKey: ["roles", id],

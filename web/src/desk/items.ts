@@ -10,7 +10,7 @@ export const SECTIONS = [
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { title: "Coming by itself", kinds: ["SCHEDULED"] },
   { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
-  { title: "Loose ends", kinds: ["MESSAGES", "PAIRS", "INERT", "UNMAPPED"] },
+  { title: "Loose ends", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
 ] as const;
 
 /** How many get something by themselves. */

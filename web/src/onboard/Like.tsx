@@ -127,7 +127,11 @@ function TraitLine({
   onLeave: () => void;
 }) {
   const isLocked = trait.verdict === "DECIDED_ELSEWHERE" || (trait.has && !isDrafted);
-  const left = trait.has ? undefined : WHY_LEFT[trait.verdict];
+  const left = trait.has
+    ? undefined
+    : trait.verdict === "CONFLICTS"
+      ? `left out: ${trait.rule ?? "a conflict rule"}`
+      : WHY_LEFT[trait.verdict];
   return (
     <li className="flex min-h-8 items-center gap-2.5 px-3 py-0.5">
       <label className={`flex min-w-0 flex-1 items-center gap-2.5 ${isLocked ? "text-soft" : "cursor-pointer"}`}>

@@ -41,8 +41,9 @@ describe("traits of peers", () => {
       trait({ verdict: "PECULIAR" }),
       trait({ verdict: "LIMITED" }),
       trait({ verdict: "DECIDED_ELSEWHERE" }),
+      trait({ verdict: "CONFLICTS", rule: "Issues a refund and approves it" }),
     ];
     expect(toTakeOver(all)).toEqual([all[0]]);
-    expect(all.filter(isFirst)).toHaveLength(3);
+    expect(all.filter(isFirst)).toHaveLength(4);
   });
 });

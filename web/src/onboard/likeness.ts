@@ -38,7 +38,9 @@ export function toTakeOver(traits: readonly Trait[]): Trait[] {
   return traits.filter((trait) => trait.verdict === "COMMON" && !trait.has);
 }
 
-/** Those that show at once: what nearly all have, what others decide, and whatever was taken. */
+/** Those that show at once: what nearly all have, what conflicts, what others decide, and whatever was taken. */
 export function isFirst(trait: Trait): boolean {
-  return trait.verdict === "COMMON" || trait.verdict === "DECIDED_ELSEWHERE" || trait.has;
+  return (
+    trait.verdict === "COMMON" || trait.verdict === "CONFLICTS" || trait.verdict === "DECIDED_ELSEWHERE" || trait.has
+  );
 }

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { rolesQuery } from "../api/queries";
 import { Side } from "../ui/side";
 import { Read } from "../ui/states";
@@ -13,6 +14,15 @@ export function RolesPage() {
           label="Roles"
           to="/roles/$id"
           empty="There are no roles yet"
+          act={
+            <Link
+              to="/roles/conflicts"
+              className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold"
+              activeProps={{ className: "bg-chosen" }}
+            >
+              Conflict rules <span className="ml-auto font-normal text-soft">what must not meet</span>
+            </Link>
+          }
           items={data.map((role) => ({
             id: role.id,
             name: role.name,

@@ -64,6 +64,7 @@ final class Staffing {
                 person("saoirse.lund", "shift-planner", "rota-buoy-all", null, null),
                 person("jonah.petrel", "senior-keeper", "pelagia-north", "lagoon-row-b", "2026-11-28"),
                 person("ilse.marchetti", "water-chemist", "pelagia-rescue", "pool-1", null),
+                person("anouk.shearwater", "till-lead", "quayside-south", "kiosk", null),
                 person("dov.hallam", "till-lead", "quayside-south", null, null));
     }
 

@@ -34,6 +34,19 @@ public final class Access {
         return reaches;
     }
 
+    /** The same, of some permissions alone; areas where none of them is given are left out. */
+    public List<Reach> reaches(PermissionMask wanted) {
+        List<Reach> reaches = new ArrayList<>(2);
+        for (int place = 0; place < nodes.length; place++) {
+            long[] some = wanted.of(bits[place]);
+            if (some.length > 0) {
+                Id<Tenant> tenant = index.areas().tenant(nodes[place]);
+                reaches.add(new Reach(tenant, index.areas().area(nodes[place]), index.permissionsIn(some, tenant)));
+            }
+        }
+        return reaches;
+    }
+
     /**
      * What is given here and does not hold there: by words of bits where both indexes number alike, else one by one.
      * Areas with nothing left are left out.

@@ -264,6 +264,17 @@ public final class AccessIndex {
         return found;
     }
 
+    /** Permissions as this index numbers them, to look for many times. */
+    public PermissionMask mask(Set<Permission> permissions) {
+        return new PermissionMask(roles, permissions);
+    }
+
+    /** Whether one area is the other or above it; an empty one stands for the whole tenant. */
+    public boolean isAtOrAbove(Id<Tenant> tenant, Optional<Id<Area>> above, Optional<Id<Area>> area) {
+        int upper = areas.nodeOf(tenant, above);
+        return upper >= 0 && areas.isAtOrAbove(upper, areas.nodeOf(tenant, area));
+    }
+
     RoleTable roles() {
         return roles;
     }

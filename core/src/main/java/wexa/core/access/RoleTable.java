@@ -80,6 +80,10 @@ final class RoleTable {
         return made;
     }
 
+    long[] bitsOf(Iterable<Permission> wanted) {
+        return bitsOf(wanted, permissions.size() / Long.SIZE);
+    }
+
     /** Included roles before those that include them; what is left over in the end goes round in a circle. */
     private long[][] compile(int words) {
         long[][] compiled = new long[roles.size()][];

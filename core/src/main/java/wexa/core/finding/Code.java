@@ -46,6 +46,8 @@ public enum Code {
     ENGAGEMENT_OF_OTHER("assignment.engagement-of-other", BLOCK),
     ROLE_GIVES_NOTHING("assignment.role-gives-nothing", WARN),
     ASSIGNMENT_INERT("assignment.inert", WARN),
+    CONFLICT_BLOCKS("conflict.blocks", BLOCK),
+    CONFLICT_WARNS("conflict.warns", WARN),
     ACCOUNT_NO_SIGN_IN("account.no-sign-in", WARN),
     NOT_MANAGED("tenant.not-managed", WARN),
     MESSAGE_BLANK_UNKNOWN("message.blank-unknown", BLOCK),

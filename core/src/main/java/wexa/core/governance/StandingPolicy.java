@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
+import wexa.core.finding.Code;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.preview.Impact;
@@ -38,6 +39,8 @@ public record StandingPolicy(Mode mode, int mostPeople, int mostPercent) {
         TOUCHES_ADMINISTRATOR,
         /** Something is to settle first: a clash, an overrun pool, a reference that does not resolve. */
         TO_SETTLE,
+        /** A conflict rule warns: what it forbids outright is to settle. */
+        CONFLICTS,
         /** What it follows from was not read whole. */
         INCOMPLETE_READING,
         /** Somebody new to the source looks like somebody known here. */
@@ -100,6 +103,11 @@ public record StandingPolicy(Mode mode, int mostPeople, int mostPercent) {
                 .count();
         if (toSettle > 0) {
             reasons.add(new Reason(Cause.TO_SETTLE, toSettle, 0));
+        }
+        if (preview.outcomes().stream()
+                .flatMap(outcome -> outcome.findings().stream())
+                .anyMatch(finding -> finding.code() == Code.CONFLICT_WARNS)) {
+            reasons.add(Reason.of(Cause.CONFLICTS));
         }
         if (!source.isComplete()) {
             reasons.add(Reason.of(Cause.INCOMPLETE_READING));

@@ -93,6 +93,13 @@ public final class Peers {
         return traits;
     }
 
+    /** The same traits, those marked that a conflict rule keeps apart from the rest in this person at an instant. */
+    public List<Trait> judged(List<Trait> traits, Id<Person> person, Instant when) {
+        boolean isJudged = model.table(Kind.CONFLICT_RULE).size() > 0
+                && model.people().find(person).isPresent();
+        return isJudged ? new Together(model, index, person, when).judged(traits) : traits;
+    }
+
     private void groups(Id<Person> peer, Map<Trait.Thing, Boolean> theirs) {
         Subject.OfPerson subject = new Subject.OfPerson(peer);
         for (Membership one : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, subject)) {

@@ -2,6 +2,7 @@ package wexa.core.likeness;
 
 import java.util.Optional;
 import wexa.core.model.Area;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
@@ -13,8 +14,13 @@ import wexa.core.model.Tenant;
  *
  * @param having peers who have it without an end of its own
  * @param of all peers
+ * @param rule the conflict rule that stands against it
  */
-public record Trait(Thing thing, int having, int of, Verdict verdict) {
+public record Trait(Thing thing, int having, int of, Verdict verdict, Optional<Id<ConflictRule>> rule) {
+    Trait(Thing thing, int having, int of, Verdict verdict) {
+        this(thing, having, of, verdict, Optional.empty());
+    }
+
     /** What a peer can have. What comes through a group is not told apart from the group. */
     public sealed interface Thing permits InGroup, HasRole, HasAccount {}
 
@@ -37,11 +43,22 @@ public record Trait(Thing thing, int having, int of, Verdict verdict) {
         /** One alone has it. */
         PECULIAR,
         /** Whoever has it has it for a time only. */
-        LIMITED
+        LIMITED,
+        /** With what the person has, or with what nearly all have, a conflict rule would be broken. */
+        CONFLICTS;
+
+        /** Whether it can be taken over by hand at all. */
+        public boolean isTakeable() {
+            return this != DECIDED_ELSEWHERE;
+        }
     }
 
     /** Three of four: fewer would hand on what belongs to a part of the job only. */
     private static final double NEARLY_ALL = 0.75;
+
+    Trait against(Id<ConflictRule> conflicting) {
+        return new Trait(thing, having, of, Verdict.CONFLICTS, Optional.of(conflicting));
+    }
 
     /** The verdict on something that nobody else decides. */
     static Verdict judged(int having, int of) {

@@ -16,6 +16,7 @@ public sealed interface Fact
                 Seat,
                 Assignment,
                 Mapping,
-                IssuedName {
+                IssuedName,
+                ConflictRule {
     Id<? extends Fact> id();
 }

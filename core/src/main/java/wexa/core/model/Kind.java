@@ -19,6 +19,7 @@ public final class Kind<T extends Fact> {
     public static final Kind<Assignment> ASSIGNMENT = new Kind<>(12, "assignment", Assignment.class);
     public static final Kind<Mapping> MAPPING = new Kind<>(13, "mapping", Mapping.class);
     public static final Kind<IssuedName> ISSUED_NAME = new Kind<>(14, "issued-name", IssuedName.class);
+    public static final Kind<ConflictRule> CONFLICT_RULE = new Kind<>(15, "conflict-rule", ConflictRule.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -35,7 +36,8 @@ public final class Kind<T extends Fact> {
             SEAT,
             ASSIGNMENT,
             MAPPING,
-            ISSUED_NAME);
+            ISSUED_NAME,
+            CONFLICT_RULE);
 
     private final int position;
     private final String name;

@@ -11,6 +11,7 @@ import wexa.core.access.AccessIndex;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
@@ -83,8 +84,8 @@ public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
                     .find(seat.account())
                     .flatMap(Account::person)
                     .ifPresent(people::add);
-        } else if (!(fact instanceof IssuedName)) {
-            // a name that was given up gives nobody anything; whatever else there is may touch everybody
+        } else if (!(fact instanceof IssuedName || fact instanceof ConflictRule)) {
+            // a name that was given up and a rule give nobody anything; whatever else there is may touch everybody
             model.people().forEach(person -> people.add(person.id()));
         }
     }

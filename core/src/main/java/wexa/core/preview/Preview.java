@@ -5,7 +5,6 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.ZoneId;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HexFormat;
@@ -13,21 +12,16 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wexa.core.access.AccessIndex;
-import wexa.core.change.Change;
-import wexa.core.change.Keeping;
-import wexa.core.change.Resolution;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
-import wexa.core.intake.Intake;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.sentence.Sentences;
 
 /**
  * What a draft would do on a snapshot: each entry read and resolved on top of those before it, in the order of their ranks
@@ -58,7 +52,17 @@ public final class Preview {
     }
 
     /** One entry with its sentence, if it could be read at all, and what was found. */
-    public record Outcome(Entry entry, State state, Optional<String> sentence, List<Finding> findings) {}
+    public record Outcome(Entry entry, State state, Optional<String> sentence, List<Finding> findings) {
+        Outcome with(List<Finding> more) {
+            return more.isEmpty()
+                    ? this
+                    : new Outcome(
+                            entry,
+                            state,
+                            sentence,
+                            Stream.concat(findings.stream(), more.stream()).toList());
+        }
+    }
 
     private Preview(Snapshot snapshot, Instant now, List<Outcome> outcomes, List<Effect> effects, Model model) {
         this.snapshot = snapshot;
@@ -68,98 +72,33 @@ public final class Preview {
         this.model = model;
     }
 
+    /**
+     * Where conflict rules say that a draft must not bring two sides together, the last entry by which they meet is held
+     * back, until nothing meets that must not: as many passes as one person has such entries.
+     */
     public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone) {
-        Map<Entry.Id, Outcome> outcomes = new HashMap<>();
-        List<Effect> effects = new ArrayList<>();
-        Model model = snapshot.model();
-        for (Entry entry :
-                entries.stream().sorted(Comparator.comparingInt(Entry::rank)).toList()) {
-            Step step = new Step(snapshot.model(), model, now, zone, entry);
-            Outcome outcome = step.outcome();
-            outcomes.put(entry.id(), outcome);
-            if (outcome.state() == State.READY) {
-                effects.addAll(step.effects);
-                model = step.after;
+        Map<Entry.Id, List<Finding>> held = new HashMap<>();
+        while (true) {
+            Replay replay = new Replay(snapshot, now, zone, held);
+            replay.run(entries);
+            Preview preview =
+                    new Preview(snapshot, now, replay.outcomes(entries), merged(replay.effects()), replay.model());
+            ConflictFindings conflicts = ConflictFindings.of(preview, replay);
+            if (conflicts.blocking().isEmpty()) {
+                return conflicts.warnings().isEmpty() ? preview : preview.warned(conflicts.warnings());
             }
+            held.putAll(conflicts.blocking());
         }
-        List<Outcome> inOrder =
-                entries.stream().map(Entry::id).map(outcomes::get).toList();
-        return new Preview(snapshot, now, inOrder, merged(effects), model);
     }
 
-    /** One entry on top of those before it. */
-    private static final class Step {
-        private final Model base;
-        private final Model model;
-        private final Instant now;
-        private final ZoneId zone;
-        private final Entry entry;
-        private List<Effect> effects = List.of();
-        private Model after;
-
-        Step(Model base, Model model, Instant now, ZoneId zone, Entry entry) {
-            this.base = base;
-            this.model = model;
-            this.now = now;
-            this.zone = zone;
-            this.entry = entry;
-            this.after = model;
-        }
-
-        Outcome outcome() {
-            Optional<Fact> seen = entry.seen();
-            Optional<Fact> stands = seen.flatMap(fact -> base.find(Kind.of(fact), fact.id()));
-            if (seen.isPresent() && stands.isEmpty()) {
-                return gone(seen.get());
-            }
-            Intake.Reading reading = new Intake(model, zone, now).read(entry);
-            List<Finding> findings = new ArrayList<>(reading.findings());
-            if (reading.change().isEmpty()) {
-                return new Outcome(entry, State.TO_SETTLE, Optional.empty(), findings);
-            }
-            Change change = reading.change().get();
-            Resolution resolution = change.resolve(model, now);
-            findings.addAll(resolution.findings());
-            State state = State.TO_SETTLE;
-            if (resolution.isAlreadySo()) {
-                state = State.ALREADY_SO;
-            } else if (!stands.equals(seen)) {
-                state = State.CHANGED_MEANWHILE;
-                findings.add(changed(seen.orElseThrow(), stands.orElseThrow()));
-            } else if (!resolution.isBlocked()) {
-                state = State.READY;
-                effects = resolution.effects();
-                after = model.with(effects);
-            }
-            String sentence = Sentences.write(change, after, zone);
-            return new Outcome(entry, state, Optional.of(sentence), findings);
-        }
-
-        /** Ending what is gone is done; the sentence is what it would be if the fact still stood. */
-        private Outcome gone(Fact seen) {
-            Optional<String> sentence = new Intake(model.with(List.of(Effect.make(seen))), zone, now)
-                    .read(entry)
-                    .change()
-                    .map(change -> Sentences.write(change, model.with(List.of(Effect.make(seen))), zone));
-            return entry.isEnding()
-                    ? new Outcome(entry, State.ALREADY_SO, sentence, List.of())
-                    : new Outcome(
-                            entry,
-                            State.IMPOSSIBLE,
-                            sentence,
-                            List.of(Finding.of(
-                                    Code.FACT_GONE, "id", "id", seen.id().toString())));
-        }
-
-        private Finding changed(Fact seen, Fact stands) {
-            return Finding.of(Code.CHANGED_MEANWHILE, "", "was", words(seen), "is", words(stands));
-        }
-
-        private String words(Fact fact) {
-            return Keeping.of(fact)
-                    .map(change -> Sentences.write(change, model, zone))
-                    .orElse("");
-        }
+    private Preview warned(Map<Entry.Id, List<Finding>> warnings) {
+        List<Outcome> more = outcomes.stream()
+                .map(outcome ->
+                        outcome.with(warnings.getOrDefault(outcome.entry().id(), List.of())))
+                .toList();
+        Preview preview = new Preview(snapshot, now, more, effects, model);
+        preview.index = index;
+        return preview;
     }
 
     /** Several effects on one fact as one; those that cancel out are left out. */

@@ -35,6 +35,8 @@ import wexa.server.directory.Found;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.StepView;
 import wexa.server.messages.OpenMessages;
+import wexa.server.roles.ConflictViews;
+import wexa.server.roles.RoleViews;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.standing.HeldChanges;
 import wexa.server.wiring.BusinessClock;
@@ -88,6 +90,7 @@ public class DeskService {
         addEnding(snapshot.model(), now, items);
         addScheduled(snapshot.model(), now, items);
         addInert(snapshot.model(), items);
+        addConflicts(snapshot, now, items);
         addPairs(items);
         addUnmapped(snapshot.model(), snapshot.index(), now, items);
         int open = (int)
@@ -297,6 +300,23 @@ public class DeskService {
                         null,
                         tenant.id().value(),
                         tenant.colour()));
+            }
+        }
+    }
+
+    /** People in whom meets what a rule keeps apart. */
+    private static void addConflicts(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
+        for (RoleViews.ConflictView rule : new ConflictViews(snapshot, now).all()) {
+            for (RoleViews.Met met : rule.met()) {
+                items.add(new DeskView.Item(
+                        "CONFLICT",
+                        met.name(),
+                        rule.name() + ", in " + met.where(),
+                        "Open",
+                        met.person().toString(),
+                        null,
+                        null,
+                        null));
             }
         }
     }

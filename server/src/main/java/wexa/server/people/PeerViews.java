@@ -16,6 +16,7 @@ import wexa.core.likeness.Profile;
 import wexa.core.likeness.Trait;
 import wexa.core.model.App;
 import wexa.core.model.Area;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
@@ -48,7 +49,8 @@ class PeerViews {
             near.remove(named.id());
             near.add(0, named.id());
         });
-        Set<Trait.Thing> own = new Peers(model, preview.index(), firstDay(model, person, at)).has(person.id());
+        Instant first = firstDay(model, person, at);
+        Set<Trait.Thing> own = new Peers(model, preview.index(), first).has(person.id());
         Set<Trait.Thing> theirs = like.map(named -> peers.has(named.id())).orElse(Set.of());
         List<PersonRow> shown = near.stream()
                 .map(id -> rows.row(model, model.people().get(id), at))
@@ -59,7 +61,7 @@ class PeerViews {
                 shown.stream()
                         .map(row -> new PeersView.PeerView(row.id(), row.name(), row.job(), row.unit()))
                         .toList(),
-                peers.traits(near, profile.get()).stream()
+                peers.judged(peers.traits(near, profile.get()), person.id(), first).stream()
                         .map(trait -> view(model, person.id(), trait, own, theirs))
                         .toList());
     }
@@ -96,12 +98,26 @@ class PeerViews {
         boolean has = own.contains(plain);
         boolean likeHas = theirs.contains(plain);
         Map<String, String> fields = new LinkedHashMap<>();
+        String rule = trait.rule()
+                .map(model.table(Kind.CONFLICT_RULE)::get)
+                .map(ConflictRule::name)
+                .orElse(null);
         if (trait.thing() instanceof Trait.InGroup in) {
             Group group = model.groups().get(in.group());
             fields.put("member", "person:" + person);
             fields.put("group", group.id().toString());
             return view(
-                    "GROUP", group.name(), decided(group), null, trait, has, likeHas, "membership.put", fields, null);
+                    "GROUP",
+                    group.name(),
+                    decided(group),
+                    null,
+                    trait,
+                    has,
+                    likeHas,
+                    "membership.put",
+                    fields,
+                    null,
+                    rule);
         }
         if (trait.thing() instanceof Trait.HasRole role) {
             Tenant tenant = model.tenants().get(role.tenant());
@@ -116,7 +132,7 @@ class PeerViews {
                     .orElse("");
             String detail = model.appOf(tenant).name() + " " + tenant.name() + where;
             String name = model.roles().get(role.role()).name();
-            return view("ROLE", name, detail, tenant, trait, has, likeHas, "assignment.give", fields, null);
+            return view("ROLE", name, detail, tenant, trait, has, likeHas, "assignment.give", fields, null, rule);
         }
         Trait.HasAccount account = (Trait.HasAccount) trait.thing();
         Tenant tenant = model.tenants().get(account.tenant());
@@ -129,7 +145,7 @@ class PeerViews {
                 .orElse("");
         String seat = account.seat().map(Object::toString).orElse(null);
         String name = "Account in " + app.name() + " " + tenant.name();
-        return view("ACCOUNT", name, detail, tenant, trait, has, likeHas, "account.open", fields, seat);
+        return view("ACCOUNT", name, detail, tenant, trait, has, likeHas, "account.open", fields, seat, rule);
     }
 
     private static String decided(Group group) {
@@ -148,7 +164,8 @@ class PeerViews {
             boolean likeHas,
             String form,
             Map<String, String> fields,
-            @Nullable String seat) {
+            @Nullable String seat,
+            @Nullable String rule) {
         return new PeersView.TraitView(
                 thing,
                 name,
@@ -157,6 +174,7 @@ class PeerViews {
                 trait.having(),
                 trait.of(),
                 trait.verdict().name(),
+                rule,
                 has,
                 likeHas,
                 form,

@@ -15,7 +15,7 @@ public record PeersView(String profile, @Nullable UUID like, List<PeerView> peer
 
     /**
      * Something that peers have: {@code having} of {@code of}. {@code has} says that the person has it by now, with the
-     * draft; {@code form} and {@code fields} are the entry that would bring it, without the id of what it makes.
+     * draft; {@code rule} is the name of the conflict rule that stands against it; {@code form} and {@code fields} are the entry that would bring it, without the id of what it makes.
      */
     public record TraitView(
             String thing,
@@ -25,6 +25,7 @@ public record PeersView(String profile, @Nullable UUID like, List<PeerView> peer
             int having,
             int of,
             String verdict,
+            @Nullable String rule,
             boolean has,
             boolean likeHas,
             String form,

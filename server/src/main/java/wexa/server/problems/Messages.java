@@ -135,6 +135,7 @@ public final class Messages {
                                 : ". Nearest that fits: " + facts.get("nearestName") + ".");
             case NOT_MANAGED ->
                 facts.get("tenant") + " does not take " + facts.get("what") + " from outside; nothing is sent.";
+            case CONFLICT_BLOCKS, CONFLICT_WARNS -> conflict(facts);
             case ACCOUNT_NO_SIGN_IN ->
                 "Nobody can sign in with it: " + facts.get("holder") + " is in no directory, and " + facts.get("tenant")
                         + " takes no passwords. Add the person to a directory and join the entry.";
@@ -144,6 +145,14 @@ public final class Messages {
                 "“{" + value + "}” is missing. Without it people do not learn how to sign in.";
             case MESSAGE_BLANK_NOT_HERE -> "“{" + value + "}” has no place in the subject. Put it into the text.";
         };
+    }
+
+    private static String conflict(Map<String, String> facts) {
+        String one = facts.getOrDefault("one", "");
+        String other = facts.getOrDefault("other", "");
+        return "“" + facts.get("rule") + "” would meet in " + facts.get("person") + " ("
+                + (one.equals(other) ? one : one + " and " + other)
+                + "). Take this out, or what it meets.";
     }
 
     private static String shape(String path) {

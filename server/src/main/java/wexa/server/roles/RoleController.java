@@ -23,6 +23,11 @@ class RoleController {
         return roles.list(actor);
     }
 
+    @GetMapping("/conflicts")
+    List<RoleViews.ConflictView> conflicts(Actor actor) {
+        return roles.conflicts(actor);
+    }
+
     @GetMapping("/{id}")
     RoleViews.RolePage page(Actor actor, @PathVariable UUID id) {
         return roles.page(actor, id);

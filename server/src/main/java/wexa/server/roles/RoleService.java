@@ -25,6 +25,7 @@ import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
 
 /** Looking at roles: what they are made of, and to whom they are given. */
 @UseCases
@@ -32,9 +33,16 @@ public class RoleService {
     private static final int MOST_GIVEN = 500;
 
     private final SnapshotStore snapshots;
+    private final BusinessClock clock;
 
-    RoleService(SnapshotStore snapshots) {
+    RoleService(SnapshotStore snapshots, BusinessClock clock) {
         this.snapshots = snapshots;
+        this.clock = clock;
+    }
+
+    public List<RoleViews.ConflictView> conflicts(Actor actor) {
+        actor.require(Act.LOOK);
+        return new ConflictViews(snapshots.current(), clock.now()).all();
     }
 
     public List<RoleViews.RoleRow> list(Actor actor) {

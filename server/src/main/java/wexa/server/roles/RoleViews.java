@@ -37,4 +37,25 @@ public final class RoleViews {
 
     /** To whom the role is given. */
     public record Given(String subject, UUID subjectId, boolean group, String tenant, int colour, String area) {}
+
+    /**
+     * A conflict rule in words, and in whom its sides meet now. {@code one} and {@code other} are what must not meet:
+     * actions with their records, or roles.
+     */
+    public record ConflictView(
+            UUID id,
+            String name,
+            String description,
+            List<String> one,
+            List<String> other,
+            String app,
+            String within,
+            List<String> counted,
+            String manner,
+            @Nullable String owner,
+            List<Met> met,
+            int moreMet) {}
+
+    /** Somebody in whom the sides of a rule meet, and where. */
+    public record Met(UUID person, String name, String where) {}
 }

@@ -14,6 +14,7 @@ final class HoldWords {
                 "it touches " + reason.seen() + " % of all people, and " + reason.most() + " % pass";
             case TOUCHES_ADMINISTRATOR -> "it touches an administrator";
             case TO_SETTLE -> reason.seen() + (reason.seen() == 1 ? " entry is" : " entries are") + " to settle first";
+            case CONFLICTS -> "a conflict rule warns of it";
             case INCOMPLETE_READING -> "it follows an incomplete reading";
             case LIKE_SOMEBODY_KNOWN -> "it looks like somebody known here";
         };

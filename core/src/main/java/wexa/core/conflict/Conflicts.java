@@ -1,0 +1,206 @@
+package wexa.core.conflict;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import wexa.core.access.Access;
+import wexa.core.access.AccessIndex;
+import wexa.core.access.Path;
+import wexa.core.access.PermissionMask;
+import wexa.core.access.Usability;
+import wexa.core.model.Account;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.ConflictRule.Counted;
+import wexa.core.model.ConflictRule.Side;
+import wexa.core.model.ConflictRule.Within;
+import wexa.core.model.Environment;
+import wexa.core.model.Fact;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Seat;
+import wexa.core.model.Tenant;
+
+/**
+ * The conflict rules of a model, held against what people should be able to do. What is given where a role needs an area
+ * and has none does not count: it does nothing (rule 5).
+ */
+public final class Conflicts {
+    private final Model model;
+    private final AccessIndex index;
+    private final List<Compiled> rules;
+
+    private record Compiled(ConflictRule rule, PermissionMask one, PermissionMask other) {}
+
+    public Conflicts(Model model, AccessIndex index) {
+        this.model = model;
+        this.index = index;
+        this.rules = model.table(Kind.CONFLICT_RULE).stream()
+                .map(rule -> new Compiled(
+                        rule,
+                        index.mask(rule.one().permissions()),
+                        index.mask(rule.other().permissions())))
+                .toList();
+    }
+
+    /**
+     * Where sides meet in the person at an instant, rule by rule; one meeting for each pair of places. Costs the person's
+     * access, and all its paths where a rule names roles.
+     */
+    public List<Meeting> of(Id<Person> person, Instant at) {
+        return rules.isEmpty() ? List.of() : meetings(person, at, rules);
+    }
+
+    /** The same, of the rules that count what begins later. */
+    List<Meeting> ofCounting(Counted what, Id<Person> person, Instant at) {
+        List<Compiled> some =
+                rules.stream().filter(one -> one.rule().counts(what)).toList();
+        return some.isEmpty() ? List.of() : meetings(person, at, some);
+    }
+
+    private List<Meeting> meetings(Id<Person> person, Instant at, List<Compiled> asked) {
+        Access access = index.of(person, at);
+        List<Meeting> found = new ArrayList<>();
+        for (Compiled compiled : asked) {
+            ConflictRule rule = compiled.rule();
+            Set<Meeting.Held> ones = held(rule, rule.one(), compiled.one(), access, person, at);
+            Set<Meeting.Held> others =
+                    ones.isEmpty() ? Set.of() : held(rule, rule.other(), compiled.other(), access, person, at);
+            for (Meeting.Held one : ones) {
+                for (Meeting.Held other : others) {
+                    if (isNear(rule.within(), one, other)) {
+                        found.add(new Meeting(rule.id(), person, one, other));
+                    }
+                }
+            }
+        }
+        return found;
+    }
+
+    private Set<Meeting.Held> held(
+            ConflictRule rule, Side side, PermissionMask mask, Access access, Id<Person> person, Instant at) {
+        Set<Meeting.Held> places = new LinkedHashSet<>();
+        for (Access.Reach reach : access.reaches(mask)) {
+            if (counts(rule, reach.tenant(), reach.permissions(), person, at)) {
+                places.add(new Meeting.Held(reach.tenant(), reach.area()));
+            }
+        }
+        if (!side.roles().isEmpty()) {
+            for (Path path : index.paths(person, at)) {
+                if (path.roles().stream().anyMatch(side.roles()::contains)
+                        && counts(rule, path.grant().tenant(), path.permissions(), person, at)) {
+                    places.add(
+                            new Meeting.Held(path.grant().tenant(), path.grant().area()));
+                }
+            }
+        }
+        return places;
+    }
+
+    private boolean counts(
+            ConflictRule rule, Id<Tenant> tenant, Set<Permission> permissions, Id<Person> person, Instant at) {
+        if (!rule.counts(Counted.TRAINING) && model.tenants().get(tenant).environment() == Environment.TRAINING) {
+            return false;
+        }
+        if (rule.counts(Counted.BLOCKED)) {
+            return true;
+        }
+        Usability usability = Usability.of(model, person, tenant, at);
+        return permissions.stream()
+                .anyMatch(permission -> usability.blocks(permission).isEmpty());
+    }
+
+    private boolean isNear(Within within, Meeting.Held one, Meeting.Held other) {
+        return switch (within) {
+            case ANYWHERE -> true;
+            case TENANT -> one.tenant().equals(other.tenant());
+            case AREA ->
+                one.tenant().equals(other.tenant())
+                        && (index.isAtOrAbove(one.tenant(), one.area(), other.area())
+                                || index.isAtOrAbove(one.tenant(), other.area(), one.area()));
+        };
+    }
+
+    /**
+     * Everybody in whom a rule's sides meet at an instant, in the order of people. Costs those who hold both sides
+     * anywhere; everybody where the rule names roles.
+     */
+    public List<Meeting> everybody(ConflictRule rule, Instant at) {
+        List<Compiled> asked =
+                rules.stream().filter(one -> one.rule().equals(rule)).toList();
+        Set<Id<Person>> ones = holders(rule.one(), at);
+        Set<Id<Person>> others = holders(rule.other(), at);
+        List<Meeting> found = new ArrayList<>();
+        for (Id<Person> person : ones) {
+            if (others.contains(person)) {
+                found.addAll(meetings(person, at, asked));
+            }
+        }
+        return found;
+    }
+
+    private Set<Id<Person>> holders(Side side, Instant at) {
+        Set<Id<Person>> found = new LinkedHashSet<>();
+        if (!side.roles().isEmpty()) {
+            model.people().forEach(person -> found.add(person.id()));
+            return found;
+        }
+        for (Permission permission : side.permissions()) {
+            for (App app : model.table(Kind.APP).by(App.BY_KEY, permission.app())) {
+                for (Tenant tenant : model.tenants().by(Tenant.BY_APP, app.id())) {
+                    found.addAll(index.who(tenant.id(), Optional.empty(), permission, at)
+                            .all());
+                    for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
+                        found.addAll(index.who(tenant.id(), Optional.of(area.id()), permission, at)
+                                .all());
+                    }
+                }
+            }
+        }
+        return found;
+    }
+
+    /**
+     * By what the person comes to either side of a meeting: memberships, groups, grants, roles, and the accounts and seats
+     * with which it can be used.
+     */
+    public Set<Id<? extends Fact>> sources(Meeting meeting, Instant at) {
+        ConflictRule rule = model.table(Kind.CONFLICT_RULE).get(meeting.rule());
+        Set<Id<? extends Fact>> sources = new LinkedHashSet<>();
+        for (Path path : index.paths(meeting.person(), at)) {
+            Id<Tenant> tenant = path.grant().tenant();
+            Optional<Id<Area>> area = path.grant().area();
+            Meeting.Held place = new Meeting.Held(tenant, area);
+            boolean isOne = place.equals(meeting.one()) && meets(path, rule.one());
+            boolean isOther = place.equals(meeting.other()) && meets(path, rule.other());
+            if (isOne || isOther) {
+                path.memberships().forEach(link -> {
+                    sources.add(link.source());
+                    sources.add(link.group());
+                });
+                sources.add(path.grant().source());
+                sources.addAll(path.roles());
+            }
+        }
+        for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, meeting.person())) {
+            if (account.tenant().equals(meeting.one().tenant())
+                    || account.tenant().equals(meeting.other().tenant())) {
+                sources.add(account.id());
+                model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).forEach(seat -> sources.add(seat.id()));
+            }
+        }
+        return sources;
+    }
+
+    private static boolean meets(Path path, Side side) {
+        return side.permissions().stream().anyMatch(path::gives)
+                || path.roles().stream().anyMatch(side.roles()::contains);
+    }
+}

@@ -1,0 +1,75 @@
+package wexa.core.model;
+
+import java.util.Collections;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * Two sides that must not meet in one person: separation of duty, as NIST RBAC has it (ANSI INCITS 359, 6.3 and 6.4). A side
+ * is met by any of its permissions, or by any of its roles, however the person came by it.
+ */
+public record ConflictRule(
+        Id<ConflictRule> id,
+        Key key,
+        String name,
+        String description,
+        Optional<Id<Person>> owner,
+        Side one,
+        Side other,
+        Within within,
+        Set<Counted> counted,
+        Manner manner)
+        implements Fact {
+    public static final Lookup<ConflictRule, Key> BY_KEY = Lookup.by(ConflictRule::key);
+
+    /** What must not meet the other side. */
+    public record Side(Set<Permission> permissions, Set<Id<Role>> roles) {
+        public Side {
+            permissions = Collections.unmodifiableSet(new TreeSet<>(permissions));
+            roles = Collections.unmodifiableSet(new TreeSet<>(roles));
+            if (permissions.isEmpty() && roles.isEmpty()) {
+                throw new IllegalArgumentException("a side of a conflict rule names a permission or a role");
+            }
+        }
+    }
+
+    /** How near to each other the sides must be held to conflict. */
+    public enum Within {
+        /** At one area, or at one and an area below it. */
+        AREA,
+        TENANT,
+        ANYWHERE
+    }
+
+    /** What is held and can do no harm yet, or none at all, and counts all the same. */
+    public enum Counted {
+        /** What is held in a tenant to learn on. */
+        TRAINING,
+        /** What cannot be used for want of an account or a seat. */
+        BLOCKED,
+        /** What begins later. */
+        COMING
+    }
+
+    /** What a draft that brings a conflict may do. */
+    public enum Manner {
+        BLOCK,
+        WARN
+    }
+
+    public ConflictRule {
+        counted = Collections.unmodifiableSet(new TreeSet<>(counted));
+    }
+
+    /** The same rule, which counts this too. */
+    public ConflictRule counting(Counted what) {
+        Set<Counted> more = new TreeSet<>(counted);
+        more.add(what);
+        return new ConflictRule(id, key, name, description, owner, one, other, within, more, manner);
+    }
+
+    public boolean counts(Counted what) {
+        return counted.contains(what);
+    }
+}

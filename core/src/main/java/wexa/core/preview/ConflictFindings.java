@@ -1,0 +1,111 @@
+package wexa.core.preview;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import wexa.core.conflict.Brought;
+import wexa.core.conflict.Conflicts;
+import wexa.core.conflict.Meeting;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.intake.Entry;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.Fact;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+
+/**
+ * What a preview brings together that a conflict rule keeps apart, as findings on the entries that bring it: of those by
+ * which somebody comes to either side, the last.
+ */
+record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, List<Finding>> warnings) {
+    /** So many people are named on one entry; the rest are counted. */
+    private static final int MOST_ON_ENTRY = 5;
+
+    static ConflictFindings of(Preview preview, Replay replay) {
+        ConflictFindings found = new ConflictFindings(new HashMap<>(), new HashMap<>());
+        if (preview.model().table(Kind.CONFLICT_RULE).size() == 0
+                || replay.ready().isEmpty()) {
+            return found;
+        }
+        Set<Id<Person>> people =
+                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
+        preview.boundaries()
+                .forEach(at -> people.addAll(
+                        Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), at)));
+        List<Brought> brought = Brought.between(
+                preview.snapshot().index(),
+                preview.model(),
+                preview.index(),
+                people,
+                preview.now(),
+                preview.boundaries());
+        Conflicts conflicts = new Conflicts(preview.model(), preview.index());
+        Map<Entry.Id, Integer> places = places(replay.ready());
+        for (Brought one : brought) {
+            found.add(one, preview.model(), culprit(one, conflicts, replay, places));
+        }
+        return found;
+    }
+
+    private static Map<Entry.Id, Integer> places(List<Entry.Id> ready) {
+        Map<Entry.Id, Integer> places = new HashMap<>();
+        ready.forEach(entry -> places.put(entry, places.size()));
+        return places;
+    }
+
+    /** What no fact of a way is to blame for, such as a role that became another, is the last entry's. */
+    private static Entry.Id culprit(
+            Brought brought, Conflicts conflicts, Replay replay, Map<Entry.Id, Integer> places) {
+        Set<Id<? extends Fact>> sources = conflicts.sources(brought.meeting(), brought.at());
+        return sources.stream()
+                .map(replay::lastOn)
+                .flatMap(Optional::stream)
+                .max(Comparator.comparing(places::get))
+                .orElseGet(() -> replay.ready().get(replay.ready().size() - 1));
+    }
+
+    private void add(Brought brought, Model model, Entry.Id entry) {
+        ConflictRule rule =
+                model.table(Kind.CONFLICT_RULE).get(brought.meeting().rule());
+        boolean blocks = rule.manner() == ConflictRule.Manner.BLOCK;
+        List<Finding> findings = (blocks ? blocking : warnings).computeIfAbsent(entry, any -> new ArrayList<>());
+        if (findings.size() < MOST_ON_ENTRY) {
+            findings.add(finding(brought.meeting(), rule, model, blocks ? Code.CONFLICT_BLOCKS : Code.CONFLICT_WARNS));
+        }
+    }
+
+    private static Finding finding(Meeting meeting, ConflictRule rule, Model model, Code code) {
+        return Finding.of(
+                code,
+                "",
+                "rule",
+                rule.name(),
+                "person",
+                model.people().get(meeting.person()).name(),
+                "one",
+                where(meeting.one(), model),
+                "other",
+                where(meeting.other(), model));
+    }
+
+    private static String where(Meeting.Held held, Model model) {
+        Tenant tenant = model.tenants().get(held.tenant());
+        App app = model.appOf(tenant);
+        String area = held.area()
+                .map(model.table(Kind.AREA)::get)
+                .map(Area::name)
+                .map(name -> ", " + name)
+                .orElse("");
+        return app.name() + " " + tenant.name() + area;
+    }
+}

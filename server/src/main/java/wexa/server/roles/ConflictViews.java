@@ -1,0 +1,109 @@
+package wexa.server.roles;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import wexa.core.conflict.Conflicts;
+import wexa.core.conflict.Meeting;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+
+/** Lays out conflict rules and in whom their sides meet. */
+public final class ConflictViews {
+    private static final int MOST_MET = 50;
+
+    private final Model model;
+    private final Conflicts conflicts;
+    private final Instant at;
+
+    public ConflictViews(Snapshot snapshot, Instant at) {
+        this.model = snapshot.model();
+        this.conflicts = new Conflicts(snapshot.model(), snapshot.index());
+        this.at = at;
+    }
+
+    public List<RoleViews.ConflictView> all() {
+        return model.table(Kind.CONFLICT_RULE).stream().map(this::view).toList();
+    }
+
+    private RoleViews.ConflictView view(ConflictRule rule) {
+        List<RoleViews.Met> met = met(rule);
+        return new RoleViews.ConflictView(
+                rule.id().value(),
+                rule.name(),
+                rule.description(),
+                words(rule.one()),
+                words(rule.other()),
+                apps(rule),
+                rule.within().name(),
+                rule.counted().stream().map(Enum::name).toList(),
+                rule.manner().name(),
+                rule.owner().flatMap(model.people()::find).map(Person::name).orElse(null),
+                met.stream().limit(MOST_MET).toList(),
+                Math.max(0, met.size() - MOST_MET));
+    }
+
+    /** One line a person, however many places the sides meet at. */
+    private List<RoleViews.Met> met(ConflictRule rule) {
+        Map<Id<Person>, Set<String>> places = new LinkedHashMap<>();
+        for (Meeting meeting : conflicts.everybody(rule, at)) {
+            Set<String> theirs = places.computeIfAbsent(meeting.person(), any -> new LinkedHashSet<>());
+            theirs.add(where(meeting.one()));
+            theirs.add(where(meeting.other()));
+        }
+        List<RoleViews.Met> met = new ArrayList<>();
+        places.forEach((person, where) -> met.add(
+                new RoleViews.Met(person.value(), model.people().get(person).name(), String.join("; ", where))));
+        return met;
+    }
+
+    private String where(Meeting.Held held) {
+        Tenant tenant = model.tenants().get(held.tenant());
+        return model.appOf(tenant).name() + " " + tenant.name()
+                + held.area()
+                        .map(model.table(Kind.AREA)::get)
+                        .map(Area::name)
+                        .map(name -> ", " + name)
+                        .orElse("");
+    }
+
+    private String apps(ConflictRule rule) {
+        Set<Permission> all = new LinkedHashSet<>(rule.one().permissions());
+        all.addAll(rule.other().permissions());
+        return all.stream()
+                .flatMap(permission -> model.table(Kind.APP).by(App.BY_KEY, permission.app()).stream())
+                .map(App::name)
+                .distinct()
+                .collect(Collectors.joining(", "));
+    }
+
+    private List<String> words(ConflictRule.Side side) {
+        List<String> words = new ArrayList<>();
+        for (Permission permission : side.permissions()) {
+            words.add(model.table(Kind.APP).by(App.BY_KEY, permission.app()).stream()
+                    .flatMap(app -> app.resourceTypes().stream())
+                    .filter(type -> type.key().equals(permission.type()))
+                    .flatMap(type -> type.actions().stream()
+                            .filter(action -> action.key().equals(permission.action()))
+                            .map(action -> type.name() + ": " + action.label()))
+                    .findFirst()
+                    .orElseGet(permission::toString));
+        }
+        side.roles().stream().map(model.roles()::get).map(Role::name).forEach(name -> words.add("the role " + name));
+        return words;
+    }
+}
