@@ -9,10 +9,26 @@ import { SignIn } from "./session/SignIn";
 import { Failure } from "./ui/states";
 import "./styles.css";
 
+const Invited = lazy(() => import("./session/Invited").then((module) => ({ default: module.Invited })));
 const Activate = lazy(() => import("./session/Activate").then((module) => ({ default: module.Activate })));
 
-/** Behind the hash sign of a link for choosing a password, where no server sees it. */
-const activation = window.location.pathname === "/activate" ? window.location.hash.slice(1) : "";
+/** Behind the hash sign of a link for choosing a password or accepting an invitation, where no server sees it. */
+const token = window.location.hash.slice(1);
+
+/** What a link opens for people who do not work here. */
+function linked() {
+  if (token === "") {
+    return undefined;
+  }
+  switch (window.location.pathname) {
+    case "/activate":
+      return <Activate token={token} />;
+    case "/invitation":
+      return <Invited token={token} />;
+    default:
+      return undefined;
+  }
+}
 
 function Wexa() {
   const session = useQuery(sessionQuery);
@@ -45,13 +61,7 @@ if (root !== null) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queryClient}>
-        {activation === "" ? (
-          <Wexa />
-        ) : (
-          <Suspense fallback={null}>
-            <Activate token={activation} />
-          </Suspense>
-        )}
+        <Suspense fallback={null}>{linked() ?? <Wexa />}</Suspense>
       </QueryClientProvider>
     </StrictMode>,
   );

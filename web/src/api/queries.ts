@@ -84,10 +84,16 @@ export const templatesQuery = queryOptions({
 });
 
 /** A text as somebody would get it; what was readable last stays while something is wrong. */
-export const sampleQuery = (subject: string, body: string) =>
+export const sampleQuery = (occasion: Schemas["MessageView"]["occasion"], subject: string, body: string) =>
   queryOptions({
-    queryKey: ["messages", "sample", subject, body],
-    queryFn: () => take(api.POST("/api/v1/messages/templates/sample", { body: { subject, body } })),
+    queryKey: ["messages", "sample", occasion, subject, body],
+    queryFn: () =>
+      take(
+        api.POST("/api/v1/messages/templates/{occasion}/sample", {
+          params: { path: { occasion } },
+          body: { subject, body },
+        }),
+      ),
     placeholderData: (previous) => previous,
   });
 

@@ -104,6 +104,16 @@ function Act({ item }: { item: Item }) {
           Open
         </Link>
       );
+    case "IDENTIFIED":
+      return item.act === "Go on" ? (
+        <Link to="/onboard" search={{ draft: item.target }} className={`${ACT} btn-primary`}>
+          {item.act}
+        </Link>
+      ) : (
+        <Link to="/people/$id" params={{ id: item.target }} className={ACT}>
+          {item.act}
+        </Link>
+      );
     case "HELD":
       return (
         <Link

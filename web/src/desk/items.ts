@@ -6,7 +6,7 @@ export type Item = Schemas["Item"];
 /** The parts of the Desk, most urgent first, and what stands in each. */
 export const SECTIONS = [
   { title: "Held for you", kinds: ["HELD"] },
-  { title: "People", kinds: ["NEWCOMER", "COMING", "LEAVER", "ENDING"] },
+  { title: "People", kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "LEAVER", "ENDING"] },
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { title: "Coming by itself", kinds: ["SCHEDULED"] },
   { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
@@ -29,6 +29,8 @@ export function when(item: Item, zone: string, now: number): string {
         ? `since ${moment(item.at, zone)}`
         : `since ${day(item.at, zone)}`;
     case "HELD":
+    case "INVITED":
+    case "IDENTIFIED":
       return `since ${moment(item.at, zone)}`;
     case "SCHEDULED":
       return `from ${day(item.at, zone)}`;

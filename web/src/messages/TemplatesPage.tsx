@@ -57,6 +57,7 @@ function Writing({ template }: { template: Template }) {
   const mayGovern = useMay("GOVERN");
   const id = useId();
   const area = useRef<HTMLTextAreaElement>(null);
+  const isAboutAccounts = template.occasion !== "INVITATION";
   const [subject, setSubject] = useState(template.subject);
   const [body, setBody] = useState(template.body);
   const [isAutomatic, setAutomatic] = useState(template.isAutomatic);
@@ -71,7 +72,7 @@ function Writing({ template }: { template: Template }) {
       ),
     onSuccess: () => client.invalidateQueries({ queryKey: templatesQuery.queryKey }),
   });
-  const sample = useQuery(sampleQuery(useDeferredValue(subject), useDeferredValue(body)));
+  const sample = useQuery(sampleQuery(template.occasion, useDeferredValue(subject), useDeferredValue(body)));
   const problem = problemOf(set.error ?? sample.error, "body");
   const putIn = (blank: string) => {
     const field = area.current;
@@ -132,7 +133,7 @@ function Writing({ template }: { template: Template }) {
             <div>
               {(
                 [
-                  [true, "Goes by itself when the accounts are there"],
+                  [true, isAboutAccounts ? "Goes by itself when the accounts are there" : "Goes by itself"],
                   [false, "Waits until somebody sends it"],
                 ] as const
               ).map(([value, words]) => (
@@ -147,13 +148,15 @@ function Writing({ template }: { template: Template }) {
                 </label>
               ))}
             </div>
-            <PlainField
-              label="Days before a first day"
-              type="number"
-              value={days}
-              problem={problemOf(set.error, "daysBefore")}
-              onChange={setDays}
-            />
+            {isAboutAccounts && (
+              <PlainField
+                label="Days before a first day"
+                type="number"
+                value={days}
+                problem={problemOf(set.error, "daysBefore")}
+                onChange={setDays}
+              />
+            )}
           </div>
           <Told error={set.error} />
           {mayGovern ? (

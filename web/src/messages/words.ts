@@ -40,6 +40,7 @@ export function countOf(counts: Schemas["CountView"][], states: readonly Message
 export const OCCASIONS: Record<Schemas["MessageView"]["occasion"], { title: string; when: string }> = {
   FIRST_ACCOUNTS: { title: "First accounts", when: "when somebody gets accounts for the first time" },
   MORE_ACCOUNTS: { title: "More accounts", when: "when somebody gets another account" },
+  INVITATION: { title: "Invitation", when: "when somebody from outside is invited" },
 };
 
 /** Whether a message can be sent now: for the first time, or again. */

@@ -4,7 +4,7 @@ import { actFor } from "./proposals";
 
 /** The act that settles a finding: done at once, or the field where it has to be typed. */
 export function ActButton({ draft, one, finding }: { draft: Draft; one: Entry; finding: Entry["findings"][number] }) {
-  const { set } = useDraft(draft.id);
+  const { set, put } = useDraft(draft.id);
   const act = actFor(draft, one, finding);
   if (act === undefined) {
     return null;
@@ -13,7 +13,15 @@ export function ActButton({ draft, one, finding }: { draft: Draft; one: Entry; f
     <button
       type="button"
       className="cursor-pointer font-semibold text-primary underline"
-      onClick={() => ("fields" in act ? set(one, act.fields) : goTo(act.field))}
+      onClick={() => {
+        if ("fields" in act) {
+          set(one, act.fields);
+        } else if ("put" in act) {
+          put(...act.put);
+        } else {
+          goTo(act.field);
+        }
+      }}
     >
       {act.words}
     </button>

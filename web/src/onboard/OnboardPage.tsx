@@ -46,6 +46,11 @@ function entriesFor(found: Found, units: Catalogue["units"], today: string): Ent
   ];
 }
 
+/** Whoever is not from a directory is first taken for one of our own; before any directory is known, that is all there is. */
+function ownHome(homes: Catalogue["homes"]): string {
+  return homes.find((home) => home.isOwn)?.key ?? "own";
+}
+
 export function OnboardPage() {
   const search = useSearch({ from: "/onboard" });
   const { draft } = useSearch({ from: "__root__" });
@@ -112,7 +117,7 @@ function Start({ entryId, person }: { entryId: string | undefined; person: strin
             mutate({
               name: `${given} ${family}`.trim(),
               put: entriesFor(
-                { directory: "skerrow", userId: "", givenName: given, familyName: family },
+                { directory: ownHome(data.homes), userId: "", givenName: given, familyName: family },
                 data.units,
                 isoDay(new Date(now).toISOString(), session.zone),
               ).map((one) => (one.form === "person.add" ? { ...one, fields: { ...one.fields, entry: "" } } : one)),

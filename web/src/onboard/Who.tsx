@@ -1,4 +1,4 @@
-import { entriesOf, entry, findingsAt, useDraft, type Draft, type Entry } from "../api/drafts";
+import { entriesOf, entry, findingsAt, newId, useDraft, type Draft, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { KeptChoice, KeptDay, KeptField } from "../ui/field";
 import { KindOptions } from "../ui/kinds";
@@ -17,7 +17,7 @@ export function Who({
   choices: Catalogue;
   known: Schemas["PersonPage"] | undefined;
 }) {
-  const { set } = useDraft(draft.id);
+  const { set, put, take } = useDraft(draft.id);
   const person = entriesOf(draft, "person.add")[0];
   const engagement = entriesOf(draft, "engagement.begin")[0];
   if (person === undefined) {
@@ -32,6 +32,9 @@ export function Who({
     onKeep: (value: string) => set(one, { [name]: value }),
   });
   const proposed = handleFrom(person.fields.given ?? "", person.fields.family ?? "");
+  const isOutside = choices.homes.some((home) => home.key === person.fields.home && !home.isOwn);
+  const invitations = entriesOf(draft, "invitation.send");
+  const isInvited = invitations.length > 0;
   const inDirectory = (person.fields.entry ?? "") !== "";
   return (
     <Step
@@ -44,14 +47,42 @@ export function Who({
               <>
                 <b className="text-success">✓</b> found in the directory as {person.fields.entry}, signs in there
               </>
+            ) : isOutside ? (
+              "from outside, and in no directory"
             ) : (
-              "in no directory"
+              "in no directory; signs in with own passwords, where tenants take them"
             )}
           </span>
         </>
       }
       isDone={person.state !== "TO_SETTLE" && engagement !== undefined && engagement.state !== "TO_SETTLE"}
     >
+      {isOutside && !inDirectory && (
+        <p className="mb-2 flex items-center gap-3">
+          {isInvited ? (
+            <>
+              <span>
+                <b className="text-success">✓</b> Gets an invitation when this is applied. Accounts wait in the draft
+                until it is accepted.
+              </span>
+              <button type="button" className="btn btn-xs" onClick={() => take(...invitations.map((one) => one.id))}>
+                Do not invite
+              </button>
+            </>
+          ) : (
+            <>
+              <span>Accounts are opened when they say themselves that they are who they are.</span>
+              <button
+                type="button"
+                className="btn btn-primary btn-xs"
+                onClick={() => put(entry("invitation.send", { id: newId(), person: person.fields.id ?? "" }))}
+              >
+                Invite them
+              </button>
+            </>
+          )}
+        </p>
+      )}
       <div className="grid grid-cols-[1fr_1fr_1fr_1.4fr] gap-x-2.5 gap-y-2">
         <KeptField label="Given name" {...field(person, "given")} />
         <KeptField label="Family name" {...field(person, "family")} />
@@ -77,6 +108,15 @@ export function Who({
           </>
         )}
         <KeptField label="Mobile" type="tel" {...field(person, "phone")} placeholder="+44 1632 960123" />
+        {choices.homes.length > 1 && (
+          <KeptChoice label="At home in" {...field(person, "home")} disabled={inDirectory}>
+            {choices.homes.map((home) => (
+              <option key={home.key} value={home.key}>
+                {home.name}
+              </option>
+            ))}
+          </KeptChoice>
+        )}
       </div>
     </Step>
   );

@@ -67,8 +67,11 @@ export interface ToSettle {
   finding: Entry["findings"][number];
 }
 
-/** What settles a finding: other fields of the entry, or the name of the field where something has to be typed. */
-export type Act = { words: string; fields: Record<string, string> } | { words: string; field: string };
+/** What settles a finding: other fields of the entry, another entry, or the field where something has to be typed. */
+export type Act =
+  | { words: string; fields: Record<string, string> }
+  | { words: string; put: EntryInput[] }
+  | { words: string; field: string };
 
 /** The act that settles a finding, if one is known. */
 export function actFor(draft: Draft, one: Entry, finding: Entry["findings"][number]): Act | undefined {
@@ -87,6 +90,13 @@ export function actFor(draft: Draft, one: Entry, finding: Entry["findings"][numb
             words: `Use ${finding.facts.nearestName ?? finding.facts.nearest}`,
             fields: { area: finding.facts.nearest },
           };
+    case "person.identity-unknown":
+      return {
+        words: "Invite them",
+        put: [entry("invitation.send", { id: newId(), person: one.fields.person ?? "" })],
+      };
+    case "engagement.home-unfit":
+      return typing(homeField(draft));
     case "seat.attribute-missing":
       return typing(attributeField(draft, one, finding.path));
     case "seat.pool-empty":
@@ -100,6 +110,11 @@ export function actFor(draft: Draft, one: Entry, finding: Entry["findings"][numb
         ? { words: "Go there", field: `${one.id}.${finding.path}` }
         : undefined;
   }
+}
+
+function homeField(draft: Draft): string | undefined {
+  const added = draft.entries.find((one) => one.form === "person.add");
+  return added === undefined ? undefined : `${added.id}.home`;
 }
 
 function typing(field: string | undefined): Act | undefined {

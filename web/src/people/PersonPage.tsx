@@ -15,6 +15,7 @@ import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { ThreadKey } from "../ui/threads";
 import { engagementKind, groupWay } from "../ui/words";
+import { IdentityLine } from "./IdentityLine";
 import { Engagements } from "./Engagements";
 import { Why } from "./Why";
 
@@ -120,9 +121,7 @@ function Heading({ page }: { page: Page }) {
     person.kind === "" ? "" : engagementKind(person.kind),
     page.mail ?? "no e-mail",
     page.phone ?? "",
-    page.directoryEntry === undefined || page.directoryEntry === null
-      ? "not in a directory"
-      : "signs in through the directory",
+    page.identity.state === "IN_DIRECTORY" ? `signs in through ${page.identity.home}` : "",
   ].filter((part) => part !== "");
   return (
     <div className="mb-3">
@@ -133,6 +132,7 @@ function Heading({ page }: { page: Page }) {
         </span>
       </h1>
       <p className="text-soft">{parts.join(" · ")}</p>
+      <IdentityLine page={page} />
       {mayPrepare && (
         <p className="mt-1">
           <Link

@@ -29,6 +29,7 @@ final class Scenario {
     }
 
     List<Fact> make() {
+        addHomes();
         addUnits();
         workers.forEach(this::addWorker);
         addSecondEngagements();
@@ -39,6 +40,15 @@ final class Scenario {
         Staffing.given().forEach(this::addGiven);
         addMappings();
         return facts;
+    }
+
+    private void addHomes() {
+        home("skerrow", "Trust directory", "OWN");
+        home("orrin", "Orrin directory", "PARTNER");
+    }
+
+    private void home(String key, String name, String sort) {
+        facts.add(Fact.of("home", key, "key", key, "name", name, "sort", sort));
     }
 
     private void addUnits() {

@@ -242,13 +242,13 @@ class MessageTest {
     void aTemplateIsShownForSomebodyBeforeItIsKept() throws Exception {
         Answer bad = cast.tove.send(
                 "POST",
-                "/api/v1/messages/templates/sample",
+                "/api/v1/messages/templates/FIRST_ACCOUNTS/sample",
                 cast.tove.object("subject", "Hello {shoe size}", "body", "{doors}"));
         assertThat(bad.status()).isEqualTo(400);
         assertThat(bad.body().toString()).contains("{shoe size}", "{activation}", "subject", "body");
         Answer good = cast.tove.send(
                 "POST",
-                "/api/v1/messages/templates/sample",
+                "/api/v1/messages/templates/FIRST_ACCOUNTS/sample",
                 cast.tove.object("subject", "Hello {given name}", "body", "{doors}\n\n{activation}"));
         assertThat(good.text("subject")).startsWith("Hello ").doesNotContain("{");
         assertThat(good.text("body")).contains(", with ");

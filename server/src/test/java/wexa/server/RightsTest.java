@@ -22,7 +22,9 @@ class RightsTest {
             "get /api/v1/first",
             "post /api/v1/first",
             "post /api/v1/activations",
-            "post /api/v1/activations/look");
+            "post /api/v1/activations/look",
+            "post /api/v1/invitations",
+            "post /api/v1/invitations/look");
 
     /** Writes that are everybody's own, whatever they may do otherwise. */
     private static final Set<String> OWN = Set.of("delete /api/v1/session", "put /api/v1/administrators/me/password");
@@ -32,7 +34,7 @@ class RightsTest {
             "post /api/v1/people/{id}/ask",
             "post /api/v1/tenants/{id}/readings",
             "post /api/v1/directory/readings",
-            "post /api/v1/messages/templates/sample");
+            "post /api/v1/messages/templates/{occasion}/sample");
 
     private final JsonMapper json = new JsonMapper();
     private final JsonNode document = json.readTree(Files.readString(Path.of("../web/openapi.json")));

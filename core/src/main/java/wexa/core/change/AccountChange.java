@@ -8,13 +8,16 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.lifecycle.Identity;
 import wexa.core.message.SignIn;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
+import wexa.core.model.Home;
 import wexa.core.model.Id;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 
 /** Changes to logins. Emergency accounts are passed by (rule 11). */
@@ -52,6 +55,7 @@ public sealed interface AccountChange extends Change {
                         tenant.name()));
             }
             findings.addAll(nameClash(account, model));
+            findings.addAll(identity(model));
             findings.addAll(signIn(model));
             Optional<Account> has = account.person()
                     .flatMap(person -> model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
@@ -64,10 +68,29 @@ public sealed interface AccountChange extends Change {
                     .orElseGet(() -> Resolution.make(account, findings));
         }
 
+        /** Whom nobody but us says to exist is invited first. */
+        private List<Finding> identity(Model model) {
+            return account.person().flatMap(model.people()::find).stream()
+                    .filter(person -> !Identity.of(person, model).isEnough())
+                    .map(person -> Identity.of(person, model) == Identity.UNKNOWN
+                            ? Finding.of(Code.IDENTITY_UNKNOWN, "person", facts(person, model))
+                            : Finding.of(Code.IDENTITY_AWAITED, "person", facts(person, model)))
+                    .toList();
+        }
+
+        private static String[] facts(Person person, Model model) {
+            String home = model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream()
+                    .map(Home::name)
+                    .findFirst()
+                    .orElse(person.home().text());
+            return new String[] {"holder", person.name(), "home", home};
+        }
+
         /** An account that nobody can sign in with is better seen before it is made. */
         private List<Finding> signIn(Model model) {
             Tenant tenant = model.tenants().get(account.tenant());
             return account.person().flatMap(model.people()::find).stream()
+                    .filter(person -> Identity.of(person, model).isEnough())
                     .filter(person -> SignIn.of(person, tenant) == SignIn.NONE)
                     .map(person -> Finding.of(
                             Code.ACCOUNT_NO_SIGN_IN,

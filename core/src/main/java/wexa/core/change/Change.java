@@ -15,7 +15,8 @@ public sealed interface Change
                 MembershipChange,
                 AccountChange,
                 SeatChange,
-                AssignmentChange {
+                AssignmentChange,
+                InvitationChange {
     /**
      * Effects on this model, or findings that stand in the way. Starts before {@code now} are moved to {@code now} where
      * they give access; what is so already yields no effects.

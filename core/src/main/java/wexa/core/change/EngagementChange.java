@@ -7,7 +7,10 @@ import java.util.Locale;
 import java.util.Map;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.lifecycle.Identity;
 import wexa.core.model.Engagement;
+import wexa.core.model.EngagementKind;
+import wexa.core.model.Home;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -120,6 +123,19 @@ public sealed interface EngagementChange extends Change {
                 .map();
     }
 
+    /** Partners are at home in their own directory, everybody else in ours; where no homes are known, anywhere. */
+    private static boolean isHomeUnfit(Engagement engagement, Person person, Model model) {
+        boolean isPartner = engagement.kind() == EngagementKind.PARTNER;
+        return model.table(Kind.HOME).size() > 0 && isPartner != Identity.isFromOutside(person, model);
+    }
+
+    private static String home(Person person, Model model) {
+        return model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream()
+                .map(Home::name)
+                .findFirst()
+                .orElse(person.home().text());
+    }
+
     private static List<Finding> check(Engagement engagement, Model model) {
         List<Finding> findings = new ArrayList<>();
         if (model.people().find(engagement.person()).isEmpty()) {
@@ -134,6 +150,11 @@ public sealed interface EngagementChange extends Change {
                 .filter(manager -> model.people().find(manager).isEmpty())
                 .ifPresent(manager -> findings.add(References.unresolved("manager", manager)));
         Person person = model.people().get(engagement.person());
+        if (isHomeUnfit(engagement, person, model)) {
+            String kind = engagement.kind().name().toLowerCase(Locale.ROOT);
+            findings.add(Finding.of(
+                    Code.HOME_UNFIT, "home", "holder", person.name(), "kind", kind, "home", home(person, model)));
+        }
         engagement.staffNumber().ifPresent(number -> {
             for (Engagement other : model.table(Kind.ENGAGEMENT).by(Engagement.BY_STAFF_NUMBER, number)) {
                 Person holder = model.people().get(other.person());

@@ -19,6 +19,7 @@ import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
+import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
@@ -106,6 +107,8 @@ public final class Authority {
     private void check(Fact fact) {
         if (fact instanceof Person person) {
             require(person.id());
+        } else if (fact instanceof Invitation invitation) {
+            require(invitation.person());
         } else if (fact instanceof Engagement engagement) {
             requireUnitOf(engagement);
         } else if (fact instanceof Account account) {

@@ -15,13 +15,13 @@ import wexa.core.model.Key;
  * {@code seen} by who wrote the entry, so that it shows when the fact is another by now.
  */
 public record Entry(Id id, String form, Map<String, String> fields, Optional<Fact> seen) {
-    private static final Set<String> MAKING = Set.of("add", "begin", "make", "put", "open", "give", "list");
-    private static final Set<String> ENDING = Set.of("end", "close", "return", "retire", "delist");
-    private static final Set<String> READ = Set.of("list", "delist");
+    private static final Set<String> MAKING = Set.of("add", "begin", "make", "put", "open", "give", "list", "send");
+    private static final Set<String> ENDING = Set.of("end", "close", "return", "retire", "delist", "withdraw");
+    private static final Set<String> READ = Set.of("list", "delist", "accept");
 
     /** Things in an order in which each comes after those it refers to. */
     private static final List<String> THINGS =
-            List.of("person", "engagement", "group", "membership", "account", "seat", "assignment");
+            List.of("person", "invitation", "engagement", "group", "membership", "account", "seat", "assignment");
 
     /** Identity of an entry within all drafts. */
     public record Id(java.util.UUID value) {
@@ -54,7 +54,7 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
         return ENDING.contains(verb());
     }
 
-    /** Whether the entry says what a directory lists: nobody writes one by hand. */
+    /** Whether the entry says what somebody outside said, a directory for one: nobody writes it by hand. */
     public boolean isRead() {
         return READ.contains(verb());
     }

@@ -13,6 +13,7 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
+import wexa.core.model.Invitation;
 import wexa.core.model.Membership;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
@@ -30,6 +31,8 @@ public final class FactFields {
             put("mail", person.mail());
             put("phone", person.phone());
             fields.put("entry", person.directoryEntry().orElse(""));
+        } else if (fact instanceof Invitation invitation) {
+            put("person", invitation.person());
         } else if (fact instanceof Engagement engagement) {
             put("person", engagement.person());
             put("kind", engagement.kind().name().toLowerCase(Locale.ROOT));

@@ -10,6 +10,7 @@ import wexa.core.change.AccountChange;
 import wexa.core.change.AssignmentChange;
 import wexa.core.change.Change;
 import wexa.core.change.EngagementChange;
+import wexa.core.change.InvitationChange;
 import wexa.core.change.MembershipChange;
 import wexa.core.change.SeatChange;
 import wexa.core.change.UserNames;
@@ -24,6 +25,7 @@ import wexa.core.model.EngagementKind;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
+import wexa.core.model.Invitation;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
@@ -61,7 +63,8 @@ public final class Intake {
             "membership", Kind.MEMBERSHIP,
             "account", Kind.ACCOUNT,
             "seat", Kind.SEAT,
-            "assignment", Kind.ASSIGNMENT);
+            "assignment", Kind.ASSIGNMENT,
+            "invitation", Kind.INVITATION);
 
     /** The fact that an entry changes or ends, as the model has it; empty for entries that make one. */
     public static Optional<Fact> target(Entry entry, Model model) {
@@ -125,6 +128,15 @@ public final class Intake {
                         .map(AssignmentChange.Edit::new);
             case "assignment.end" ->
                 ending(lookups.fact("assignment", Kind.ASSIGNMENT), fields, AssignmentChange.End::new);
+            case "invitation.send" -> {
+                Optional<Id<Invitation>> id = fields.id("id");
+                Optional<Id<Person>> person = lookups.person("person");
+                yield id.flatMap(made -> person.map(whom -> new InvitationChange.Send(made, whom)));
+            }
+            case "invitation.accept" ->
+                lookups.fact("invitation", Kind.INVITATION).map(InvitationChange.Accept::new);
+            case "invitation.withdraw" ->
+                lookups.fact("invitation", Kind.INVITATION).map(InvitationChange.Withdraw::new);
             default -> unknownForm(entry.form(), fields);
         };
         List<Finding> findings = fields.findings();

@@ -10,6 +10,7 @@ import wexa.core.model.Area;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Handle;
+import wexa.core.model.Home;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
@@ -56,6 +57,19 @@ final class Lookups {
         return Handle.accepts(text)
                 ? model.people().by(Person.BY_HANDLE, Handle.of(text)).stream().findFirst()
                 : Optional.empty();
+    }
+
+    /** The key of a home. Where none are known yet, any will do. */
+    Optional<Key> home(String name) {
+        Optional<Key> key = fields.value(name, Key::accepts, Key::of);
+        boolean isKnown = key.isEmpty()
+                || model.table(Kind.HOME).size() == 0
+                || !model.table(Kind.HOME).by(Home.BY_KEY, key.get()).isEmpty();
+        if (!isKnown) {
+            fields.report(Finding.of(
+                    Code.REFERENCE_UNRESOLVED, name, "value", key.get().text(), "kind", Kind.HOME.text()));
+        }
+        return isKnown ? key : Optional.empty();
     }
 
     Optional<Id<Group>> group(String name) {

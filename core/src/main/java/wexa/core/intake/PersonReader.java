@@ -39,7 +39,7 @@ final class PersonReader {
         String family = fields.text("family");
         Optional<Mail> mail = fields.optionalValue("mail", Mail::accepts, Mail::of);
         Optional<Phone> phone = phone();
-        Optional<Key> home = fields.value("home", Key::accepts, Key::of);
+        Optional<Key> home = lookups.home("home");
         String entry = fields.optionalText("entry");
         if (id.isEmpty() || handle.isEmpty() || home.isEmpty()) {
             return Optional.empty();

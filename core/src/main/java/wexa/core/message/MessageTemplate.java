@@ -30,9 +30,9 @@ public record MessageTemplate(String subject, String body) {
 
     /**
      * What is wrong with it: empty, too long, a brace that opens nothing, a blank that there is not, several lines in the
-     * subject, or no place for the link that people without a directory entry need. Empty if it can be sent.
+     * subject, or no place for the link that people need, or for the accounts that it tells of. Empty if it can be sent.
      */
-    public List<Finding> check() {
+    public List<Finding> check(Occasion occasion) {
         List<Finding> findings = new ArrayList<>();
         checkPart("subject", subject, LONGEST_SUBJECT, findings);
         checkPart("body", body, LONGEST_BODY, findings);
@@ -43,7 +43,8 @@ public record MessageTemplate(String subject, String body) {
             if (blanksIn(subject).contains(blank)) {
                 findings.add(Finding.of(Code.MESSAGE_BLANK_NOT_HERE, "subject", "value", blank.text()));
             }
-            if (!blanksIn(body).contains(blank)) {
+            boolean isNeeded = blank == Blank.ACTIVATION || occasion.isAboutAccounts();
+            if (isNeeded && !blanksIn(body).contains(blank)) {
                 findings.add(Finding.of(Code.MESSAGE_BLANK_MISSING, "body", "value", blank.text()));
             }
         }

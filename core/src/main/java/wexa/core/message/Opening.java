@@ -8,11 +8,12 @@ import java.util.Set;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
 import wexa.core.model.Id;
+import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 
-/** Accounts that a changeset opens for one person: cause for one message, however many they are. */
+/** Accounts that a changeset opens for one person, or an invitation: cause for one message, however many accounts. */
 public record Opening(Id<Person> person, Occasion occasion, List<Id<Account>> accounts) {
     public Opening {
         accounts = List.copyOf(accounts);
@@ -42,6 +43,16 @@ public record Opening(Id<Person> person, Occasion occasion, List<Id<Account>> ac
         }
         return opened.entrySet().stream()
                 .map(one -> new Opening(one.getKey(), occasion(before, one.getKey()), one.getValue()))
+                .toList();
+    }
+
+    /** Whom a changeset invites, in the order of its effects. */
+    public static List<Opening> invited(List<Effect> effects) {
+        return effects.stream()
+                .filter(effect -> effect.before().isEmpty())
+                .flatMap(effect -> effect.after().stream())
+                .filter(fact -> fact instanceof Invitation)
+                .map(fact -> new Opening(((Invitation) fact).person(), Occasion.INVITATION, List.of()))
                 .toList();
     }
 

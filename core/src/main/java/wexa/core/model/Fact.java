@@ -17,6 +17,8 @@ public sealed interface Fact
                 Assignment,
                 Mapping,
                 IssuedName,
-                ConflictRule {
+                ConflictRule,
+                Home,
+                Invitation {
     Id<? extends Fact> id();
 }

@@ -20,6 +20,8 @@ public final class Kind<T extends Fact> {
     public static final Kind<Mapping> MAPPING = new Kind<>(13, "mapping", Mapping.class);
     public static final Kind<IssuedName> ISSUED_NAME = new Kind<>(14, "issued-name", IssuedName.class);
     public static final Kind<ConflictRule> CONFLICT_RULE = new Kind<>(15, "conflict-rule", ConflictRule.class);
+    public static final Kind<Home> HOME = new Kind<>(16, "home", Home.class);
+    public static final Kind<Invitation> INVITATION = new Kind<>(17, "invitation", Invitation.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -37,7 +39,9 @@ public final class Kind<T extends Fact> {
             ASSIGNMENT,
             MAPPING,
             ISSUED_NAME,
-            CONFLICT_RULE);
+            CONFLICT_RULE,
+            HOME,
+            INVITATION);
 
     private final int position;
     private final String name;

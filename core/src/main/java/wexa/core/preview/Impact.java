@@ -11,13 +11,11 @@ import wexa.core.access.AccessIndex;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
-import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
-import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
@@ -30,6 +28,10 @@ import wexa.core.model.Tenant;
 
 /** Who really gains and loses what at one instant: what another path keeps is neither. */
 public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
+    /** Kinds of facts that give nobody anything. */
+    private static final Set<Kind<?>> GIVING_NOTHING =
+            Set.of(Kind.ISSUED_NAME, Kind.CONFLICT_RULE, Kind.HOME, Kind.INVITATION);
+
     /** One permission at one area that a person comes to hold, or no longer holds. */
     public record Shift(Id<Person> person, Id<Tenant> tenant, Optional<Id<Area>> area, Permission permission) {}
 
@@ -84,8 +86,8 @@ public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
                     .find(seat.account())
                     .flatMap(Account::person)
                     .ifPresent(people::add);
-        } else if (!(fact instanceof IssuedName || fact instanceof ConflictRule)) {
-            // a name that was given up and a rule give nobody anything; whatever else there is may touch everybody
+        } else if (!GIVING_NOTHING.contains(Kind.of(fact))) {
+            // whatever else there is may touch everybody
             model.people().forEach(person -> people.add(person.id()));
         }
     }

@@ -19,6 +19,7 @@ import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
+import wexa.core.model.Invitation;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -122,6 +123,8 @@ public record Undo(List<Entry> entries, List<Left> left) {
             return Optional.of(entry(id, "account.close", "account", account.id()));
         } else if (made instanceof Seat seat) {
             return Optional.of(entry(id, "seat.return", "seat", seat.id()));
+        } else if (made instanceof Invitation invitation) {
+            return Optional.of(entry(id, "invitation.withdraw", "invitation", invitation.id()));
         }
         return made instanceof Assignment assignment
                 ? Optional.of(entry(id, "assignment.end", "assignment", assignment.id()))
@@ -145,6 +148,8 @@ public record Undo(List<Entry> entries, List<Left> left) {
             return Optional.of(new Entry(id, "membership.put", fields.map()));
         } else if (gone instanceof Seat) {
             return Optional.of(new Entry(id, "seat.give", fields.map()));
+        } else if (gone instanceof Invitation) {
+            return Optional.of(new Entry(id, "invitation.send", fields.map()));
         }
         return gone instanceof Assignment
                 ? Optional.of(new Entry(id, "assignment.give", fields.map()))

@@ -15,6 +15,9 @@ public final class Grammar {
         form(
                 "person.edit",
                 "edit person {handle} {\"name\"}[ mail {mail}][ phone {phone}][ entry {entry}] home {home}");
+        form("invitation.send", "invite {person}");
+        form("invitation.accept", "accept invitation of {person}");
+        form("invitation.withdraw", "withdraw invitation of {person}");
         form(
                 "engagement.begin",
                 "engage {person} as {kind}[ {number}] job {\"job\"} unit {unit}[ under {manager}][ from {from}][ until {until}]");

@@ -18,7 +18,16 @@ class MessageTemplateTest {
 
     private static List<Code> codes(String subject, String body) {
         return new MessageTemplate(subject, body)
-                .check().stream().map(Finding::code).toList();
+                .check(Occasion.FIRST_ACCOUNTS).stream().map(Finding::code).toList();
+    }
+
+    @Test
+    void anInvitationNeedsItsLinkAndTellsOfNoAccounts() {
+        assertThat(new MessageTemplate("Hello", "{activation}").check(Occasion.INVITATION))
+                .isEmpty();
+        assertThat(new MessageTemplate("Hello", "{doors}").check(Occasion.INVITATION))
+                .extracting(Finding::code)
+                .containsExactly(Code.MESSAGE_BLANK_MISSING);
     }
 
     @Test
@@ -28,7 +37,7 @@ class MessageTemplateTest {
 
     @Test
     void whatIsWrongIsNamedWithItsField() {
-        assertThat(new MessageTemplate("", BODY).check())
+        assertThat(new MessageTemplate("", BODY).check(Occasion.FIRST_ACCOUNTS))
                 .extracting(Finding::code, Finding::path)
                 .containsExactly(org.assertj.core.groups.Tuple.tuple(Code.FIELD_MISSING, "subject"));
         assertThat(codes("Hi {shoe size}", BODY)).containsExactly(Code.MESSAGE_BLANK_UNKNOWN);

@@ -5,6 +5,9 @@ import wexa.core.change.Keeping;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Fact;
+import wexa.core.model.Home;
+import wexa.core.model.Invitation;
+import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
@@ -114,9 +117,11 @@ public class ChangesetService {
         return switch (left.reason()) {
             case STAYS ->
                 fact
-                        + (left.fact() instanceof Person
-                                ? " stays: an identity is never removed."
-                                : " stays: everything is counted by it.");
+                        + switch (Kind.of(left.fact()).text()) {
+                            case "person" -> " stays: an identity is never removed.";
+                            case "invitation" -> " stays: what somebody said is not unsaid.";
+                            default -> " stays: everything is counted by it.";
+                        };
             case CHANGED_SINCE -> "Changed again since, and left alone: " + fact + ".";
             case NO_WAY_BACK -> "No change leads back to exactly what was: " + fact + ".";
         };
@@ -133,6 +138,11 @@ public class ChangesetService {
             return "Tenant " + model.appOf(tenant).name() + " " + tenant.name();
         } else if (fact instanceof Area area) {
             return "Area " + area.name();
+        } else if (fact instanceof Home home) {
+            return "Home " + home.name();
+        } else if (fact instanceof Invitation invitation) {
+            return "The invitation of "
+                    + model.people().get(invitation.person()).name();
         }
         return Keeping.of(fact)
                 .map(change -> "“" + Sentences.write(change, model, settings.zone()) + "”")

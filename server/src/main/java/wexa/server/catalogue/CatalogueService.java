@@ -49,6 +49,9 @@ public class CatalogueService {
         Snapshot snapshot = snapshots.current();
         Model model = snapshot.model();
         return new CatalogueView(
+                model.table(Kind.HOME).stream()
+                        .map(home -> new CatalogueView.HomeChoice(home.key().text(), home.name(), !home.isPartners()))
+                        .toList(),
                 model.table(Kind.UNIT).stream()
                         .map(unit -> new CatalogueView.UnitChoice(
                                 unit.id().value(), unit.key().text(), unit.name()))

@@ -5,11 +5,15 @@ import java.util.UUID;
 
 /** What pickers offer. */
 public record CatalogueView(
+        List<HomeChoice> homes,
         List<UnitChoice> units,
         List<String> jobs,
         List<GroupChoice> groups,
         List<RoleChoice> roles,
         List<TenantChoice> tenants) {
+    /** Where people are at home: our own directory, or a partner's. */
+    public record HomeChoice(String key, String name, boolean isOwn) {}
+
     /** A unit. */
     public record UnitChoice(UUID id, String key, String name) {}
 

@@ -55,6 +55,7 @@ public class DeskService {
     private final HeldChanges held;
     private final DirectoryPairs pairs;
     private final OpenMessages messages;
+    private final Invitations invitations;
     private final BusinessClock clock;
 
     DeskService(
@@ -65,7 +66,9 @@ public class DeskService {
             HeldChanges held,
             DirectoryPairs pairs,
             OpenMessages messages,
+            Invitations invitations,
             BusinessClock clock) {
+        this.invitations = invitations;
         this.held = held;
         this.pairs = pairs;
         this.messages = messages;
@@ -85,6 +88,7 @@ public class DeskService {
         addMessages(items);
         addNewcomers(items, now);
         addHanging(actor, items);
+        invitations.add(snapshot.model(), now, items);
         addPeople(snapshot.model(), now, items);
         tenants.add(snapshot, now, items);
         addEnding(snapshot.model(), now, items);

@@ -41,6 +41,7 @@ public class DirectoryService {
     private final Directories directories;
     private final DirectoryPairs pairs;
     private final DirectorySources sources;
+    private final Homes homes;
     private final Comparisons comparisons;
     private final Following following;
     private final DraftService drafts;
@@ -54,6 +55,7 @@ public class DirectoryService {
             Directories directories,
             DirectoryPairs pairs,
             DirectorySources sources,
+            Homes homes,
             Comparisons comparisons,
             Following following,
             DraftService drafts,
@@ -65,6 +67,7 @@ public class DirectoryService {
         this.directories = directories;
         this.pairs = pairs;
         this.sources = sources;
+        this.homes = homes;
         this.comparisons = comparisons;
         this.following = following;
         this.drafts = drafts;
@@ -200,6 +203,7 @@ public class DirectoryService {
         tried(source);
         transactions.executeWithoutResult(status -> {
             sources.add(source, clock.now());
+            homes.add(actor.login(), source);
             notes.write(actor.login(), "connect directory " + source.key() + " \"" + source.name() + "\"");
         });
         directories.readAll();

@@ -3,6 +3,8 @@ package wexa.server.drafts;
 import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -47,6 +49,10 @@ public class DraftStore {
     /** Rows of entries. */
     interface EntryRows extends JpaRepository<DraftEntryRow, UUID> {
         List<DraftEntryRow> findByDraftIdOrderByPlace(UUID draftId);
+
+        @Query("select entry from DraftEntryRow entry join DraftRow draft on draft.id = entry.draftId"
+                + " where draft.state in ('OPEN', 'PARKED') and entry.form = :form")
+        List<DraftEntryRow> live(String form);
 
         /** How many entries a draft has. */
         record Count(UUID draftId, long entries) {}
@@ -99,6 +105,22 @@ public class DraftStore {
                         row.changedAt,
                         counts.getOrDefault(row.id, 0L).intValue()))
                 .toList();
+    }
+
+    /** Which live drafts have an entry of a form that names these, by what it names in a field. */
+    @Transactional(readOnly = true)
+    public Map<UUID, UUID> liveNaming(String form, String field, Collection<UUID> wanted) {
+        Map<UUID, UUID> found = new HashMap<>();
+        if (wanted.isEmpty()) {
+            return found;
+        }
+        for (DraftEntryRow row : entries.live(form)) {
+            String named = forms.readFields(row.fields).getOrDefault(field, "");
+            wanted.stream()
+                    .filter(one -> one.toString().equals(named))
+                    .forEach(one -> found.putIfAbsent(one, row.draftId));
+        }
+        return found;
     }
 
     @Transactional(readOnly = true)

@@ -33,6 +33,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import wexa.core.importing.DryRun;
 import wexa.core.importing.Sheet;
+import wexa.core.model.Handle;
 import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftView;
 
@@ -118,11 +119,11 @@ class ImportController {
     }
 
     @GetMapping("/people.ldif")
-    ResponseEntity<StreamingResponseBody> ldif(Actor actor) {
+    ResponseEntity<StreamingResponseBody> ldif(Actor actor, @RequestParam(required = false) @Nullable String handle) {
         return text(
-                "wexa-people.ldif",
+                handle == null || !Handle.accepts(handle) ? "wexa-people.ldif" : "wexa-" + handle + ".ldif",
                 new MediaType("text", "ldif", StandardCharsets.UTF_8),
-                to -> imports.writeLdif(actor, to));
+                to -> imports.writeLdif(actor, Optional.ofNullable(handle), to));
     }
 
     private interface Writing {

@@ -300,12 +300,15 @@ public class ImportService {
         }
     }
 
-    /** Everybody as LDIF; brought in again, it changes nothing. */
-    public void writeLdif(Actor actor, Writer to) throws IOException {
+    /** Everybody as LDIF, or one by handle; brought in again, it changes nothing. */
+    public void writeLdif(Actor actor, Optional<String> handle, Writer to) throws IOException {
         actor.require(Act.LOOK);
         Map<String, String> folders = directories.all().stream()
                 .collect(Collectors.toMap(DirectorySettings.Source::key, DirectorySettings.Source::peopleDn));
         for (Row row : Export.of(snapshots.current().model(), Sheet.PEOPLE, clock.now(), settings.zone())) {
+            if (handle.isPresent() && !handle.get().equals(row.values().get("handle"))) {
+                continue;
+            }
             Map<String, String> values = new HashMap<>();
             row.values().forEach((field, value) -> {
                 String attribute = LDIF_ATTRIBUTES.get(field);

@@ -19,7 +19,7 @@ import wexa.server.wiring.Ids;
 import wexa.server.wiring.Secrets;
 
 /**
- * Links for choosing a password. A token is made when its message is handed in and is nowhere afterwards but in the mail;
+ * Links for choosing a password, or for accepting an invitation. A token is made when its message is handed in and is nowhere afterwards but in the mail;
  * a newer link of the same person ends the older ones. Its time goes by the machine's clock, as every token's.
  */
 @Component
@@ -102,6 +102,15 @@ class Activations {
             if (left(row).isEmpty()) {
                 row.endedAt = machineClock.instant();
             }
+            rows.save(row);
+        });
+    }
+
+    /** The link has done its work. */
+    @Transactional
+    void end(String token) {
+        good(token).ifPresent(row -> {
+            row.endedAt = machineClock.instant();
             rows.save(row);
         });
     }

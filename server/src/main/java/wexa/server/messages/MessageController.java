@@ -98,8 +98,8 @@ class MessageController {
         messages.setTemplate(actor, occasion, template, input.isAutomatic(), input.daysBefore());
     }
 
-    @PostMapping("/templates/sample")
-    SampleView sample(Actor actor, @Valid @RequestBody TextInput input) {
-        return messages.sample(actor, input.template());
+    @PostMapping("/templates/{occasion}/sample")
+    SampleView sample(Actor actor, @PathVariable Occasion occasion, @Valid @RequestBody TextInput input) {
+        return messages.sample(actor, occasion, input.template());
     }
 }

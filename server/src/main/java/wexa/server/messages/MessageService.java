@@ -102,16 +102,18 @@ public class MessageService {
 
     private MessageTemplate.Filled filled(MessageTemplate template, Model model, Person person, Message message) {
         return fill(
+                message.occasion(),
                 template,
                 model,
                 person,
                 Wording.doors(model, message.person(), message.occasion(), message.accounts()));
     }
 
-    private MessageTemplate.Filled fill(MessageTemplate template, Model model, Person person, List<Door> doors) {
-        Optional<String> link =
-                doors.stream().anyMatch(Door::needsPassword) ? Optional.of(Wording.LINK_WAS_HERE) : Optional.empty();
-        return wording.fill(template, model, person, doors, link, clock.now());
+    private MessageTemplate.Filled fill(
+            Occasion occasion, MessageTemplate template, Model model, Person person, List<Door> doors) {
+        boolean needsLink = !occasion.isAboutAccounts() || doors.stream().anyMatch(Door::needsPassword);
+        Optional<String> link = needsLink ? Optional.of(Wording.LINK_WAS_HERE) : Optional.empty();
+        return wording.fill(occasion, template, model, person, doors, link, clock.now());
     }
 
     private Message found(UUID id) {
@@ -202,18 +204,23 @@ public class MessageService {
     public void setTemplate(
             Actor actor, Occasion occasion, MessageTemplate template, boolean isAutomatic, int daysBefore) {
         actor.require(Act.GOVERN);
-        check(template);
+        check(occasion, template);
         templates.set(
                 new Templates.Kept(occasion, template, isAutomatic, daysBefore, Optional.empty()),
                 new Templates.Change(actor.login(), clock.now()));
-        notes.write(
-                actor.login(),
-                "write messages about " + (occasion == Occasion.FIRST_ACCOUNTS ? "first accounts" : "more accounts")
-                        + " anew");
+        notes.write(actor.login(), "write messages about " + words(occasion) + " anew");
     }
 
-    private static void check(MessageTemplate template) {
-        List<Finding> findings = template.check();
+    private static String words(Occasion occasion) {
+        return switch (occasion) {
+            case FIRST_ACCOUNTS -> "first accounts";
+            case MORE_ACCOUNTS -> "more accounts";
+            case INVITATION -> "invitations";
+        };
+    }
+
+    private static void check(Occasion occasion, MessageTemplate template) {
+        List<Finding> findings = template.check(occasion);
         if (!findings.isEmpty()) {
             throw new Problem(
                     400,
@@ -227,9 +234,9 @@ public class MessageService {
     }
 
     /** A template as somebody would get it: of the people with accounts, who started last. */
-    SampleView sample(Actor actor, MessageTemplate template) {
+    SampleView sample(Actor actor, Occasion occasion, MessageTemplate template) {
         actor.require(Act.LOOK);
-        check(template);
+        check(occasion, template);
         Model model = snapshots.current().model();
         Instant now = clock.now();
         Person person = model.table(Kind.ACCOUNT).stream()
@@ -243,7 +250,7 @@ public class MessageService {
                 .map(model.people()::get)
                 .orElseThrow(() ->
                         new Problem(409, "message.nobody", "Nobody has an account yet, so there is nobody to show."));
-        MessageTemplate.Filled text = fill(template, model, person, Door.of(model, person.id()));
+        MessageTemplate.Filled text = fill(occasion, template, model, person, Door.of(model, person.id()));
         return new SampleView(person.name(), text.subject(), text.body());
     }
 }

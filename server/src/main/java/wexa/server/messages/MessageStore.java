@@ -45,7 +45,7 @@ class MessageStore {
         List<MessageRow> findByPersonIdOrderByMadeAtDesc(UUID personId, Limit limit);
 
         @Query("select row from MessageRow row where row.personId in :people"
-                + " and row.state in ('WAITING', 'READY', 'GOING')")
+                + " and row.state in ('WAITING', 'READY', 'GOING') and row.occasion <> 'INVITATION'")
         List<MessageRow> open(Collection<UUID> people);
 
         /** How many messages are in a state. */
@@ -93,7 +93,7 @@ class MessageStore {
         return found;
     }
 
-    /** Messages that are not sent yet to these people: what opens meanwhile goes into them. */
+    /** Messages about accounts that are not sent yet to these people: what opens meanwhile goes into them. */
     @Transactional(readOnly = true)
     Map<Id<Person>, UUID> open(Collection<Id<Person>> people) {
         return rows.open(people.stream().map(Id::value).toList()).stream()

@@ -16,7 +16,7 @@ import wexa.core.model.Person;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 
-/** Plans messages when a changeset opens accounts, in its transaction: one for each person. */
+/** Plans messages when a changeset opens accounts or invites somebody, in its transaction: one for each person. */
 @Component
 public class Planned {
     private final MessageStore store;
@@ -37,6 +37,7 @@ public class Planned {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void plan(Model before, List<Effect> effects, Set<Id<Account>> found) {
+        Opening.invited(effects).forEach(this::add);
         List<Opening> openings = Opening.in(before, effects, found);
         if (openings.isEmpty()) {
             return;
@@ -46,11 +47,15 @@ public class Planned {
         for (Opening opening : openings) {
             UUID known = open.get(opening.person());
             if (known == null) {
-                boolean isByHand = !templates.of(opening.occasion()).isAutomatic();
-                store.add(ids.next(), opening, isByHand, clock.now());
+                add(opening);
             } else {
                 store.widen(known, opening.accounts(), clock.now());
             }
         }
+    }
+
+    private void add(Opening opening) {
+        boolean isByHand = !templates.of(opening.occasion()).isAutomatic();
+        store.add(ids.next(), opening, isByHand, clock.now());
     }
 }

@@ -17,9 +17,11 @@ import wexa.connect.mail.Mailer;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.TenantObject;
+import wexa.core.lifecycle.Identity;
 import wexa.core.lifecycle.Standing;
 import wexa.core.message.Door;
 import wexa.core.message.MessageTemplate;
+import wexa.core.message.Occasion;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Id;
@@ -119,8 +121,9 @@ class Sender {
         Model model = snapshots.current().model();
         Optional<Person> person = model.people().find(message.person());
         List<Door> doors = Wording.doors(model, message.person(), message.occasion(), message.accounts());
-        if (person.isEmpty() || doors.isEmpty()) {
-            drop(message, "None of the accounts is open any more.");
+        Optional<String> over = over(message, model, person, doors);
+        if (person.isEmpty() || over.isPresent()) {
+            drop(message, over.orElse(""));
             return;
         }
         if (message.state() == State.SENDING) {
@@ -134,10 +137,22 @@ class Sender {
         }
     }
 
+    /** Why the message has nothing to say any more. */
+    private static Optional<String> over(Message message, Model model, Optional<Person> person, List<Door> doors) {
+        if (message.occasion().isAboutAccounts()) {
+            return doors.isEmpty() ? Optional.of("None of the accounts is open any more.") : Optional.empty();
+        }
+        return person.map(known -> Identity.of(known, model))
+                .filter(identity -> identity == Identity.INVITED)
+                .map(invited -> Optional.<String>empty())
+                .orElseGet(() -> Optional.of("There is nobody to invite any more."));
+    }
+
     private void await(Message message, Model model, List<Door> doors) {
         Set<State> waiting = EnumSet.of(State.WAITING);
         Instant now = clock.now();
         Instant earliest = Wording.engagement(model, message.person(), now)
+                .filter(engagement -> message.occasion().isAboutAccounts())
                 .map(engagement -> earliest(engagement, templates.of(message.occasion())))
                 .orElse(now);
         List<String> missing = missing(message, model, doors);
@@ -191,14 +206,16 @@ class Sender {
         List<Id<Account>> toSet = toSet(person, doors);
         MessageTemplate template = templates.of(message.occasion()).template();
         Instant now = clock.now();
-        Optional<String> placeholder = toSet.isEmpty() ? Optional.empty() : Optional.of(Wording.LINK_WAS_HERE);
-        MessageTemplate.Filled kept = wording.fill(template, model, person, doors, placeholder, now);
+        boolean needsLink = !toSet.isEmpty() || message.occasion() == Occasion.INVITATION;
+        Optional<String> placeholder = needsLink ? Optional.of(Wording.LINK_WAS_HERE) : Optional.empty();
+        MessageTemplate.Filled kept =
+                wording.fill(message.occasion(), template, model, person, doors, placeholder, now);
         if (!store.sending(message.id(), address, kept)) {
             return;
         }
         hooks.reach("message-marked");
         Optional<String> link = placeholder.map(any -> link(message, person, toSet));
-        MessageTemplate.Filled whole = wording.fill(template, model, person, doors, link, now);
+        MessageTemplate.Filled whole = wording.fill(message.occasion(), template, model, person, doors, link, now);
         settle(
                 message,
                 person,
@@ -218,7 +235,8 @@ class Sender {
     /** The token stands behind the hash sign, where no server and no log of one sees it (RFC 3986 3.5). */
     private String link(Message message, Person person, List<Id<Account>> accounts) {
         String token = activations.make(message.id(), person.id(), accounts, settings.linkValidity());
-        return settings.publicUrl().resolve("/activate") + "#" + token;
+        String page = message.occasion() == Occasion.INVITATION ? "/invitation" : "/activate";
+        return settings.publicUrl().resolve(page) + "#" + token;
     }
 
     private void settle(Message message, Person person, Outcome<Boolean> outcome) {
@@ -228,7 +246,8 @@ class Sender {
                 store.sent(message.id(), clock.now());
                 notes.write(
                         WRITER,
-                        "send message to " + person.handle().text() + " about accounts",
+                        "send message to " + person.handle().text()
+                                + (message.occasion().isAboutAccounts() ? " about accounts" : " with an invitation"),
                         Set.of(person.id().value()));
             });
         } else if (outcome instanceof Outcome.Refused<Boolean> refused) {

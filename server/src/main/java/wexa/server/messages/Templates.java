@@ -35,6 +35,17 @@ public class Templates {
             If you are signed in already, sign out and in again: new rights are felt at the next sign-in.
             """;
 
+    private static final String INVITATION = """
+            Hello {given name},
+
+            you are to work with us as {job} in {unit} from {first day} on. Before anything is opened for you, please say
+            that this reached the right person.
+
+            {activation}
+
+            If you do not know what this is about, do nothing: nothing is opened without your word.
+            """;
+
     private final Rows rows;
 
     /** Rows of templates. */
@@ -79,6 +90,7 @@ public class Templates {
     private static MessageTemplate first(Occasion occasion) {
         return switch (occasion) {
             case FIRST_ACCOUNTS -> new MessageTemplate("Your accounts, {given name}", WELCOME);
+            case INVITATION -> new MessageTemplate("Is this you, {name}?", INVITATION);
             case MORE_ACCOUNTS -> new MessageTemplate("Another way in for you, {given name}", MORE);
         };
     }

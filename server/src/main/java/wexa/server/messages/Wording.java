@@ -63,6 +63,7 @@ class Wording {
 
     /** @param link the address for choosing a password, or what stands in its place; empty where nobody needs one */
     MessageTemplate.Filled fill(
+            Occasion occasion,
             MessageTemplate template,
             Model model,
             Person person,
@@ -81,12 +82,15 @@ class Wording {
                     DAY.format(LocalDate.ofInstant(engagement.window().from(), zone)));
         });
         values.put(Blank.DOORS, doors.stream().map(this::line).collect(Collectors.joining("\n")));
-        values.put(Blank.ACTIVATION, link.map(this::activation).orElse(""));
+        values.put(
+                Blank.ACTIVATION,
+                link.map(address -> activation(occasion, address)).orElse(""));
         return template.filled(values);
     }
 
-    private String activation(String link) {
-        return "Choose your password here, within " + mail.linkValidity().toHours() + " hours:\n\n  " + link;
+    private String activation(Occasion occasion, String link) {
+        return (occasion == Occasion.INVITATION ? "Say so here, within " : "Choose your password here, within ")
+                + mail.linkValidity().toHours() + " hours:\n\n  " + link;
     }
 
     private String line(Door door) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.lifecycle.Identity;
 import wexa.server.log.Log;
 
 /**
@@ -18,12 +19,23 @@ public record PersonPage(
         @Nullable String mail,
         @Nullable String phone,
         @Nullable String directoryEntry,
+        IdentityView identity,
         List<EngagementView> engagements,
         List<AccountView> accounts,
         List<GroupView> groups,
         List<RoleView> roles,
         List<Instant> moments,
         List<Log.Written> history) {
+    /**
+     * What is known of who the person is; {@code invitedAt} and {@code invitation} where they were invited from outside.
+     */
+    public record IdentityView(
+            Identity state,
+            String home,
+            @Nullable UUID invitation,
+            @Nullable Instant invitedAt,
+            @Nullable Instant acceptedAt) {}
+
     /** Why the person is here. */
     public record EngagementView(
             UUID id,

@@ -17,6 +17,7 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
+import wexa.core.lifecycle.Identity;
 import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Area;
@@ -25,7 +26,9 @@ import wexa.core.model.Capability;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
+import wexa.core.model.Home;
 import wexa.core.model.Id;
+import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -77,12 +80,26 @@ class PersonPages {
                 person.mail().map(Object::toString).orElse(null),
                 person.phone().map(Object::toString).orElse(null),
                 person.directoryEntry().orElse(null),
+                identity(model, person),
                 engagements,
                 accounts,
                 groups,
                 roles,
                 moments(engagements, groups, roles, at),
                 log.about(person.id().value(), HISTORY));
+    }
+
+    private static PersonPage.IdentityView identity(Model model, Person person) {
+        Optional<Invitation> invitation = Identity.invitation(person, model);
+        return new PersonPage.IdentityView(
+                Identity.of(person, model),
+                model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream()
+                        .map(Home::name)
+                        .findFirst()
+                        .orElse(person.home().text()),
+                invitation.map(one -> one.id().value()).orElse(null),
+                invitation.map(Invitation::at).orElse(null),
+                invitation.flatMap(Invitation::acceptedAt).orElse(null));
     }
 
     /** When something begins or ends from here on, the nearest first. */

@@ -27,6 +27,7 @@ public final class Messages {
             Map.entry("subject", "For whom"),
             Map.entry("because", "Reason"),
             Map.entry("device", "Device id"),
+            Map.entry("home", "Home"),
             Map.entry("key", "Short name"),
             Map.entry("name", "Name"),
             Map.entry("owners", "Owners"),
@@ -135,6 +136,18 @@ public final class Messages {
                                 : ". Nearest that fits: " + facts.get("nearestName") + ".");
             case NOT_MANAGED ->
                 facts.get("tenant") + " does not take " + facts.get("what") + " from outside; nothing is sent.";
+            case HOME_UNFIT ->
+                facts.get("holder") + "'s identity is at home in " + facts.get("home") + ", and "
+                        + (facts.getOrDefault("kind", "").equals("partner")
+                                ? "partners have theirs in their own directory."
+                                : "whoever works here as " + facts.get("kind") + " has it in ours.")
+                        + " Choose the home where it is.";
+            case IDENTITY_UNKNOWN ->
+                facts.get("holder") + " is from outside, and " + facts.get("home")
+                        + " does not list them. Invite them first; the account waits in the draft until they accept.";
+            case IDENTITY_AWAITED ->
+                facts.get("holder") + " is invited and has not accepted yet, and " + facts.get("home")
+                        + " does not list them. The account waits in the draft.";
             case CONFLICT_BLOCKS, CONFLICT_WARNS -> conflict(facts);
             case ACCOUNT_NO_SIGN_IN ->
                 "Nobody can sign in with it: " + facts.get("holder") + " is in no directory, and " + facts.get("tenant")

@@ -42,7 +42,12 @@ class Security {
                                 .permitAll()
                                 .requestMatchers("/api/v1/first")
                                 .permitAll()
-                                .requestMatchers(HttpMethod.POST, "/api/v1/activations", "/api/v1/activations/look")
+                                .requestMatchers(
+                                        HttpMethod.POST,
+                                        "/api/v1/activations",
+                                        "/api/v1/activations/look",
+                                        "/api/v1/invitations",
+                                        "/api/v1/invitations/look")
                                 .permitAll()
                                 .requestMatchers("/api/**")
                                 .authenticated()

@@ -30,6 +30,7 @@ import wexa.server.connections.Connections;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Reader;
+import wexa.server.setting.Setting;
 import wexa.server.setup.SetupViews.AnnouncedView;
 import wexa.server.setup.SetupViews.ConnectionInput;
 import wexa.server.setup.SetupViews.NewTenant;
@@ -228,7 +229,7 @@ public class TenantSetup {
                 wanted.userNames(),
                 found.capabilities()));
         facts.addAll(areas(id, announced.areas()));
-        return new Setting.Made(
+        return Setting.Made.of(
                 "connect tenant " + app.key() + "/" + key + " \"" + app.name() + " "
                         + wanted.name().strip() + "\"",
                 facts);

@@ -20,6 +20,7 @@ import wexa.server.administrators.UseCases;
 import wexa.server.directory.DirectorySources;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Observations;
+import wexa.server.setting.Setting;
 import wexa.server.setup.SetupViews.NewUnit;
 import wexa.server.setup.SetupViews.StepsView;
 import wexa.server.setup.SetupViews.UnitView;
@@ -103,7 +104,7 @@ public class UnitService {
         String under = parent.map(
                         id -> " under " + model.table(Kind.UNIT).get(id).key())
                 .orElse("");
-        return new Setting.Made("make unit " + key + " \"" + unit.name() + "\"" + under, List.of(unit));
+        return Setting.Made.of("make unit " + key + " \"" + unit.name() + "\"" + under, List.of(unit));
     }
 
     StepsView steps(Actor actor) {

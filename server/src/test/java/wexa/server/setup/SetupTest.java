@@ -130,7 +130,7 @@ class SetupTest {
         assertThat(ada.send("POST", "/api/v1/units", hall).status()).isEqualTo(201);
         assertThat(wrongField(ada.send("POST", "/api/v1/units", hall))).isEqualTo("key");
 
-        assertThat(ada.get("/api/v1/changesets/1").body().toString())
+        assertThat(ada.get("/api/v1/changesets/2").body().toString())
                 .contains("make unit lagoon-hall", "Unit Lagoon Hall stays: everything is counted by it.");
 
         JsonNode announced = ada.send("POST", "/api/v1/tenants/probe", address("pelagia-north"))

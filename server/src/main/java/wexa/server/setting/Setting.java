@@ -1,4 +1,4 @@
-package wexa.server.setup;
+package wexa.server.setting;
 
 import java.util.List;
 import java.util.Optional;
@@ -20,11 +20,11 @@ import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 
 /**
- * Writes what nothing depends on yet, such as a unit or a tenant, as a changeset of its own: it takes nothing from anybody
- * and gives nothing, so that there is nothing to preview. Made under the head's lock, so that two cannot take one key.
+ * Writes what gives nobody anything and takes nothing, such as a unit or a tenant that is new, as a changeset of its own:
+ * there is nothing to preview. Made under the head's lock, so that two cannot take one key.
  */
 @Component
-class Setting {
+public class Setting {
     private final SnapshotStore snapshots;
     private final Log log;
     private final BusinessClock clock;
@@ -37,26 +37,41 @@ class Setting {
         this.ids = ids;
     }
 
-    /** New facts and the sentence that tells of them. */
-    record Made(String sentence, List<Fact> facts) {}
+    /** Effects and the sentence that tells of them. */
+    public record Made(String sentence, List<Effect> effects) {
+        public static Made of(String sentence, List<? extends Fact> facts) {
+            return new Made(sentence, facts.stream().map(Effect::make).toList());
+        }
+    }
 
-    /** @param make looks at the newest model and makes the facts, or throws what stands in the way */
     @Transactional(propagation = Propagation.MANDATORY)
-    void write(Actor actor, String name, Function<Model, Made> make) {
+    public void write(Actor actor, String name, Function<Model, Made> make) {
+        write(Changeset.Origin.DRAFT, actor.login(), name, make);
+    }
+
+    /**
+     * @param make looks at the newest model and makes the effects, or throws what stands in the way; no effects write
+     *     nothing
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void write(Changeset.Origin origin, String by, String name, Function<Model, Made> make) {
         snapshots.lockHead();
         Made made = make.apply(snapshots.current().model());
-        List<Effect> effects = made.facts().stream().map(Effect::make).toList();
+        if (made.effects().isEmpty()) {
+            return;
+        }
         long version = snapshots.write(new Changeset(
                 ids.next(),
-                Changeset.Origin.DRAFT,
+                origin,
                 name,
-                actor.login(),
+                by,
                 clock.now(),
                 Optional.empty(),
                 Optional.empty(),
-                effects,
+                made.effects(),
                 List.of(made.sentence())));
-        Set<UUID> about = made.facts().stream().map(fact -> fact.id().value()).collect(Collectors.toSet());
-        log.write(version, clock.now(), actor.login(), List.of(new Log.Line(made.sentence(), about)));
+        Set<UUID> about =
+                made.effects().stream().map(effect -> effect.id().value()).collect(Collectors.toSet());
+        log.write(version, clock.now(), by, List.of(new Log.Line(made.sentence(), about)));
     }
 }

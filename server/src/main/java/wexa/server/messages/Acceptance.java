@@ -1,0 +1,102 @@
+package wexa.server.messages;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import wexa.core.change.InvitationChange;
+import wexa.core.change.Resolution;
+import wexa.core.lifecycle.Identity;
+import wexa.core.model.Engagement;
+import wexa.core.model.Invitation;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Unit;
+import wexa.core.sentence.Sentences;
+import wexa.server.problems.Problem;
+import wexa.server.setting.Setting;
+import wexa.server.snapshot.Changeset;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
+
+/**
+ * Somebody who was invited says that they are who they are said to be. That gives them nothing: it is what accounts that
+ * wait in a draft wait for.
+ */
+@Component
+class Acceptance {
+    private static final String WRITER = "invitation";
+
+    private final Activations activations;
+    private final SnapshotStore snapshots;
+    private final Setting setting;
+    private final BusinessClock clock;
+    private final Settings settings;
+
+    Acceptance(
+            Activations activations, SnapshotStore snapshots, Setting setting, BusinessClock clock, Settings settings) {
+        this.activations = activations;
+        this.snapshots = snapshots;
+        this.setting = setting;
+        this.clock = clock;
+        this.settings = settings;
+    }
+
+    /** An invitation with whom it is for. */
+    record Invited(
+            Person person, Invitation invitation, Optional<String> job, Optional<String> unit, Instant expiresAt) {}
+
+    Invited look(String token) {
+        Activations.Open open = activations.find(token).orElseThrow(Acceptance::over);
+        Model model = snapshots.current().model();
+        Person person = model.people().find(open.person()).orElseThrow(Acceptance::over);
+        Invitation invitation = Identity.invitation(person, model).orElseThrow(Acceptance::over);
+        Optional<Engagement> engagement = Wording.engagement(model, person.id(), clock.now());
+        return new Invited(
+                person,
+                invitation,
+                engagement.map(Engagement::job),
+                engagement.map(one -> model.table(Kind.UNIT).get(one.unit())).map(Unit::name),
+                open.expiresAt());
+    }
+
+    /** Accepting twice is accepting once. */
+    @Transactional
+    Invited accept(String token) {
+        Invited before = look(token);
+        InvitationChange.Accept change = new InvitationChange.Accept(before.invitation());
+        setting.write(
+                Changeset.Origin.INBOUND,
+                WRITER,
+                "Invitation of " + before.person().name(),
+                model -> {
+                    Resolution resolution = change.resolve(model, clock.now());
+                    if (resolution.isBlocked()) {
+                        throw over();
+                    }
+                    return new Setting.Made(
+                            resolution.effects().isEmpty() ? "" : Sentences.write(change, model, settings.zone()),
+                            List.copyOf(resolution.effects()));
+                });
+        activations.end(token);
+        return new Invited(
+                before.person(),
+                before.invitation().isAccepted()
+                        ? before.invitation()
+                        : before.invitation().accepted(clock.now()),
+                before.job(),
+                before.unit(),
+                before.expiresAt());
+    }
+
+    private static Problem over() {
+        return new Problem(
+                404,
+                "invitation.over",
+                "This invitation has done its work, was taken back, or its time is over. Ask whoever invited you for a"
+                        + " new one.");
+    }
+}
