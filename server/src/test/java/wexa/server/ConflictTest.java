@@ -64,7 +64,7 @@ class ConflictTest {
                         trait.path("verdict").asString()));
         assertThat(verdicts)
                 .containsEntry("Kiosk crew", "COMMON")
-                .containsEntry("Till leadQuayside South, Kiosk", "CONFLICTS");
+                .containsEntry("Till leadQuayside South, South Bay kiosk", "CONFLICTS");
     }
 
     @Test
