@@ -7,6 +7,7 @@ import { moment } from "../ui/dates";
 import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
+import { NewMark } from "../ui/new";
 
 import { Reach } from "./Reach";
 import { reachWords } from "./reachWords";
@@ -111,6 +112,7 @@ function Line({ known }: { known: Known }) {
     <>
       <tr className="h-9 border-t border-line">
         <td className="px-3 font-semibold">
+          <NewMark isNew={known.isNew} />
           {known.name}
           {isSelf && <span className="font-normal text-soft"> (you)</span>}
         </td>

@@ -160,7 +160,10 @@ function Gives({ page }: { page: Page }) {
           <EmptyItem title="It gives nothing">No role reaches anybody through this group.</EmptyItem>
         )}
         {page.gives.map((one) => (
-          <li key={`${one.role} ${one.tenant} ${one.area}`} className="flex min-h-9 items-center gap-2 px-3 py-1">
+          <li
+            key={`${one.role} ${one.tenant} ${one.area} ${one.throughId ?? ""}`}
+            className="flex min-h-9 items-center gap-2 px-3 py-1"
+          >
             <TenantDot colour={one.colour} />
             <Link to="/roles/$id" params={{ id: one.role }} className="-ml-2 font-semibold hover:underline">
               {one.name}
@@ -168,6 +171,15 @@ function Gives({ page }: { page: Page }) {
             <span className="text-soft">
               in {one.tenant}, {one.area}
               {one.by !== "assignment" && `, by ${one.by}`}
+              {one.through && one.throughId && (
+                <>
+                  {" "}
+                  through{" "}
+                  <Link to="/groups/$id" params={{ id: one.throughId }} className="font-semibold hover:underline">
+                    {one.through}
+                  </Link>
+                </>
+              )}
             </span>
             {one.until && <b className="ml-auto text-sm">until {lastDay(one.until, session.zone)}</b>}
           </li>
@@ -202,7 +214,7 @@ function Members({ page }: { page: Page }) {
               </Link>
             </span>
           ))}
-          , and gives what that gives.
+          .
         </p>
       )}
       {mayPrepare && group.kind === "ASSIGNED" && <PutIn page={page} />}

@@ -1,8 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { entry, newId, useAct } from "../api/drafts";
+import { entry, newId, useAct, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { groupsQuery, peopleQuery } from "../api/queries";
+import { catalogueQuery, directoryQuery, groupsQuery, peopleQuery } from "../api/queries";
+import { entriesFor } from "../onboard/newcomer";
+import { useNow, useSession } from "../session/hooks";
+import { isoDay } from "../ui/dates";
 import { DayInput } from "../ui/dayInput";
 import { Picker } from "../ui/picker";
 import { count } from "../ui/words";
@@ -11,9 +14,13 @@ interface Chosen {
   /** As entries name a member: `person:` or `group:` and an id. */
   member: string;
   name: string;
+  /** What comes before: somebody from a directory is made a person here first. */
+  before: EntryInput[];
 }
 
-/** Members are chosen from people and groups into a basket, and put in together, until a day if one is named. */
+const FROM_DIRECTORY = "entry:";
+
+/** Members are chosen from people, groups and directories into a basket, and put in together, until a day if one is named. */
 export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
   const { act, isPending, error } = useAct();
   const [basket, setBasket] = useState<Chosen[]>([]);
@@ -21,35 +28,50 @@ export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
   const [typed, setTyped] = useState("");
   const people = useQuery({ ...peopleQuery(typed), enabled: typed.length > 0 });
   const groups = useQuery(groupsQuery);
+  const catalogue = useQuery(catalogueQuery);
+  const directory = useQuery({ ...directoryQuery(typed), enabled: typed.length > 1 });
+  const session = useSession();
+  const now = useNow();
+  const entries = (directory.data?.found ?? []).filter((found) => found.person === undefined || found.person === null);
   const known = new Set([
     ...page.members.filter((member) => member.membership).map((member) => `person:${member.id}`),
     ...page.groups.map((group) => `group:${group.id}`),
     `group:${page.group.id}`,
     ...basket.map((one) => one.member),
+    ...basket.flatMap((one) => one.before.map((made) => `${FROM_DIRECTORY}${made.fields.home}/${made.fields.entry}`)),
   ]);
   const choices = [
     ...(people.data?.people ?? []).slice(0, 30).map((person) => ({
       id: `person:${person.id}`,
       name: person.name,
       note: [person.job, person.unit].filter((part) => part !== "").join(", "),
+      source: "People",
     })),
     ...(groups.data ?? []).map((group) => ({
       id: `group:${group.id}`,
       name: group.name,
       note: `group of ${count(group.people, "person", "people")}`,
+      source: "Groups",
+    })),
+    ...entries.map((found) => ({
+      id: `${FROM_DIRECTORY}${found.directory}/${found.userId}`,
+      name: `${found.givenName} ${found.familyName}`,
+      note: [found.userId, found.title, found.number].filter(Boolean).join(", "),
+      source: "In a directory, and not here yet",
     })),
   ].filter((choice) => !known.has(choice.id));
   const put = () => {
     act(
       page.group.name,
-      ...basket.map((one) =>
+      ...basket.flatMap((one) => [
+        ...one.before,
         entry("membership.put", {
           id: newId(),
           member: one.member,
           group: page.group.id,
           ...(until === "" ? {} : { until }),
         }),
-      ),
+      ]),
     );
     setBasket([]);
   };
@@ -61,6 +83,7 @@ export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
           className="flex items-center gap-1 rounded border border-base-content bg-base-100 py-0.5 pr-1 pl-2"
         >
           <b className="font-semibold">{one.name}</b>
+          {one.before.length > 0 && <span className="text-sm text-soft">new here</span>}
           <button
             type="button"
             className="cursor-pointer rounded px-1 text-soft hover:bg-chosen"
@@ -79,8 +102,14 @@ export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
         choices={choices}
         onPick={(id) => {
           const choice = choices.find((one) => one.id === id);
-          if (choice !== undefined) {
-            setBasket([...basket, { member: choice.id, name: choice.name }]);
+          const found = entries.find((one) => `${FROM_DIRECTORY}${one.directory}/${one.userId}` === id);
+          if (found !== undefined) {
+            const today = isoDay(new Date(now).toISOString(), session.zone);
+            const before = entriesFor(found, catalogue.data?.units ?? [], today);
+            const name = `${found.givenName} ${found.familyName}`;
+            setBasket([...basket, { member: `person:${before[0]?.fields.id ?? ""}`, name, before }]);
+          } else if (choice !== undefined) {
+            setBasket([...basket, { member: choice.id, name: choice.name, before: [] }]);
           }
         }}
       />

@@ -7,6 +7,7 @@ import { ago, day } from "../ui/dates";
 import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { EmptyItem } from "../ui/states";
+import { NewMark } from "../ui/new";
 
 type Program = Schemas["ServiceView"];
 
@@ -43,7 +44,10 @@ function Line({ program }: { program: Program }) {
   const isOver = new Date(program.expiresAt).getTime() <= now;
   return (
     <li className="flex min-h-10 flex-wrap items-center gap-x-3 px-3 py-1">
-      <b className="font-mono text-sm">{program.name}</b>
+      <b className="font-mono text-sm">
+        <NewMark isNew={program.isNew} />
+        {program.name}
+      </b>
       <span className={`text-sm ${isOver ? "font-semibold text-error" : "text-soft"}`}>
         {isOver ? "▲ its key ended " : "key until "}
         {day(program.expiresAt, session.zone)}

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
-import { entriesOf, entry, newId, useDraft, useStartDraft, type Draft, type EntryInput } from "../api/drafts";
+import { entriesOf, useDraft, useStartDraft, type Draft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { accessQuery, catalogueQuery, directoryQuery, personQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
@@ -11,40 +11,13 @@ import { Accounts } from "./Accounts";
 import { Find } from "./Find";
 import { Groups } from "./Groups";
 import { Like } from "./Like";
-import { kindFromDirectory } from "./proposals";
+import { entriesFor } from "./newcomer";
 import { Roles } from "./Roles";
 import { Then } from "./Then";
 import { Who } from "./Who";
 
 type Found = Schemas["Found"];
 type Catalogue = Schemas["CatalogueView"];
-
-/** The first entries for somebody from a directory: who they are, and why they are here. */
-function entriesFor(found: Found, units: Catalogue["units"], today: string): EntryInput[] {
-  const person = newId();
-  const unit = units.find((one) => one.key === found.unit);
-  return [
-    entry("person.add", {
-      id: person,
-      handle: found.userId,
-      given: found.givenName,
-      family: found.familyName,
-      mail: found.mail ?? "",
-      phone: found.phone ?? "",
-      home: found.directory,
-      entry: found.userId,
-    }),
-    entry("engagement.begin", {
-      id: newId(),
-      person,
-      kind: kindFromDirectory(found.kind),
-      number: found.number ?? "",
-      unit: unit?.id ?? "",
-      job: found.title ?? "",
-      from: today,
-    }),
-  ];
-}
 
 /** Whoever is not from a directory is first taken for one of our own; before any directory is known, that is all there is. */
 function ownHome(homes: Catalogue["homes"]): string {

@@ -6,6 +6,7 @@ import { useMay } from "../session/hooks";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
+import { NewMark } from "../ui/new";
 import { keyOf } from "./steps";
 
 type Unit = Schemas["UnitView"];
@@ -36,7 +37,10 @@ function Branch({ units, parent, depth }: { units: Unit[]; parent: string | null
     .map((unit) => (
       <li key={unit.id}>
         <span className="flex gap-3 border-b border-line py-0.5" style={{ paddingLeft: `${depth * 1.25}rem` }}>
-          <b className="font-semibold">{unit.name}</b>
+          <b className="font-semibold">
+            <NewMark isNew={unit.isNew} />
+            {unit.name}
+          </b>
           <span className="font-mono text-sm text-soft">{unit.key}</span>
           <span className="ml-auto text-sm text-soft">
             {unit.people === 0 ? "nobody" : count(unit.people, "person", "people")}

@@ -5,6 +5,7 @@ import { useMay, useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
+import { NewMark } from "../ui/new";
 import { Seats } from "./Seats";
 
 export function TenantsPage() {
@@ -47,6 +48,7 @@ export function TenantsPage() {
                     <tr key={tenant.id} className="row-hover border-t border-line">
                       <td className="px-3 py-2 whitespace-nowrap">
                         <TenantDot colour={tenant.colour} />
+                        <NewMark isNew={tenant.isNew} />
                         <Link to="/tenants/$id" params={{ id: tenant.id }} className="font-semibold hover:underline">
                           {tenant.app} · {tenant.name}
                         </Link>

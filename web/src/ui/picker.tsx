@@ -1,13 +1,16 @@
 import { useState } from "react";
-import { Button, ComboBox, Input, Label, ListBox, ListBoxItem, Popover } from "react-aria-components";
-
-export interface Choice {
-  id: string;
-  name: string;
-  note: string;
-}
-
-const MOST_SHOWN = 40;
+import {
+  Button,
+  ComboBox,
+  Header,
+  Input,
+  Label,
+  ListBox,
+  ListBoxItem,
+  ListBoxSection,
+  Popover,
+} from "react-aria-components";
+import { bySource, matching, type Choice } from "./choices";
 
 interface PickerProps {
   label: string;
@@ -46,13 +49,10 @@ function Box({
 }: PickerProps & { isNext: boolean }) {
   const [text, setText] = useState("");
   const typed = text.trim().toLowerCase();
-  const shown = choices
-    .filter((choice) => typed === "" || `${choice.name} ${choice.note}`.toLowerCase().includes(typed))
-    .slice(0, MOST_SHOWN);
+  const shown = matching(choices, typed);
   return (
     <ComboBox
       menuTrigger="input"
-      items={shown}
       inputValue={text}
       onInputChange={(next) => {
         setText(next);
@@ -79,22 +79,36 @@ function Box({
         </Button>
       </span>
       <Popover className="card-plain max-h-72 w-96 overflow-auto p-1 shadow-md">
-        <ListBox<Choice>
+        <ListBox
           className="outline-none"
           renderEmptyState={() => <p className="px-3 py-2 text-soft">Nothing is called that.</p>}
         >
-          {(choice) => (
-            <ListBoxItem
-              id={choice.id}
-              textValue={choice.name}
-              className="cursor-pointer rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
-            >
-              <b className="font-semibold">{choice.name}</b>
-              <span className="block truncate text-sm text-soft">{choice.note}</span>
-            </ListBoxItem>
+          {bySource(shown).map((section) =>
+            section.source === "" ? (
+              section.choices.map(item)
+            ) : (
+              <ListBoxSection key={section.source}>
+                <Header className="px-3 pt-2 pb-0.5 text-xs font-semibold text-soft">{section.source}</Header>
+                {section.choices.map(item)}
+              </ListBoxSection>
+            ),
           )}
         </ListBox>
       </Popover>
     </ComboBox>
+  );
+}
+
+function item(choice: Choice) {
+  return (
+    <ListBoxItem
+      key={choice.id}
+      id={choice.id}
+      textValue={choice.name}
+      className="cursor-pointer rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
+    >
+      <b className="font-semibold">{choice.name}</b>
+      <span className="block truncate text-sm text-soft">{choice.note}</span>
+    </ListBoxItem>
   );
 }

@@ -2,6 +2,7 @@ package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeAll;
@@ -87,6 +88,36 @@ class ReachTest {
         Answer refused = kit.apply(Newcomers.engaged(kit, Cast.unique("of.lagoon"), number(), "lagoon-hall"));
         assertThat(refused.status()).isEqualTo(403);
         assertThat(refused.body().toString()).contains("New Comer works in no unit that you reach");
+    }
+
+    @Test
+    void stepsAndMessagesAreTheBusinessOfThoseWhoReachTheTenant() throws Exception {
+        String id = made("kit.away", "PREPARE", "APPLY");
+        assertThat(reach(id, "pelagia/south", "").status()).isEqualTo(204);
+        Browserless kit = Browserless.signedIn(cast.stage.address(), "kit.away", PASSWORD);
+        cast.stage.fault("pelagia-north", "UNAVAILABLE", 100, 0);
+        JsonNode draft = cast.newcomer(Cast.unique("step.away"), number(), "reader");
+        String job = cast.tove.apply(draft).text("job");
+        String jobPath = "/api/v1/jobs/" + job;
+        String step = "/api/v1/jobs/steps/"
+                + cast.tove.get(jobPath).body().path("steps").get(0).path("id").asString();
+        JsonNode reason = kit.object("reason", "not mine");
+        for (String path : List.of(step + "/skip", step + "/again", jobPath + "/stop")) {
+            Answer answer = kit.send("POST", path, reason);
+            assertThat(answer.status()).as(path).isEqualTo(403);
+            assertThat(answer.text("code")).isEqualTo("out-of-reach");
+        }
+        String message = cast.tove
+                .get("/api/v1/messages/about/" + Cast.personIn(draft))
+                .body()
+                .get(0)
+                .path("id")
+                .asString();
+        assertThat(kit.send("POST", "/api/v1/messages/" + message + "/drop", null)
+                        .status())
+                .isEqualTo(403);
+        cast.stage.fault("pelagia-north", "NONE", 0, 0);
+        cast.finished(job);
     }
 
     @Test

@@ -4,8 +4,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import wexa.core.governance.Reach;
+import wexa.core.model.Engagement;
 import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Tenant;
 import wexa.server.problems.Problem;
 
 /** Who asks, what they may do and where, and who of the people they are. Every use case takes one and asks it first; what nobody allowed is denied. */
@@ -31,6 +35,27 @@ public record Actor(UUID id, String login, String name, Set<Act> acts, Reach rea
                     "not-allowed",
                     "You may look, but not " + verb(act) + ". Ask an administrator who may govern to allow it.");
         }
+    }
+
+    /** Throws a 403 that names the tenant if it lies outside of the reach. */
+    public void requireReach(Tenant tenant, Model model) {
+        if (!reach.covers(tenant.id())) {
+            throw outOfReach(model.appOf(tenant).name() + " " + tenant.name() + " is not yours to change.");
+        }
+    }
+
+    /** Throws a 403 that names the person if no unit in which they are, were or will be engaged lies within the reach. */
+    public void requireReach(Person person, Model model) {
+        boolean isReached = reach.units().isEmpty()
+                || model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                        .anyMatch(engagement -> reach.covers(engagement.unit(), model));
+        if (!isReached) {
+            throw outOfReach(person.name() + " works in no unit that you reach.");
+        }
+    }
+
+    private static Problem outOfReach(String what) {
+        return new Problem(403, "out-of-reach", what + " Ask an administrator who reaches further.");
     }
 
     private static String verb(Act act) {

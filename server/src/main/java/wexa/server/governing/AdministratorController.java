@@ -26,6 +26,8 @@ import wexa.core.governance.Reach;
 import wexa.core.model.Id;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Administrators;
+import wexa.server.wiring.Ids;
 
 /** Administrators over HTTP. */
 @RestController
@@ -35,9 +37,11 @@ class AdministratorController {
     static final String LOGIN_WORDS = "Use 2 to 80 lower-case letters, digits, dots and hyphens.";
 
     private final AdministratorService administrators;
+    private final Ids ids;
 
-    AdministratorController(AdministratorService administrators) {
+    AdministratorController(AdministratorService administrators, Ids ids) {
         this.administrators = administrators;
+        this.ids = ids;
     }
 
     record AdministratorView(
@@ -50,7 +54,8 @@ class AdministratorController {
             @Nullable UUID person,
             @Nullable String personName,
             @Nullable Instant madeAt,
-            @Nullable Instant endedAt) {}
+            @Nullable Instant endedAt,
+            boolean isNew) {}
 
     record NewAdministrator(
             @NotBlank @Pattern(regexp = LOGIN, message = LOGIN_WORDS)
@@ -69,6 +74,7 @@ class AdministratorController {
     @GetMapping
     List<AdministratorView> all(Actor actor) {
         return administrators.all(actor).stream()
+                .sorted(ids.newestFirst(Administrators.Known::id))
                 .map(known -> new AdministratorView(
                         known.id(),
                         known.login(),
@@ -81,7 +87,8 @@ class AdministratorController {
                                 .flatMap(person -> administrators.nameOf(actor, person))
                                 .orElse(null),
                         known.madeAt().orElse(null),
-                        known.endedAt().orElse(null)))
+                        known.endedAt().orElse(null),
+                        ids.isRecent(known.id())))
                 .toList();
     }
 

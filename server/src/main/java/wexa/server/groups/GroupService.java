@@ -23,6 +23,7 @@ import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
@@ -102,7 +103,7 @@ public class GroupService {
                 members(snapshot, group, now),
                 nested(model, group, now),
                 within(model, group, now),
-                gives(model, group),
+                gives(model, group, now),
                 group.condition().map(GroupService::rule).orElse(null));
     }
 
@@ -197,31 +198,73 @@ public class GroupService {
                 group.value(), model.groups().get(group).name(), by.id().value());
     }
 
-    private static List<GroupViews.Gives> gives(Model model, Group group) {
-        List<GroupViews.Gives> gives = new ArrayList<>();
-        for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfGroup(group.id()))) {
-            Tenant tenant = model.tenants().get(one.tenant());
-            gives.add(new GroupViews.Gives(
-                    one.role().value(),
-                    model.roles().get(one.role()).name(),
-                    model.appOf(tenant).name() + " " + tenant.name(),
-                    tenant.colour(),
-                    one.area().map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere"),
-                    one.window().isOpenEnded() ? null : one.window().until(),
-                    "assignment"));
+    /** A group in which the members are as well, and until when at the longest. */
+    private record Around(Group group, Instant until) {}
+
+    /** The group, then those around it, the nearest first; each once, by the way that lasts longest among the nearest. */
+    private static List<Around> around(Model model, Group group, Instant now) {
+        List<Around> found = new ArrayList<>(List.of(new Around(group, Instant.MAX)));
+        Set<Id<Group>> seen = new HashSet<>(Set.of(group.id()));
+        for (int place = 0; place < found.size(); place++) {
+            Around inner = found.get(place);
+            model
+                    .table(Kind.MEMBERSHIP)
+                    .by(Membership.BY_MEMBER, new Subject.OfGroup(inner.group().id()))
+                    .stream()
+                    .filter(one -> one.window().contains(now))
+                    .sorted(Comparator.comparing(
+                                    (Membership one) -> one.window().until())
+                            .reversed())
+                    .filter(one -> seen.add(one.group()))
+                    .map(one -> new Around(
+                            model.groups().get(one.group()),
+                            earlier(one.window().until(), inner.until())))
+                    .forEach(found::add);
         }
-        for (Mapping one : model.table(Kind.MAPPING).by(Mapping.BY_GROUP, group.id())) {
-            Tenant tenant = model.tenants().get(one.tenant());
-            gives.add(new GroupViews.Gives(
-                    one.role().value(),
-                    model.roles().get(one.role()).name(),
-                    model.appOf(tenant).name() + " " + tenant.name(),
-                    tenant.colour(),
-                    one.area().map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere"),
-                    null,
-                    one.carriage() == Mapping.Carriage.CARRIED ? "mapping" : "mapping at sign-in"));
+        return found;
+    }
+
+    private static Instant earlier(Instant one, Instant other) {
+        return one.isBefore(other) ? one : other;
+    }
+
+    private static List<GroupViews.Gives> gives(Model model, Group group, Instant now) {
+        List<GroupViews.Gives> gives = new ArrayList<>();
+        for (Around around : around(model, group, now)) {
+            Id<Group> id = around.group().id();
+            boolean isOwn = id.equals(group.id());
+            for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfGroup(id))) {
+                Instant until = earlier(one.window().until(), around.until());
+                gives.add(given(model, one.role(), one.tenant(), one.area(), until, "assignment", around, isOwn));
+            }
+            for (Mapping one : model.table(Kind.MAPPING).by(Mapping.BY_GROUP, id)) {
+                String by = one.carriage() == Mapping.Carriage.CARRIED ? "mapping" : "mapping at sign-in";
+                gives.add(given(model, one.role(), one.tenant(), one.area(), around.until(), by, around, isOwn));
+            }
         }
         return gives;
+    }
+
+    private static GroupViews.Gives given(
+            Model model,
+            Id<Role> role,
+            Id<Tenant> in,
+            Optional<Id<Area>> area,
+            Instant until,
+            String by,
+            Around around,
+            boolean isOwn) {
+        Tenant tenant = model.tenants().get(in);
+        return new GroupViews.Gives(
+                role.value(),
+                model.roles().get(role).name(),
+                model.appOf(tenant).name() + " " + tenant.name(),
+                tenant.colour(),
+                area.map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere"),
+                until.equals(Instant.MAX) ? null : until,
+                by,
+                isOwn ? null : around.group().name(),
+                isOwn ? null : around.group().id().value());
     }
 
     private static String name(Model model, Id<Person> person) {

@@ -54,7 +54,10 @@ public final class GroupViews {
     /** Who comes into a group and who goes out of it when a draft is applied; names of the first of each. */
     public record Shift(int now, int then, List<String> joining, List<String> leaving, int joins, int leaves) {}
 
-    /** A role that the group's members have. */
+    /**
+     * A role that the group's members have: of the group itself, or {@code through} a group that it is in, directly or
+     * further up. It ends with whatever ends first on the way.
+     */
     public record Gives(
             UUID role,
             String name,
@@ -62,5 +65,7 @@ public final class GroupViews {
             int colour,
             String area,
             @Nullable Instant until,
-            String by) {}
+            String by,
+            @Nullable String through,
+            @Nullable UUID throughId) {}
 }

@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
+import wexa.server.wiring.Ids;
 
 /** Service identities over HTTP. */
 @RestController
@@ -27,9 +28,11 @@ class ServiceController {
     private static final int LONGEST_DAYS = 730;
 
     private final ServiceService services;
+    private final Ids ids;
 
-    ServiceController(ServiceService services) {
+    ServiceController(ServiceService services, Ids ids) {
         this.services = services;
+        this.ids = ids;
     }
 
     record ServiceView(
@@ -39,8 +42,9 @@ class ServiceController {
             Instant madeAt,
             Instant expiresAt,
             @Nullable Instant endedAt,
-            @Nullable Instant usedAt) {
-        static ServiceView of(Services.Known known) {
+            @Nullable Instant usedAt,
+            boolean isNew) {
+        static ServiceView of(Services.Known known, Ids ids) {
             return new ServiceView(
                     known.id(),
                     known.name(),
@@ -48,7 +52,8 @@ class ServiceController {
                     known.madeAt(),
                     known.expiresAt(),
                     known.endedAt().orElse(null),
-                    known.usedAt().orElse(null));
+                    known.usedAt().orElse(null),
+                    ids.isRecent(known.id()));
         }
     }
 
@@ -80,7 +85,10 @@ class ServiceController {
     @GetMapping
     ServicesView all(Actor actor) {
         return new ServicesView(
-                services.all(actor).stream().map(ServiceView::of).toList(),
+                services.all(actor).stream()
+                        .sorted(ids.newestFirst(Services.Known::id))
+                        .map(known -> ServiceView.of(known, ids))
+                        .toList(),
                 services.lately(actor).stream()
                         .map(line -> new PushedView(
                                 line.id(),

@@ -26,6 +26,10 @@ interface JobRows extends JpaRepository<JobRow, UUID> {
 interface StepRows extends JpaRepository<StepRow, UUID> {
     List<StepRow> findByJobIdOrderByPlace(UUID jobId);
 
+    @Query(
+            "select distinct step.tenantId from StepRow step where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN')")
+    Set<UUID> openTenants(UUID job);
+
     /** How many steps of a job are in a state. */
     record Count(UUID jobId, String state, long steps) {}
 

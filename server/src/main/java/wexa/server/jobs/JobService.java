@@ -122,6 +122,7 @@ public class JobService {
 
     public void tryAgain(Actor actor, UUID step) {
         actor.require(Act.APPLY);
+        requireReach(actor, Set.of(steps.findById(step).orElseThrow(() -> Problem.notFound("step", step)).tenantId));
         StepRow row = store.again(step);
         waker.wake(Set.of(Id.of(row.tenantId)));
     }
@@ -130,6 +131,7 @@ public class JobService {
     public void skip(Actor actor, UUID step, String reason) {
         actor.require(Act.APPLY);
         StepRow row = steps.findById(step).orElseThrow(() -> Problem.notFound("step", step));
+        requireReach(actor, Set.of(row.tenantId));
         transactions.executeWithoutResult(status -> {
             if (!store.skip(step, "skipped by " + actor.login() + ": " + reason)) {
                 throw new Problem(
@@ -148,6 +150,7 @@ public class JobService {
     public JobView stop(Actor actor, UUID id, String reason) {
         actor.require(Act.APPLY);
         JobRow job = jobs.findById(id).orElseThrow(() -> Problem.notFound("job", id));
+        requireReach(actor, steps.openTenants(id));
         transactions.executeWithoutResult(status -> {
             int stopped = store.stop(id, "stopped by " + actor.login() + ": " + reason);
             if (stopped == 0) {
@@ -162,6 +165,14 @@ public class JobService {
         });
         events.changed(id);
         return get(actor, id);
+    }
+
+    /** What a job does at a tenant is the business of those who reach it. */
+    private void requireReach(Actor actor, Set<UUID> tenants) {
+        Model model = snapshots.current().model();
+        for (UUID tenant : tenants) {
+            model.tenants().find(Id.of(tenant)).ifPresent(one -> actor.requireReach(one, model));
+        }
     }
 
     private JobView view(JobRow job, List<StepRow> of) {

@@ -147,7 +147,7 @@ public class MessageService {
     @Transactional
     public void send(Actor actor, UUID id) {
         actor.require(Act.APPLY);
-        Message message = found(id);
+        Message message = reached(actor, id);
         Set<State> from = EnumSet.of(State.READY, State.SENT, State.FAILED, State.DROPPED, State.GOING);
         if (!store.move(id, from, State.GOING, "", clock.now())) {
             throw new Problem(
@@ -164,12 +164,23 @@ public class MessageService {
     @Transactional
     public void drop(Actor actor, UUID id) {
         actor.require(Act.APPLY);
-        Message message = found(id);
+        Message message = reached(actor, id);
         Set<State> from = EnumSet.of(State.WAITING, State.READY, State.GOING, State.FAILED);
         if (!store.move(id, from, State.DROPPED, "Not to be sent, said " + actor.login() + ".", clock.now())) {
             throw new Problem(409, "message.sent", "The message is sent, or being sent, and cannot be called back.");
         }
         note(actor, message, "do not send message to ");
+    }
+
+    /** A message is the business of those who reach the person and every tenant that it tells of. */
+    private Message reached(Actor actor, UUID id) {
+        Message message = found(id);
+        Model model = snapshots.current().model();
+        model.people().find(message.person()).ifPresent(person -> actor.requireReach(person, model));
+        message.accounts().stream()
+                .flatMap(account -> model.table(Kind.ACCOUNT).find(account).stream())
+                .forEach(account -> actor.requireReach(model.tenants().get(account.tenant()), model));
+        return message;
     }
 
     private void note(Actor actor, Message message, String what) {

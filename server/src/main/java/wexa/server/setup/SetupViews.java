@@ -85,7 +85,7 @@ final class SetupViews {
     record MadeDraft(UUID draft) {}
 
     record UnitView(
-            UUID id, String key, String name, @Nullable UUID parent, int people) {}
+            UUID id, String key, String name, @Nullable UUID parent, int people, boolean isNew) {}
 
     record NewUnit(
             @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)

@@ -1,7 +1,6 @@
 package wexa.server.setup;
 
 import java.time.Instant;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -60,7 +59,7 @@ public class UnitService {
         this.ids = ids;
     }
 
-    /** All units by name, with how many people are engaged there now. */
+    /** All units by name, those made lately before the others, with how many people are engaged there now. */
     List<UnitView> all(Actor actor) {
         actor.require(Act.LOOK);
         Model model = snapshots.current().model();
@@ -72,13 +71,14 @@ public class UnitService {
             }
         }
         return model.table(Kind.UNIT).stream()
-                .sorted(Comparator.comparing(Unit::name))
+                .sorted(ids.<Unit>newestFirst(unit -> unit.id().value()).thenComparing(Unit::name))
                 .map(unit -> new UnitView(
                         unit.id().value(),
                         unit.key().text(),
                         unit.name(),
                         unit.parent().map(Id::value).orElse(null),
-                        people.getOrDefault(unit.id(), 0)))
+                        people.getOrDefault(unit.id(), 0),
+                        ids.isRecent(unit.id().value())))
                 .toList();
     }
 

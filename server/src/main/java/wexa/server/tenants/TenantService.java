@@ -1,7 +1,6 @@
 package wexa.server.tenants;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,6 +26,7 @@ import wexa.server.readings.Observations;
 import wexa.server.readings.Reader;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 
 /** Looking at tenants, and reading one now. */
 @UseCases
@@ -36,13 +36,16 @@ public class TenantService {
     private final Differences differences;
     private final Reader reader;
     private final BusinessClock clock;
+    private final Ids ids;
 
     TenantService(
             SnapshotStore snapshots,
             Observations observations,
             Differences differences,
             Reader reader,
-            BusinessClock clock) {
+            BusinessClock clock,
+            Ids ids) {
+        this.ids = ids;
         this.snapshots = snapshots;
         this.observations = observations;
         this.differences = differences;
@@ -55,7 +58,7 @@ public class TenantService {
         Snapshot snapshot = snapshots.current();
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         return snapshot.model().tenants().stream()
-                .sorted(Comparator.comparingInt(Tenant::colour))
+                .sorted(ids.<Tenant>newestFirst(tenant -> tenant.id().value()).thenComparing(Tenant::colour))
                 .map(tenant -> row(snapshot, tenant, Optional.ofNullable(freshness.get(tenant.id()))))
                 .toList();
     }
@@ -84,7 +87,8 @@ public class TenantService {
                 fresh.map(one -> one.state().name()).orElse("NEVER"),
                 fresh.map(Freshness::detail).orElse(""),
                 fresh.flatMap(Freshness::doneAt).orElse(null),
-                pools);
+                pools,
+                ids.isRecent(tenant.id().value()));
     }
 
     private List<TenantViews.UnknownView> unknown(Tenant tenant) {

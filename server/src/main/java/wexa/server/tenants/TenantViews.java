@@ -27,7 +27,8 @@ public final class TenantViews {
             String reading,
             String readingDetail,
             @Nullable Instant readAt,
-            List<SeatPoolView> pools) {}
+            List<SeatPoolView> pools,
+            boolean isNew) {}
 
     /** Seats of one kind: "left of size", always in that form, now and from each coming change of it on. */
     public record SeatPoolView(String kind, String name, int left, int size, List<SeatLevel> later) {}
