@@ -34,7 +34,8 @@ function inLine<T>(draft: string, work: () => Promise<T>): Promise<T> {
   return next;
 }
 
-function keep(client: QueryClient, draft: Draft) {
+/** The newest state of a draft, as an answer told it. */
+export function keepDraft(client: QueryClient, draft: Draft) {
   client.setQueryData(draftQuery(draft.id).queryKey, draft);
   void client.invalidateQueries({ queryKey: draftsQuery.queryKey, exact: true });
 }
@@ -56,7 +57,7 @@ function send(client: QueryClient, id: string, put: EntryInput[], taken: string[
         body: { put: over(known, put), taken },
       }),
     );
-    keep(client, draft);
+    keepDraft(client, draft);
     return draft;
   });
 }
@@ -84,7 +85,7 @@ export function useDraft(id: string) {
           }),
         );
       }),
-    onSuccess: (draft) => keep(client, draft),
+    onSuccess: (draft) => keepDraft(client, draft),
   });
   const rename = useMutation({
     mutationFn: (name: string) =>
@@ -97,7 +98,7 @@ export function useDraft(id: string) {
           }),
         );
       }),
-    onSuccess: (draft) => keep(client, draft),
+    onSuccess: (draft) => keepDraft(client, draft),
   });
   return {
     query,
@@ -121,7 +122,7 @@ export function useStartDraft(onStarted: (draft: Draft) => void) {
       return put.length === 0 ? draft : send(client, draft.id, put, []);
     },
     onSuccess: (draft) => {
-      keep(client, draft);
+      keepDraft(client, draft);
       onStarted(draft);
     },
   });

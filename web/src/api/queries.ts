@@ -259,6 +259,35 @@ export const reviewQuery = (id: string, version: number) =>
   });
 
 /** What one lacks oneself to apply the draft. */
+/** Pages of a draft's entries after the first, for drafts that are too long to come whole. */
+export const entriesQuery = (id: string, version: number) =>
+  infiniteQueryOptions({
+    queryKey: ["drafts", id, "entries", version],
+    queryFn: ({ pageParam }) =>
+      take(
+        api.GET("/api/v1/drafts/{id}/entries", { params: { path: { id }, query: { from: pageParam, limit: 200 } } }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const read = pages.reduce((sum, page) => sum + page.entries.length, 0);
+      return last.entries.length > 0 && read < last.total ? read : undefined;
+    },
+  });
+
+export const draftMessagesQuery = (id: string, version: number) =>
+  queryOptions({
+    queryKey: ["drafts", id, "messages", version],
+    queryFn: () => take(api.GET("/api/v1/drafts/{id}/messages", { params: { path: { id } } })),
+    placeholderData: (previous) => previous,
+  });
+
+export const missingAccountsQuery = (id: string, version: number) =>
+  queryOptions({
+    queryKey: ["drafts", id, "missing-accounts", version],
+    queryFn: () => take(api.GET("/api/v1/drafts/{id}/missing-accounts", { params: { path: { id } } })),
+    placeholderData: (previous) => previous,
+  });
+
 export const lacksQuery = (id: string, version: number) =>
   queryOptions({
     queryKey: ["drafts", id, "lacks", version],

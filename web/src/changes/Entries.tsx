@@ -1,5 +1,7 @@
+import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useDraft, type Draft, type Entry } from "../api/drafts";
+import { entriesQuery } from "../api/queries";
 
 const STATES: Record<string, { words: string; look: string }> = {
   READY: { words: "ready", look: "text-success" },
@@ -13,6 +15,14 @@ const ENTRIES_SHOWN = 200;
 
 /** The entries as sentences, those to settle first where there are too many to be drawn at once. */
 export function Entries({ draft, closed }: { draft: Draft; closed: boolean }) {
+  return draft.entries.length < draft.total ? (
+    <Paged draft={draft} closed={closed} />
+  ) : (
+    <Whole draft={draft} closed={closed} />
+  );
+}
+
+function Whole({ draft, closed }: { draft: Draft; closed: boolean }) {
   const [most, setMost] = useState(ENTRIES_SHOWN);
   const { entries } = draft;
   const isLong = entries.length > ENTRIES_SHOWN;
@@ -21,15 +31,58 @@ export function Entries({ draft, closed }: { draft: Draft; closed: boolean }) {
     ? [...entries.filter(isOpen), ...entries.filter((entry) => !isOpen(entry))].slice(0, most)
     : entries;
   return (
+    <Lines
+      draft={draft}
+      closed={closed}
+      shown={shown}
+      total={entries.length}
+      onMore={() => setMost(most + ENTRIES_SHOWN)}
+    />
+  );
+}
+
+/** A draft from a large table: its entries come page by page. */
+function Paged({ draft, closed }: { draft: Draft; closed: boolean }) {
+  const pages = useInfiniteQuery(entriesQuery(draft.id, draft.version));
+  const shown = pages.data?.pages.flatMap((page) => page.entries) ?? draft.entries;
+  return (
+    <Lines
+      draft={draft}
+      closed={closed}
+      shown={shown}
+      total={draft.total}
+      onMore={() => void pages.fetchNextPage()}
+      isPending={pages.isFetching}
+    />
+  );
+}
+
+function Lines({
+  draft,
+  closed,
+  shown,
+  total,
+  onMore,
+  isPending = false,
+}: {
+  draft: Draft;
+  closed: boolean;
+  shown: readonly Entry[];
+  total: number;
+  onMore: () => void;
+  isPending?: boolean;
+}) {
+  const left = total - shown.length;
+  return (
     <>
       <ol className="card-plain mt-3 divide-y divide-[var(--line)]">
         {shown.map((entry) => (
           <EntryLine key={entry.id} draft={draft} entry={entry} closed={closed} />
         ))}
       </ol>
-      {most < entries.length && (
-        <button type="button" className="btn btn-sm mt-2" onClick={() => setMost(most + ENTRIES_SHOWN)}>
-          Show {Math.min(ENTRIES_SHOWN, entries.length - most)} more of {entries.length - most}
+      {left > 0 && (
+        <button type="button" className="btn btn-sm mt-2" disabled={isPending} onClick={onMore}>
+          Show {Math.min(ENTRIES_SHOWN, left)} more of {left}
         </button>
       )}
     </>

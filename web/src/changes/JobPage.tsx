@@ -41,15 +41,15 @@ export function JobPage() {
 
 function headline(job: Job): string {
   if (job.state === "DONE") {
-    return `All ${count(job.steps.length, "step")} arrived`;
+    return `All ${count(job.total, "step")} arrived`;
   }
   if (job.refused > 0) {
-    return `${count(job.refused, "step was", "steps were")} refused, ${job.done} of ${job.steps.length} arrived`;
+    return `${count(job.refused, "step was", "steps were")} refused, ${job.done} of ${job.total} arrived`;
   }
   if (job.state === "SKIPPED") {
-    return `${job.done} of ${count(job.steps.length, "step")} arrived, ${job.skipped} skipped`;
+    return `${job.done} of ${count(job.total, "step")} arrived, ${job.skipped} skipped`;
   }
-  return `${job.done} of ${count(job.steps.length, "step")} arrived`;
+  return `${job.done} of ${count(job.total, "step")} arrived`;
 }
 
 function Steps({ job }: { job: Job }) {
@@ -58,13 +58,12 @@ function Steps({ job }: { job: Job }) {
   const subject = person.data?.people.find((one) => one.name === job.name);
   const client = useQueryClient();
   const mayApply = useMay("APPLY");
-  const waiting = job.steps.filter((step) => step.state === "WAITING").length;
+  const { waiting } = job;
   const stop = useMutation({
     mutationFn: (reason: string) =>
       take(api.POST("/api/v1/jobs/{id}/stop", { params: { path: { id: job.id } }, body: { reason } })),
     onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job.id).queryKey }),
   });
-  const tenants = [...new Set(job.steps.map((step) => step.tenantId))];
   return (
     <div className="max-w-5xl">
       <h1>{job.name}</h1>
@@ -75,7 +74,7 @@ function Steps({ job }: { job: Job }) {
         <progress
           className={`progress w-72 ${job.refused > 0 ? "progress-error" : "progress-primary"}`}
           value={job.done}
-          max={job.steps.length}
+          max={job.total}
           aria-label="Steps that arrived"
         />
         <b role="status">{headline(job)}</b>
@@ -98,23 +97,23 @@ function Steps({ job }: { job: Job }) {
           {stop.error.message}
         </p>
       )}
-      {tenants.map((tenant) => {
-        const steps = job.steps.filter((step) => step.tenantId === tenant);
-        const first = steps[0];
-        return first === undefined ? null : (
-          <section key={tenant} className="mt-5">
-            <h2 className="flex items-center">
-              <TenantDot colour={first.colour} />
-              {first.tenant}
-            </h2>
-            <ol className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-              {steps.map((step) => (
-                <StepLine key={step.id} step={step} job={job.id} />
-              ))}
-            </ol>
-          </section>
-        );
-      })}
+      {job.tenants.map((tenant) => (
+        <section key={tenant.id} className="mt-5">
+          <h2 className="flex items-center">
+            <TenantDot colour={tenant.colour} />
+            {tenant.name}
+            <span className="ml-2 font-sans text-sm font-normal text-soft">
+              {tenant.done} of {tenant.total} arrived
+            </span>
+          </h2>
+          <ol className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+            {tenant.steps.map((step) => (
+              <StepLine key={step.id} step={step} job={job.id} />
+            ))}
+            {tenant.more > 0 && <li className="px-3 py-1.5 text-soft">and {count(tenant.more, "more step")}</li>}
+          </ol>
+        </section>
+      ))}
     </div>
   );
 }

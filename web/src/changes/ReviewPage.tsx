@@ -3,13 +3,15 @@ import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, Problem, take } from "../api/client";
 import { newId, useDraft, type Draft } from "../api/drafts";
-import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
+import { draftQuery, lacksQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { Entries } from "./Entries";
+import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
+import { Told } from "./Told";
 
 export function ReviewPage() {
   const { id } = useParams({ from: "/changes/drafts/$id" });
@@ -28,6 +30,7 @@ function Review({ draft }: { draft: Draft }) {
   const closed = draft.state === "APPLIED" || draft.state === "DISCARDED";
   // a draft about many was not written there
   const isOnboarding =
+    draft.entries.length === draft.total &&
     draft.entries.some((one) => one.form === "person.add" || one.form === "account.open") &&
     draft.entries.filter((one) => one.form === "person.add").length < 2;
   return (
@@ -44,7 +47,7 @@ function Review({ draft }: { draft: Draft }) {
         )}
         {!closed && <Discard draft={draft} />}
       </div>
-      {draft.entries.length === 0 ? (
+      {draft.total === 0 ? (
         <div className="card-plain mt-4">
           <Empty title="There is nothing in this draft." />
         </div>
@@ -58,8 +61,9 @@ function Review({ draft }: { draft: Draft }) {
           )}
         </>
       )}
-      {!closed && draft.entries.some((one) => one.form === "account.open") && <Told draft={draft} />}
-      {!closed && draft.entries.length > 0 && <Apply draft={draft} />}
+      {!closed && draft.total > 0 && <MissingAccounts draft={draft} />}
+      {!closed && <Told draft={draft} />}
+      {!closed && draft.total > 0 && <Apply draft={draft} />}
     </div>
   );
 }
@@ -110,34 +114,6 @@ function Ways({ way, onWay }: { way: Way; onWay: (way: Way) => void }) {
         </button>
       ))}
     </div>
-  );
-}
-
-/** Who is written to about new accounts when the draft is applied. */
-function Told({ draft }: { draft: Draft }) {
-  const messages = useQuery(reviewQuery(draft.id, draft.version)).data?.messages ?? [];
-  const byHand = messages.filter((one) => !one.isAutomatic).length;
-  const nowhere = messages.filter((one) => one.address === undefined || one.address === null);
-  if (messages.length === 0) {
-    return null;
-  }
-  return (
-    <p className="mt-3">
-      <b className="font-semibold">
-        {messages.length === 1
-          ? `${messages[0]?.name ?? ""} gets a message`
-          : `${messages.length} people get a message`}
-      </b>{" "}
-      about the new accounts
-      {byHand === messages.length ? " when somebody sends it" : " when they are there"}
-      {messages.length === 1 && messages[0]?.address && `, at ${messages[0].address}`}.
-      {nowhere.length > 0 && (
-        <b className="text-error">
-          {" "}
-          ▲ {nowhere.map((one) => one.name).join(", ")} {nowhere.length === 1 ? "has" : "have"} no e-mail address.
-        </b>
-      )}
-    </p>
   );
 }
 
@@ -254,7 +230,7 @@ function Discard({ draft }: { draft: Draft }) {
   }
   return (
     <span className="flex items-center gap-2">
-      Discard {count(draft.entries.length, "change")}?
+      Discard {count(draft.total, "change")}?
       <button
         type="button"
         className="btn btn-error btn-sm"

@@ -84,7 +84,7 @@ function Tenants({ review }: { review: Review }) {
             <TenantDot colour={tenant.colour} />
             {tenant.name}
             <span className="ml-2 font-sans text-sm font-normal text-soft">
-              {tenant.steps.length === 0 ? "already so" : count(tenant.steps.length, "step")}
+              {tenant.allSteps === 0 ? "already so" : count(tenant.allSteps, "step")}
               {tenant.pools.map((pool) => ` · ${pool.left} left of ${pool.size} ${pool.name}`).join("")}
             </span>
             {!tenant.answers && (
@@ -97,6 +97,9 @@ function Tenants({ review }: { review: Review }) {
                 {step}
               </li>
             ))}
+            {tenant.allSteps > tenant.steps.length && (
+              <li className="px-3 py-1 text-soft">and {count(tenant.allSteps - tenant.steps.length, "more step")}</li>
+            )}
             {tenant.differing.map((one) => (
               <li key={`${one.type} ${one.name}`} className="flex items-center gap-2 px-3 py-1 text-sm">
                 <Square square={one.square} size={14} />

@@ -86,7 +86,7 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
     return <span>{query.error === null ? "Reading the draft…" : query.error.message}</span>;
   }
   const closed = draft.state === "APPLIED" || draft.state === "DISCARDED";
-  const last = draft.entries[draft.entries.length - 1];
+  const { last } = draft;
   const { summary } = draft;
   return (
     <>
@@ -100,7 +100,7 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
       ) : (
         <>
           <span>
-            {count(draft.entries.length, "change")}
+            {count(draft.total, "change")}
             {summary.tenants.length > 0 && ` in ${count(summary.tenants.length, "tenant")}`}
           </span>
           {summary.seats > 0 && <span>{count(summary.seats, "seat")}</span>}
@@ -123,10 +123,10 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
             <button
               type="button"
               className="btn btn-sm text-neutral-content"
-              disabled={last === undefined}
+              disabled={!last}
               onClick={() => {
-                if (last !== undefined) {
-                  take(last.id);
+                if (last) {
+                  take(last);
                   setTold("The last entry was taken out");
                 }
               }}

@@ -74,7 +74,7 @@ function Group({ page }: { page: Page }) {
           .join(" · ")}
       </p>
       {isEditing && <Edit page={page} />}
-      {open.data !== undefined && open.data.entries.length > 0 && <Shift group={group.id} draft={open.data} />}
+      {open.data !== undefined && open.data.total > 0 && <Shift group={group.id} draft={open.data} />}
       {page.rule !== undefined && page.rule !== null && <RuleOf page={page} />}
       <Gives page={page} />
       <Members page={page} />

@@ -84,6 +84,14 @@ public final class Browserless {
                 response.statusCode(), isJson ? json.readTree(response.body()) : json.createObjectNode(), response);
     }
 
+    /** The steps of a job's page, tenant by tenant. */
+    public static List<JsonNode> steps(JsonNode job) {
+        return job.path("tenants")
+                .valueStream()
+                .flatMap(tenant -> tenant.path("steps").valueStream())
+                .toList();
+    }
+
     /** Starts a draft. */
     public JsonNode draft(String name) throws Exception {
         return send("POST", "/api/v1/drafts", object("name", name)).body();

@@ -119,8 +119,7 @@ class DraftTest {
                 .orElseThrow();
         JsonNode job = cast.carried(draft);
         assertThat(north.path("steps").valueStream().map(JsonNode::asString))
-                .containsExactlyElementsOf(job.path("steps")
-                        .valueStream()
+                .containsExactlyElementsOf(Browserless.steps(job).stream()
                         .filter(step -> step.path("tenant").asString().equals("Pelagia North"))
                         .map(step -> step.path("text").asString())
                         .filter(text -> !text.startsWith("ask"))

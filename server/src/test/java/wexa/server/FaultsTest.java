@@ -89,10 +89,7 @@ class FaultsTest {
                         ended.path("done").asInt(),
                         seconds,
                         KILLS,
-                        ended.path("steps")
-                                .valueStream()
-                                .mapToInt(step -> step.path("attempts").asInt())
-                                .sum(),
+                        ended.path("tries").asInt(),
                         people.size(),
                         people.size() * TENANTS.size(),
                         made);

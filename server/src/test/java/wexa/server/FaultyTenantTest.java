@@ -52,10 +52,10 @@ class FaultyTenantTest {
                                 .body(),
                         one -> one.path("state").asString().equals("REFUSED"));
         assertThat(job.toString()).contains("userName pump-display is taken");
-        assertThat(job.path("steps")).anyMatch(step -> step.path("held").asBoolean());
+        assertThat(Browserless.steps(job)).anyMatch(step -> step.path("held").asBoolean());
         assertThat(cast.tove.get("/api/v1/desk").body().toString()).contains("refused a step");
         String refused = "";
-        for (JsonNode step : job.path("steps")) {
+        for (JsonNode step : Browserless.steps(job)) {
             refused = step.path("state").asString().equals("REFUSED")
                     ? step.path("id").asString()
                     : refused;
@@ -90,8 +90,7 @@ class FaultyTenantTest {
         JsonNode ended = await().atMost(Duration.ofSeconds(30))
                 .until(
                         () -> cast.tove.get("/api/v1/jobs/" + job).body(),
-                        one -> one.path("steps")
-                                        .valueStream()
+                        one -> Browserless.steps(one).stream()
                                         .filter(step -> step.path("attempts").asInt() > 0)
                                         .count()
                                 > 1);
@@ -106,11 +105,9 @@ class FaultyTenantTest {
         cast.stage.fault("pelagia-north", "UNAVAILABLE", 1_000, 0);
         String job = cast.tove.apply(draft).text("job");
         await().atMost(Duration.ofSeconds(20))
-                .until(() -> cast.tove
-                        .get("/api/v1/jobs/" + job)
-                        .body()
-                        .path("steps")
-                        .valueStream()
+                .until(() -> Browserless.steps(
+                                cast.tove.get("/api/v1/jobs/" + job).body())
+                        .stream()
                         .anyMatch(step -> step.path("state").asString().equals("WAITING")
                                 && step.path("attempts").asInt() > 0));
         Answer stopped =
@@ -127,11 +124,7 @@ class FaultyTenantTest {
     }
 
     private boolean step(String job, String id, String state) throws Exception {
-        return cast.tove
-                .get("/api/v1/jobs/" + job)
-                .body()
-                .path("steps")
-                .valueStream()
+        return Browserless.steps(cast.tove.get("/api/v1/jobs/" + job).body()).stream()
                 .anyMatch(step -> step.path("id").asString().equals(id)
                         && step.path("state").asString().equals(state));
     }

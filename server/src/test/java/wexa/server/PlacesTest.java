@@ -65,8 +65,8 @@ class PlacesTest {
         assertThat(draft.toString()).contains("does not take roles from outside; nothing is sent");
         JsonNode job = cast.carried(draft);
         assertThat(job.path("state").asString()).isEqualTo("DONE");
-        assertThat(job.path("steps")).hasSize(1);
-        assertThat(job.path("steps").path(0).path("text").asString()).startsWith("open account");
+        assertThat(Browserless.steps(job)).hasSize(1);
+        assertThat(Browserless.steps(job).get(0).path("text").asString()).startsWith("open account");
     }
 
     @Test

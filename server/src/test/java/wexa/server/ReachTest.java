@@ -100,7 +100,10 @@ class ReachTest {
         String job = cast.tove.apply(draft).text("job");
         String jobPath = "/api/v1/jobs/" + job;
         String step = "/api/v1/jobs/steps/"
-                + cast.tove.get(jobPath).body().path("steps").get(0).path("id").asString();
+                + Browserless.steps(cast.tove.get(jobPath).body())
+                        .get(0)
+                        .path("id")
+                        .asString();
         JsonNode reason = kit.object("reason", "not mine");
         for (String path : List.of(step + "/skip", step + "/again", jobPath + "/stop")) {
             Answer answer = kit.send("POST", path, reason);

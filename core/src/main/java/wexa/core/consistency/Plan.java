@@ -2,8 +2,10 @@ package wexa.core.consistency;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import wexa.core.consistency.TenantObject.AccountState;
@@ -15,7 +17,7 @@ public record Plan(List<Planned> steps) {
 
     /**
      * Steps from what was observed to what is desired, for the given keys only. An object that agrees gets none; accounts
-     * are closed, never removed.
+     * are closed, never removed. Costs the keys, and the members of groups among them.
      */
     public static Plan between(Map<ObjectKey, TenantObject> desired, Observation observed, Set<ObjectKey> keys) {
         List<Step> steps = new ArrayList<>();
@@ -23,13 +25,16 @@ public record Plan(List<Planned> steps) {
             addSteps(key, Optional.ofNullable(desired.get(key)), observed.find(key), steps);
         }
         steps.sort(Comparator.comparingInt(Step::phase).thenComparing(Step::object));
-        List<Planned> planned = new ArrayList<>();
+        List<Planned> planned = new ArrayList<>(steps.size());
+        Map<String, Integer> made = new HashMap<>();
         for (Step step : steps) {
-            List<Integer> after = new ArrayList<>();
-            for (int earlier = 0; earlier < planned.size(); earlier++) {
-                if (step.needs(planned.get(earlier).step())) {
-                    after.add(earlier);
-                }
+            List<Integer> after = step.named().stream()
+                    .map(made::get)
+                    .filter(Objects::nonNull)
+                    .sorted()
+                    .toList();
+            if (step.verb() == Step.Verb.CREATE) {
+                made.put(step.object().toString(), planned.size());
             }
             planned.add(new Planned(step, after));
         }

@@ -1,5 +1,7 @@
 package wexa.core.consistency;
 
+import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
@@ -35,21 +37,18 @@ public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target) {
         };
     }
 
-    /** Whether the other step has to be done first: it makes something that this one names. */
-    boolean needs(Step other) {
-        if (other.verb() != Verb.CREATE || equals(other)) {
-            return false;
-        }
-        String made = other.object().toString();
+    /** Keys of the objects that the step names: those that are to be made are made before. */
+    Collection<String> named() {
         TenantObject wanted = target.orElse(null);
         if (verb == Verb.SEAT) {
-            return other.object().equals(object);
+            return List.of(object.toString());
         }
         if (wanted instanceof GroupState group) {
-            return group.members().contains(made);
+            return group.members();
         }
         return wanted instanceof AssignmentState assignment
-                && (assignment.subject().equals(made) || assignment.role().equals(made));
+                ? List.of(assignment.subject(), assignment.role())
+                : List.of();
     }
 
     /** Whether the step would leave the object as it was seen. */

@@ -63,6 +63,16 @@ class ApplyController {
         return reviews.of(actor, id);
     }
 
+    @GetMapping("/drafts/{id}/messages")
+    ReviewView.MessagesReview messages(Actor actor, @PathVariable UUID id) {
+        return reviews.messages(actor, id);
+    }
+
+    @GetMapping("/drafts/{id}/missing-accounts")
+    List<ReviewView.MissingView> missingAccounts(Actor actor, @PathVariable UUID id) {
+        return reviews.missingAccounts(actor, id);
+    }
+
     /** In words, what whoever asks lacks to apply the draft. */
     @GetMapping("/drafts/{id}/lacks")
     List<String> lacks(Actor actor, @PathVariable UUID id) {

@@ -2,6 +2,8 @@ package wexa.server.apply;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -22,6 +24,7 @@ import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
+import wexa.core.preview.MissingAccount;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
@@ -41,6 +44,8 @@ import wexa.server.tenants.TenantViews;
 @UseCases
 public class ReviewService {
     private static final int PEOPLE_SHOWN = 100;
+    private static final int STEPS_SHOWN = 300;
+    private static final int NAMED = 3;
 
     private final DraftStore drafts;
     private final Previews previews;
@@ -82,31 +87,67 @@ public class ReviewService {
                         shifts(losses.getOrDefault(person, List.of()), model)))
                 .sorted(Comparator.comparing(ReviewView.PersonReview::name))
                 .toList();
-        return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview), messages(preview));
+        return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview));
+    }
+
+    /** Who is written to about accounts, or invited, when the draft is applied. */
+    public ReviewView.MessagesReview messages(Actor actor, UUID draft) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(drafts.get(draft));
+        List<Opening> invited = Opening.invited(preview.effects());
+        List<Opening> all = new ArrayList<>(Opening.in(
+                preview.snapshot().model(),
+                preview.effects(),
+                Found.by(preview).remoteIds().keySet()));
+        int about = all.size();
+        all.addAll(invited);
+        Map<Occasion, Boolean> isAutomatic = new EnumMap<>(Occasion.class);
+        for (Occasion occasion : Occasion.values()) {
+            isAutomatic.put(occasion, templates.of(occasion).isAutomatic());
+        }
+        List<Person> people = all.stream()
+                .map(opening -> preview.model().people().get(opening.person()))
+                .toList();
+        List<String> nowhere = people.stream()
+                .filter(person -> person.mail().isEmpty())
+                .map(Person::name)
+                .toList();
+        Optional<Person> first = people.stream().findFirst();
+        return new ReviewView.MessagesReview(
+                about,
+                invited.size(),
+                (int) all.stream()
+                        .filter(opening -> !isAutomatic.getOrDefault(opening.occasion(), true))
+                        .count(),
+                first.map(Person::name).orElse(null),
+                first.flatMap(Person::mail).map(mail -> mail.text()).orElse(null),
+                nowhere.stream().limit(NAMED).toList(),
+                nowhere.size());
+    }
+
+    /** In which tenants a draft gives people something who have no account there. */
+    public List<ReviewView.MissingView> missingAccounts(Actor actor, UUID draft) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(drafts.get(draft));
+        Model model = preview.model();
+        Map<Id<Tenant>, Integer> people = new HashMap<>();
+        MissingAccount.in(preview, Previews.instantOf(preview))
+                .forEach(missing -> people.merge(missing.tenant(), 1, Integer::sum));
+        return model.tenants().stream()
+                .filter(tenant -> people.containsKey(tenant.id()))
+                .sorted(Comparator.comparingInt(Tenant::colour))
+                .map(tenant -> new ReviewView.MissingView(
+                        tenant.id().value(),
+                        model.appOf(tenant).name() + " " + tenant.name(),
+                        tenant.colour(),
+                        people.getOrDefault(tenant.id(), 0)))
+                .toList();
     }
 
     /** What the one who asks lacks to apply the draft; empty if nothing. */
     public List<String> lacks(Actor actor, UUID draft) {
         actor.require(Act.LOOK);
         return Lacks.of(actor, previews.of(drafts.get(draft)));
-    }
-
-    private List<ReviewView.MessageReview> messages(Preview preview) {
-        return Opening.in(
-                        preview.snapshot().model(),
-                        preview.effects(),
-                        Found.by(preview).remoteIds().keySet())
-                .stream()
-                .limit(PEOPLE_SHOWN)
-                .map(opening -> {
-                    Person person = preview.model().people().get(opening.person());
-                    return new ReviewView.MessageReview(
-                            person.name(),
-                            person.mail().map(mail -> mail.text()).orElse(null),
-                            opening.occasion() == Occasion.FIRST_ACCOUNTS,
-                            templates.of(opening.occasion()).isAutomatic());
-                })
-                .toList();
     }
 
     private static Map<Id<Person>, List<Impact.Shift>> byPerson(List<Impact.Shift> shifts) {
@@ -166,7 +207,8 @@ public class ReviewService {
                     app.name() + " " + tenant.name(),
                     tenant.colour(),
                     fresh.map(one -> one.state() != Freshness.State.FAILED).orElse(false),
-                    forecast.steps(),
+                    forecast.steps().stream().limit(STEPS_SHOWN).toList(),
+                    forecast.steps().size(),
                     pools(preview, tenant),
                     wasRead
                             ? differences.of(preview.snapshot(), tenant).stream()

@@ -6,10 +6,22 @@ import org.jspecify.annotations.Nullable;
 import wexa.server.tenants.TenantViews;
 
 /** A draft's review, sorted by whom it concerns and by where it goes. */
-public record ReviewView(
-        List<PersonReview> people, int morePeople, List<TenantReview> tenants, List<MessageReview> messages) {
-    /** Somebody who gets a message about new accounts. Without an address it cannot go. */
-    public record MessageReview(String name, @Nullable String address, boolean isFirst, boolean isAutomatic) {}
+public record ReviewView(List<PersonReview> people, int morePeople, List<TenantReview> tenants) {
+    /**
+     * Who is written to: how many about accounts, how many are invited, and for how many somebody has to send it; the first
+     * by name and address, and some of those who have none.
+     */
+    public record MessagesReview(
+            int about,
+            int invited,
+            int byHand,
+            @Nullable String name,
+            @Nullable String address,
+            List<String> nowhere,
+            int allNowhere) {}
+
+    /** How many people are given something in a tenant where they have no account. */
+    public record MissingView(UUID tenant, String name, int colour, int people) {}
 
     /** What one person gains and loses when the most of the draft has begun. */
     public record PersonReview(UUID id, String name, List<ShiftView> gains, List<ShiftView> losses) {}
@@ -18,7 +30,7 @@ public record ReviewView(
     public record ShiftView(String tenant, int colour, String record, String area, List<String> actions) {}
 
     /**
-     * What goes to one tenant: the steps as they would be made now, seats as they would be left, and what already differs
+     * What goes to one tenant: the first steps as they would be made now and how many there are, seats as they would be left, and what already differs
      * on the objects that the draft touches, which the same steps settle.
      */
     public record TenantReview(
@@ -27,6 +39,7 @@ public record ReviewView(
             int colour,
             boolean answers,
             List<String> steps,
+            int allSteps,
             List<TenantViews.SeatPoolView> pools,
             List<TenantViews.DifferenceView> differing) {}
 }

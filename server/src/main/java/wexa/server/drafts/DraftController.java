@@ -1,6 +1,8 @@
 package wexa.server.drafts;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -18,6 +20,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.core.intake.Entry;
 import wexa.server.administrators.Actor;
@@ -56,6 +59,15 @@ class DraftController {
         return tagged(drafts.get(actor, id));
     }
 
+    @GetMapping("/{id}/entries")
+    DraftView.EntriesView entries(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestParam(defaultValue = "0") @Min(0) int from,
+            @RequestParam(defaultValue = "200") @Min(1) @Max(1000) int limit) {
+        return drafts.entries(actor, id, from, limit);
+    }
+
     @PostMapping
     ResponseEntity<DraftView> create(Actor actor, @Valid @RequestBody NewDraft draft) {
         DraftView made = drafts.create(actor, draft.name());
@@ -72,6 +84,13 @@ class DraftController {
                 .map(entry -> new Entry(new Entry.Id(entry.id()), entry.form(), entry.fields()))
                 .toList();
         return tagged(drafts.edit(actor, id, version(ifMatch), put, edits.taken()));
+    }
+
+    /** Opens the accounts that the draft's people need for what it gives them, with the least seats that carry it. */
+    @PostMapping("/{id}/missing-accounts")
+    ResponseEntity<DraftView> openMissing(
+            Actor actor, @PathVariable UUID id, @RequestHeader("If-Match") String ifMatch) {
+        return tagged(drafts.openMissing(actor, id, version(ifMatch)));
     }
 
     @PatchMapping("/{id}")

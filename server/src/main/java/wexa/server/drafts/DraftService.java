@@ -8,6 +8,8 @@ import java.util.UUID;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Model;
+import wexa.core.preview.MissingAccount;
+import wexa.core.preview.Preview;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
@@ -18,7 +20,9 @@ import wexa.server.wiring.Ids;
 /** Writing drafts. Nothing here reaches the model or a tenant. */
 @UseCases
 public class DraftService {
-    static final int MOST_ENTRIES = 2_000;
+    /** What a large table brings in, and what goes with it. */
+    public static final int MOST_ENTRIES = 200_000;
+
     private static final int LONGEST_KEPT = 4_000;
 
     private final DraftStore drafts;
@@ -44,6 +48,13 @@ public class DraftService {
         return previews.view(drafts.get(id));
     }
 
+    public DraftView.EntriesView entries(Actor actor, UUID id, int from, int limit) {
+        actor.require(Act.LOOK);
+        Preview preview = previews.of(drafts.get(id));
+        return new DraftView.EntriesView(
+                Previews.entries(preview, from, limit), preview.outcomes().size());
+    }
+
     public DraftView create(Actor actor, String name) {
         actor.require(Act.PREPARE);
         return previews.view(
@@ -54,9 +65,8 @@ public class DraftService {
     public DraftView edit(Actor actor, UUID id, long version, List<Entry> put, List<UUID> taken) {
         actor.require(Act.PREPARE);
         Draft before = drafts.get(id);
-        if (before.entries().size() + put.size() > MOST_ENTRIES) {
-            throw new Problem(
-                    400, "draft.full", "A draft holds " + MOST_ENTRIES + " entries. Apply this one and start another.");
+        if (!put.isEmpty() && before.entries().size() + put.size() > MOST_ENTRIES) {
+            throw full();
         }
         Model model = snapshots.current().model();
         List<Entry> kept = new ArrayList<>();
@@ -109,8 +119,44 @@ public class DraftService {
     /** A draft that begins with entries made elsewhere: the way back, for one. */
     public DraftView begin(Actor actor, String name, List<Entry> entries) {
         actor.require(Act.PREPARE);
-        Draft made = drafts.create(name, actor.login(), snapshots.current().version());
-        return previews.view(drafts.edit(made.id(), made.version(), entries, List.of()));
+        return previews.view(
+                drafts.begin(name, actor.login(), snapshots.current().version(), entries));
+    }
+
+    /** Entries for the accounts that people need for what the draft gives them; seats are the least that carry it. */
+    public DraftView openMissing(Actor actor, UUID id, long version) {
+        actor.require(Act.PREPARE);
+        Draft before = drafts.get(id);
+        Preview preview = previews.of(before);
+        List<Entry> entries = new ArrayList<>();
+        for (MissingAccount missing : MissingAccount.in(preview, Previews.instantOf(preview))) {
+            String account = missing.closed()
+                    .map(Object::toString)
+                    .orElseGet(() -> ids.next().toString());
+            entries.add(entry(
+                    "account.open",
+                    Map.of(
+                            "id", account,
+                            "person", missing.person().toString(),
+                            "tenant", missing.tenant().toString())));
+            missing.seat()
+                    .ifPresent(kind -> entries.add(entry(
+                            "seat.give",
+                            Map.of("id", ids.next().toString(), "account", account, "kind", kind.text()))));
+        }
+        if (before.entries().size() + entries.size() > MOST_ENTRIES) {
+            throw full();
+        }
+        return previews.view(drafts.edit(id, version, entries, List.of()));
+    }
+
+    private Entry entry(String form, Map<String, String> fields) {
+        return new Entry(new Entry.Id(ids.next()), form, fields);
+    }
+
+    private static Problem full() {
+        return new Problem(
+                400, "draft.full", "A draft holds " + MOST_ENTRIES + " entries. Apply this one and start another.");
     }
 
     public DraftView rename(Actor actor, UUID id, long version, String name) {

@@ -1,6 +1,5 @@
 package wexa.server.drafts;
 
-import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -24,15 +23,17 @@ import wexa.server.problems.Problem;
 import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
+import wexa.server.wiring.NewRows;
 
 /** Drafts in rows. Every write names the version that it was made on, and gives the next. */
 @Component
 public class DraftStore {
     private static final int MOST_LISTED = 200;
+    private static final int AT_A_TIME = 1_000;
 
     private final Rows rows;
     private final EntryRows entries;
-    private final EntityManager store;
+    private final NewRows newRows;
     private final StoredForms forms;
     private final Ids ids;
     private final BusinessClock clock;
@@ -50,6 +51,8 @@ public class DraftStore {
     interface EntryRows extends JpaRepository<DraftEntryRow, UUID> {
         List<DraftEntryRow> findByDraftIdOrderByPlace(UUID draftId);
 
+        long countByDraftId(UUID draftId);
+
         @Query("select entry from DraftEntryRow entry join DraftRow draft on draft.id = entry.draftId"
                 + " where draft.state in ('OPEN', 'PARKED') and entry.form = :form")
         List<DraftEntryRow> live(String form);
@@ -62,10 +65,10 @@ public class DraftStore {
         List<Count> count(List<UUID> drafts);
     }
 
-    DraftStore(Rows rows, EntryRows entries, EntityManager store, StoredForms forms, Ids ids, BusinessClock clock) {
+    DraftStore(Rows rows, EntryRows entries, NewRows newRows, StoredForms forms, Ids ids, BusinessClock clock) {
         this.rows = rows;
         this.entries = entries;
-        this.store = store;
+        this.newRows = newRows;
         this.forms = forms;
         this.ids = ids;
         this.clock = clock;
@@ -84,6 +87,29 @@ public class DraftStore {
         row.changedAt = row.createdAt;
         rows.save(row);
         return draft(row, List.of());
+    }
+
+    /** A draft that begins with entries, however many. */
+    @Transactional
+    public Draft begin(String name, String owner, long baseVersion, List<Entry> first) {
+        Draft made = create(name, owner, baseVersion);
+        List<DraftEntryRow> all = new ArrayList<>(first.size());
+        int place = 0;
+        for (Entry entry : first) {
+            all.add(row(new DraftEntryRow(), made.id(), entry, ++place));
+        }
+        newRows.insert(all);
+        return new Draft(made.id(), name, owner, made.state(), made.version(), made.changedAt(), first);
+    }
+
+    private DraftEntryRow row(DraftEntryRow target, UUID draft, Entry entry, int place) {
+        target.id = entry.id().value();
+        target.draftId = draft;
+        target.place = place;
+        target.form = entry.form();
+        target.fields = forms.writeFields(entry.fields());
+        target.seen = entry.seen().map(forms::writeKept).orElse(null);
+        return target;
     }
 
     /** A live draft with the number of its entries. */
@@ -136,22 +162,16 @@ public class DraftStore {
         Map<UUID, DraftEntryRow> known = entries.findByDraftIdOrderByPlace(id).stream()
                 .collect(Collectors.toMap(entry -> entry.id, Function.identity()));
         int place = known.values().stream().mapToInt(entry -> entry.place).max().orElse(0);
+        List<DraftEntryRow> made = new ArrayList<>();
         for (Entry entry : put) {
             DraftEntryRow target = known.get(entry.id().value());
             if (target == null) {
-                target = new DraftEntryRow();
-                target.id = entry.id().value();
-                target.draftId = id;
-                target.place = ++place;
-            }
-            target.form = entry.form();
-            target.fields = forms.writeFields(entry.fields());
-            target.seen = entry.seen().map(forms::writeKept).orElse(null);
-            if (!known.containsKey(target.id)) {
-                // known to be new: nothing has to be looked up first
-                store.persist(target);
+                made.add(row(new DraftEntryRow(), id, entry, ++place));
+            } else {
+                row(target, id, entry, target.place);
             }
         }
+        newRows.insert(made);
         entries.deleteAllById(taken.stream().filter(known::containsKey).toList());
         return touched(row);
     }
@@ -174,11 +194,12 @@ public class DraftStore {
     @Transactional(propagation = Propagation.MANDATORY)
     public void applied(UUID id, long version, List<UUID> applied) {
         DraftRow row = locked(id, version);
-        List<DraftEntryRow> all = entries.findByDraftIdOrderByPlace(id);
-        if (applied.size() == all.size()) {
+        if (applied.size() == entries.countByDraftId(id)) {
             row.state = Draft.State.APPLIED.name();
         } else {
-            entries.deleteAllById(applied);
+            for (int from = 0; from < applied.size(); from += AT_A_TIME) {
+                entries.deleteAllByIdInBatch(applied.subList(from, Math.min(from + AT_A_TIME, applied.size())));
+            }
         }
         row.version++;
         row.changedAt = clock.now();

@@ -4,8 +4,13 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
-/** A draft with what it would do, as screens show it; {@code boundaries} are the coming instants at which it does more. */
+/**
+ * A draft with what it would do, as screens show it; {@code boundaries} are the coming instants at which it does more. Of a
+ * draft with very many entries, {@code total} of them, only the first page is here, those to settle first; {@code last} is
+ * the one that was put in last.
+ */
 public record DraftView(
         UUID id,
         String name,
@@ -16,6 +21,8 @@ public record DraftView(
         long modelVersion,
         String digest,
         List<EntryView> entries,
+        int total,
+        @Nullable UUID last,
         Summary summary,
         List<Instant> boundaries) {
     /** An entry as typed, its sentence if it can be read, and what was found. */
@@ -26,6 +33,9 @@ public record DraftView(
             String state,
             String sentence,
             List<FindingView> findings) {}
+
+    /** A stretch of a draft's entries, those to settle first. */
+    public record EntriesView(List<EntryView> entries, int total) {}
 
     /** A finding with its text. */
     public record FindingView(String code, String path, String severity, String text, Map<String, String> facts) {}
@@ -40,5 +50,6 @@ public record DraftView(
             int losses,
             int seats,
             List<String> tenants,
+            boolean opensAccounts,
             Instant countedAt) {}
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
@@ -29,6 +30,11 @@ import wexa.server.wiring.Settings;
 /** Previews of drafts on the newest snapshot, and their views. */
 @Component
 public class Previews {
+    /** A draft that somebody writes by hand is shown whole; more than these come from tables. */
+    static final int MOST_WHOLE = 2_000;
+
+    static final int PAGE = 200;
+
     private final SnapshotStore snapshots;
     private final DraftStore drafts;
     private final BusinessClock clock;
@@ -95,9 +101,28 @@ public class Previews {
                 draft.changedAt(),
                 preview.snapshot().version(),
                 preview.digest(),
-                preview.outcomes().stream().map(Previews::entry).toList(),
+                entries(preview, 0, preview.outcomes().size() > MOST_WHOLE ? PAGE : MOST_WHOLE),
+                preview.outcomes().size(),
+                preview.outcomes().isEmpty()
+                        ? null
+                        : preview.outcomes()
+                                .get(preview.outcomes().size() - 1)
+                                .entry()
+                                .id()
+                                .value(),
                 summary(preview),
                 preview.boundaries());
+    }
+
+    /** As they were written where the draft is small enough to be shown whole, else those to settle first. */
+    static List<DraftView.EntryView> entries(Preview preview, int from, int limit) {
+        List<Preview.Outcome> all = preview.outcomes();
+        Stream<Preview.Outcome> ordered = all.size() <= MOST_WHOLE
+                ? all.stream()
+                : Stream.concat(
+                        all.stream().filter(outcome -> !outcome.state().isDone()),
+                        all.stream().filter(outcome -> outcome.state().isDone()));
+        return ordered.skip(from).limit(limit).map(Previews::entry).toList();
     }
 
     private static DraftView.EntryView entry(Preview.Outcome outcome) {
@@ -139,6 +164,8 @@ public class Previews {
                 impact.losses().size(),
                 seats,
                 tenants(preview),
+                preview.outcomes().stream()
+                        .anyMatch(outcome -> outcome.entry().form().equals("account.open")),
                 at);
     }
 

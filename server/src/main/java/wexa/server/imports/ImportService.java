@@ -46,8 +46,6 @@ import wexa.server.wiring.Settings;
 public class ImportService {
     private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 4_000, 64L << 20);
     /** A review of more is nobody's reading; the rest follows in the next draft of the same table. */
-    private static final int MOST_ENTRIES = 40_000;
-
     private static final Duration TRIED_FOR = Duration.ofMinutes(1);
 
     private final ImportStore imports;
@@ -256,7 +254,7 @@ public class ImportService {
                     "import.nothing-ready",
                     "No row would create or change anything. Correct the refused ones first.");
         }
-        List<Entry> first = entries.subList(0, Math.min(MOST_ENTRIES, entries.size()));
+        List<Entry> first = entries.subList(0, Math.min(DraftService.MOST_ENTRIES, entries.size()));
         List<Entry> fresh = first.stream()
                 .map(entry -> new Entry(new Entry.Id(ids.next()), entry.form(), entry.fields(), entry.seen()))
                 .toList();

@@ -1,6 +1,5 @@
 package wexa.server.jobs;
 
-import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -15,7 +14,6 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,13 +39,14 @@ import wexa.server.readings.Observations;
 import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
+import wexa.server.wiring.NewRows;
 
 /** Makes the job of a changeset: for each tenant the steps for what the changeset touched there, then one question. */
 @Component
 public class JobPlanner {
     private final JobRows jobs;
     private final StepRows steps;
-    private final EntityManager entities;
+    private final NewRows newRows;
     private final Observations observations;
     private final StoredForms forms;
     private final BusinessClock clock;
@@ -56,12 +55,12 @@ public class JobPlanner {
     JobPlanner(
             JobRows jobs,
             StepRows steps,
-            EntityManager entities,
+            NewRows newRows,
             Observations observations,
             StoredForms forms,
             BusinessClock clock,
             Ids ids) {
-        this.entities = entities;
+        this.newRows = newRows;
         this.jobs = jobs;
         this.steps = steps;
         this.observations = observations;
@@ -177,8 +176,7 @@ public class JobPlanner {
         for (StepRow row : rows) {
             row.jobId = job.id;
         }
-        // known to be new: nothing has to be looked up first
-        rows.forEach(entities::persist);
+        newRows.insert(rows);
         Set<Id<Tenant>> tenants =
                 rows.stream().map(row -> Id.<Tenant>of(row.tenantId)).collect(Collectors.toSet());
         return Optional.of(new Planned(job.id, tenants));
@@ -197,17 +195,16 @@ public class JobPlanner {
         found.in(tenant.id(), model).forEach((account, remoteId) -> {
             ObjectKey key = ObjectKey.account(account.id());
             links.put(key, rows.size());
-            rows.add(row(tenant, rows.size(), StepRow.Kind.LINK, linking(account), key + " " + remoteId, ""));
+            rows.add(row(tenant, rows.size(), StepRow.Kind.LINK, linking(account), key + " " + remoteId, Needs.NONE));
         });
         int first = rows.size();
         for (Plan.Planned planned : plan.steps()) {
-            Stream<Integer> linked = links.entrySet().stream()
-                    .filter(link -> planned.step().object().equals(link.getKey())
-                            || planned.step().object().type() != ObjectKey.Type.ACCOUNT)
-                    .map(Map.Entry::getValue);
-            String needs = Stream.concat(linked, planned.after().stream().map(place -> place + first))
-                    .map(String::valueOf)
-                    .collect(Collectors.joining(","));
+            IntStream linked = planned.step().object().type() == ObjectKey.Type.ACCOUNT
+                    ? Optional.ofNullable(links.get(planned.step().object())).stream()
+                            .mapToInt(Integer::intValue)
+                    : links.values().stream().mapToInt(Integer::intValue);
+            IntStream earlier = planned.after().stream().mapToInt(place -> place + first);
+            Needs needs = Needs.of(IntStream.concat(linked, earlier).toArray());
             rows.add(row(
                     tenant,
                     rows.size(),
@@ -219,8 +216,7 @@ public class JobPlanner {
         if ((plan.isEmpty() && links.isEmpty()) || !tenant.can(Capability.EVALUATION)) {
             return;
         }
-        String all =
-                IntStream.range(first, rows.size()).mapToObj(Integer::toString).collect(Collectors.joining(","));
+        Needs all = first == rows.size() ? Needs.NONE : new Needs(List.of(new Needs.Run(first, rows.size() - 1)));
         for (Id<Person> person : people) {
             account(person, tenant, model)
                     .ifPresent(account -> rows.add(row(
@@ -239,7 +235,7 @@ public class JobPlanner {
                 .findFirst();
     }
 
-    private StepRow row(Tenant tenant, int place, StepRow.Kind kind, String subject, String body, String needs) {
+    private StepRow row(Tenant tenant, int place, StepRow.Kind kind, String subject, String body, Needs needs) {
         StepRow row = new StepRow();
         row.id = ids.next();
         row.tenantId = tenant.id().value();
@@ -247,7 +243,7 @@ public class JobPlanner {
         row.kind = kind.name();
         row.subject = subject.substring(0, Math.min(200, subject.length()));
         row.body = body;
-        row.needs = needs;
+        row.needs = needs.text();
         row.state = StepRow.State.WAITING.name();
         row.dueAt = clock.now();
         row.detail = "";

@@ -37,6 +37,30 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " where step.jobId in :jobs group by step.jobId, step.state")
     List<Count> count(Collection<UUID> jobs);
 
+    /** How many steps of a job are in a state in one tenant, and how often they were sent. */
+    record TenantCount(UUID tenantId, String state, long steps, long tries) {}
+
+    @Query("select new wexa.server.jobs.StepRows$TenantCount(step.tenantId, step.state, count(step),"
+            + " sum(step.attempts)) from StepRow step"
+            + " where step.jobId = :job group by step.tenantId, step.state order by min(step.place)")
+    List<TenantCount> countByTenant(UUID job);
+
+    List<StepRow> findByJobIdAndTenantIdOrderByPlace(UUID jobId, UUID tenantId);
+
+    /** Those that want a hand first, then those on their way, then those that wait, in the order of their places. */
+    @Query("select step from StepRow step where step.jobId = :job and step.tenantId = :tenant"
+            + " order by case step.state when 'REFUSED' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
+            + " else 4 end, step.place")
+    List<StepRow> mostUrgent(UUID job, UUID tenant, Limit limit);
+
+    /** A step that is not done, and what it needs. */
+    record Standing(int place, String needs, String state) {}
+
+    @Query(
+            "select new wexa.server.jobs.StepRows$Standing(step.place, step.needs, step.state) from StepRow step"
+                    + " where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED') order by step.place")
+    List<Standing> unfinished(UUID job);
+
     /** What a lane looks at to choose its next step: not what the step carries. */
     record OpenStep(
             UUID id,

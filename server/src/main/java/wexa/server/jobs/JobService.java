@@ -9,13 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
-import wexa.core.model.Tenant;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.UseCases;
@@ -30,6 +28,7 @@ public class JobService {
     private final JobRows jobs;
     private final StepRows steps;
     private final StepStore store;
+    private final JobViews views;
     private final SnapshotStore snapshots;
     private final Lanes.Waker waker;
     private final JobEvents events;
@@ -41,6 +40,7 @@ public class JobService {
             JobRows jobs,
             StepRows steps,
             StepStore store,
+            JobViews views,
             SnapshotStore snapshots,
             Lanes.Waker waker,
             JobEvents events,
@@ -50,6 +50,7 @@ public class JobService {
         this.jobs = jobs;
         this.steps = steps;
         this.store = store;
+        this.views = views;
         this.snapshots = snapshots;
         this.waker = waker;
         this.events = events;
@@ -62,7 +63,7 @@ public class JobService {
     public JobView get(Actor actor, UUID id) {
         actor.require(Act.LOOK);
         JobRow job = jobs.findById(id).orElseThrow(() -> Problem.notFound("job", id));
-        return view(job, steps.findByJobIdOrderByPlace(id));
+        return views.view(job);
     }
 
     /** Newest first: two queries however many, and no step is read. */
@@ -75,30 +76,8 @@ public class JobService {
                 .forEach(one -> counts.computeIfAbsent(one.jobId(), any -> new EnumMap<>(StepRow.State.class))
                         .put(StepRow.State.valueOf(one.state()), (int) one.steps()));
         return found.stream()
-                .map(job -> line(job, counts.getOrDefault(job.id, Map.of())))
+                .map(job -> JobLine.of(job, counts.getOrDefault(job.id, Map.of())))
                 .toList();
-    }
-
-    private static JobLine line(JobRow job, Map<StepRow.State, Integer> counts) {
-        int total = counts.values().stream().mapToInt(Integer::intValue).sum();
-        int open = counts.entrySet().stream()
-                .filter(one -> one.getKey().isOpen())
-                .mapToInt(Map.Entry::getValue)
-                .sum();
-        int refused = counts.getOrDefault(StepRow.State.REFUSED, 0);
-        int skipped = counts.getOrDefault(StepRow.State.SKIPPED, 0);
-        return new JobLine(
-                job.id,
-                job.number,
-                job.changesetVersion,
-                job.name,
-                job.createdAt,
-                JobLine.state(open, refused, skipped),
-                counts.getOrDefault(StepRow.State.DONE, 0),
-                open,
-                refused,
-                skipped,
-                total);
     }
 
     /** The job of a changeset, if any tenant had to do something for it. */
@@ -115,7 +94,7 @@ public class JobService {
         Map<UUID, List<StepView>> found = new HashMap<>();
         Model model = snapshots.current().model();
         for (StepRow step : steps.hanging(Limit.of(limit))) {
-            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(view(step, Map.of(), model));
+            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(views.view(step, Set.of(), model));
         }
         return found;
     }
@@ -173,60 +152,5 @@ public class JobService {
         for (UUID tenant : tenants) {
             model.tenants().find(Id.of(tenant)).ifPresent(one -> actor.requireReach(one, model));
         }
-    }
-
-    private JobView view(JobRow job, List<StepRow> of) {
-        Model model = snapshots.current().model();
-        Map<Integer, StepRow> byPlace = of.stream().collect(Collectors.toMap(step -> step.place, step -> step));
-        int done = (int)
-                of.stream().filter(step -> step.state() == StepRow.State.DONE).count();
-        int open = (int) of.stream().filter(step -> step.state().isOpen()).count();
-        int refused = (int) of.stream()
-                .filter(step -> step.state() == StepRow.State.REFUSED)
-                .count();
-        int skipped = (int) of.stream()
-                .filter(step -> step.state() == StepRow.State.SKIPPED)
-                .count();
-        String state = JobLine.state(open, refused, skipped);
-        List<StepView> views =
-                of.stream().map(step -> view(step, byPlace, model)).toList();
-        return new JobView(
-                job.id,
-                job.number,
-                job.changesetVersion,
-                job.name,
-                job.createdAt,
-                state,
-                done,
-                open,
-                refused,
-                skipped,
-                views);
-    }
-
-    private static StepView view(StepRow step, Map<Integer, StepRow> byPlace, Model model) {
-        Optional<Tenant> tenant = model.tenants().find(Id.of(step.tenantId));
-        boolean held = step.state().isOpen() && isHeld(step, byPlace);
-        return new StepView(
-                step.id,
-                step.tenantId,
-                tenant.map(one -> model.appOf(one).name() + " " + one.name()).orElse(""),
-                tenant.map(Tenant::colour).orElse(0),
-                step.subject,
-                step.state,
-                held,
-                step.attempts,
-                step.state().isOpen() ? step.dueAt : null,
-                step.finishedAt,
-                step.detail);
-    }
-
-    /** Whether something that the step needs, directly or further back, was refused. Needs stand before those who need. */
-    private static boolean isHeld(StepRow step, Map<Integer, StepRow> byPlace) {
-        return step.needs().stream()
-                .map(byPlace::get)
-                .anyMatch(needed -> needed != null
-                        && (needed.state() == StepRow.State.REFUSED
-                                || (needed.state().isOpen() && isHeld(needed, byPlace))));
     }
 }

@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 
-/** A job with its steps, and where it stands in numbers. */
+/** A job with where it stands in numbers, how often something was sent for it, and its steps by tenant. */
 public record JobView(
         UUID id,
         long number,
@@ -14,6 +14,12 @@ public record JobView(
         String state,
         int done,
         int open,
+        int waiting,
         int refused,
         int skipped,
-        List<StepView> steps) {}
+        int total,
+        long tries,
+        List<TenantSteps> tenants) {
+    /** What a job does in one tenant: all steps counted, {@code more} of them not shown. */
+    public record TenantSteps(UUID id, String name, int colour, int total, int done, int more, List<StepView> steps) {}
+}

@@ -4,8 +4,6 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import java.util.Arrays;
-import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -22,7 +20,9 @@ class StepRow {
     String kind;
     String subject;
     String body;
+    /** In the form of {@link Needs}. */
     String needs;
+
     String state;
     int attempts;
     Instant dueAt;
@@ -64,13 +64,7 @@ class StepRow {
         return State.valueOf(state);
     }
 
-    List<Integer> needs() {
-        return places(needs);
-    }
-
-    static List<Integer> places(String needs) {
-        return needs.isEmpty()
-                ? List.of()
-                : Arrays.stream(needs.split(",")).map(Integer::valueOf).toList();
+    Needs needs() {
+        return Needs.of(needs);
     }
 }

@@ -2,9 +2,12 @@ package wexa.server.jobs;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -40,13 +43,17 @@ class StepStore {
     @Transactional
     Next claim(UUID tenant) {
         Instant now = clock.now();
-        Set<StepRows.Place> unfinished = steps.refused(tenant);
+        Map<UUID, List<Integer>> unfinished = new HashMap<>();
+        steps.refused(tenant)
+                .forEach(one -> unfinished
+                        .computeIfAbsent(one.jobId(), any -> new ArrayList<>())
+                        .add(one.place()));
         Optional<Instant> earliest = Optional.empty();
         for (StepRows.OpenStep step : steps.open(tenant, Limit.of(LOOK_AHEAD))) {
-            boolean free = StepRow.places(step.needs()).stream()
-                    .noneMatch(place -> unfinished.contains(new StepRows.Place(step.jobId(), place)));
-            unfinished.add(new StepRows.Place(step.jobId(), step.place()));
-            if (!free) {
+            List<Integer> before = unfinished.computeIfAbsent(step.jobId(), any -> new ArrayList<>());
+            boolean isHeld = Needs.of(step.needs()).includesAny(before);
+            before.add(step.place());
+            if (isHeld) {
                 continue;
             }
             boolean sent = step.state().equals(StepRow.State.SENT.name());

@@ -1,7 +1,7 @@
 package wexa.server.log;
 
-import jakarta.persistence.EntityManager;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -14,12 +14,13 @@ import org.springframework.data.jpa.repository.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.server.wiring.NewRows;
 
 /** The log. Lines are written with their changeset, under the head's lock: that is what keeps the numbers without gaps. */
 @Component
 public class Log {
     private final Rows rows;
-    private final EntityManager entities;
+    private final NewRows newRows;
     private final Subjects subjects;
 
     /** Rows of the log. */
@@ -67,8 +68,8 @@ public class Log {
     /** A line as it was written. */
     public record Written(long number, Instant at, String actor, String sentence, long changeset) {}
 
-    Log(Rows rows, Subjects subjects, EntityManager entities) {
-        this.entities = entities;
+    Log(Rows rows, Subjects subjects, NewRows newRows) {
+        this.newRows = newRows;
         this.rows = rows;
         this.subjects = subjects;
     }
@@ -76,6 +77,8 @@ public class Log {
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(long changeset, Instant at, String actor, List<Line> lines) {
         long number = rows.last();
+        List<LogRow> written = new ArrayList<>(lines.size());
+        List<LogSubjectRow> about = new ArrayList<>();
         for (Line line : lines) {
             LogRow row = new LogRow();
             row.number = ++number;
@@ -83,12 +86,13 @@ public class Log {
             row.actor = actor;
             row.sentence = line.sentence();
             row.changesetVersion = changeset;
-            // known to be new: nothing has to be looked up first
-            entities.persist(row);
+            written.add(row);
             for (UUID fact : line.about()) {
-                entities.persist(new LogSubjectRow(new LogSubjectRow.Name(fact, row.number)));
+                about.add(new LogSubjectRow(new LogSubjectRow.Name(fact, row.number)));
             }
         }
+        newRows.insert(written);
+        newRows.insert(about);
     }
 
     /** Which lines: with the text in them, by whom, in which span. Empty texts and open ends let everything through. */

@@ -1,6 +1,5 @@
 package wexa.server.snapshot;
 
-import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -11,9 +10,11 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
+import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.preview.Snapshot;
 import wexa.server.stored.StoredForms;
+import wexa.server.wiring.NewRows;
 
 /**
  * The model in rows and in memory. The snapshot follows the changelog: it is brought up to the head's version before it
@@ -25,15 +26,15 @@ public class SnapshotStore {
     private final Heads heads;
     private final Changesets changesets;
     private final StoredForms forms;
-    private final EntityManager entities;
+    private final NewRows newRows;
     private volatile Snapshot current = Snapshot.compile(-1, Model.empty());
 
-    SnapshotStore(Facts facts, Heads heads, Changesets changesets, StoredForms forms, EntityManager entities) {
+    SnapshotStore(Facts facts, Heads heads, Changesets changesets, StoredForms forms, NewRows newRows) {
         this.facts = facts;
         this.heads = heads;
         this.changesets = changesets;
         this.forms = forms;
-        this.entities = entities;
+        this.newRows = newRows;
     }
 
     /** The newest snapshot. Costs one look at the head, and what was applied since the last call. */
@@ -92,22 +93,29 @@ public class SnapshotStore {
         row.draftId = changeset.draftId().orElse(null);
         row.effects = forms.writeEffects(changeset.effects());
         changesets.save(row);
-        changeset.effects().forEach(this::write);
+        List<FactRow> made = new ArrayList<>();
+        for (Effect effect : changeset.effects()) {
+            if (effect.before().isEmpty()) {
+                made.add(row(effect.kind(), effect.after().orElseThrow()));
+            } else {
+                write(effect);
+            }
+        }
+        newRows.insert(made);
         return head.version;
     }
 
     private void write(Effect effect) {
-        FactRow.Name name = new FactRow.Name(effect.kind().text(), effect.id().value());
         if (effect.after().isEmpty()) {
-            facts.deleteById(name);
-        } else if (effect.before().isEmpty()) {
-            // known to be new: nothing has to be looked up first
-            entities.persist(new FactRow(
-                    name, StoredForms.VERSION, forms.writeFact(effect.after().get())));
+            facts.deleteById(new FactRow.Name(effect.kind().text(), effect.id().value()));
         } else {
-            facts.save(new FactRow(
-                    name, StoredForms.VERSION, forms.writeFact(effect.after().get())));
+            facts.save(row(effect.kind(), effect.after().get()));
         }
+    }
+
+    private FactRow row(Kind<?> kind, Fact fact) {
+        FactRow.Name name = new FactRow.Name(kind.text(), fact.id().value());
+        return new FactRow(name, StoredForms.VERSION, forms.writeFact(fact));
     }
 
     /** Applied changesets, newest first, older than the given version. */

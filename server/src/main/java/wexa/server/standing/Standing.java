@@ -119,8 +119,7 @@ public class Standing {
     }
 
     private Draft made(Offer offer, String owner, Preview preview) {
-        Draft draft = drafts.create(offer.name(), owner, preview.snapshot().version());
-        return drafts.edit(draft.id(), draft.version(), fresh(offer.entries()), List.of());
+        return drafts.begin(offer.name(), owner, preview.snapshot().version(), fresh(offer.entries()));
     }
 
     /** Somebody may have the draft open and be typing: what came is put in on top of what they kept last. */

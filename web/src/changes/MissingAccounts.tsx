@@ -1,0 +1,48 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, take } from "../api/client";
+import { keepDraft, type Draft } from "../api/drafts";
+import { missingAccountsQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
+import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
+
+/** People whom the draft gives something where they have no account: all of these are opened at one stroke. */
+export function MissingAccounts({ draft }: { draft: Draft }) {
+  const client = useQueryClient();
+  const mayPrepare = useMay("PREPARE");
+  const missing = useQuery(missingAccountsQuery(draft.id, draft.version)).data ?? [];
+  const open = useMutation({
+    mutationFn: () =>
+      take(
+        api.POST("/api/v1/drafts/{id}/missing-accounts", {
+          params: { path: { id: draft.id }, header: { "If-Match": `"${draft.version}"` } },
+        }),
+      ),
+    onSuccess: (next) => keepDraft(client, next),
+  });
+  if (missing.length === 0) {
+    return null;
+  }
+  const all = missing.reduce((sum, one) => sum + one.people, 0);
+  return (
+    <section aria-label="Accounts that are missing" className="card-plain mt-3 flex items-center gap-4 px-4 py-2.5">
+      <span className="min-w-0 flex-1">
+        <b className="text-error">⊘</b> {all === 1 ? "One account is" : `${all} accounts are`} missing for what this
+        gives:{" "}
+        {missing.map((one, place) => (
+          <span key={one.tenant} className="whitespace-nowrap">
+            {place > 0 && ", "}
+            <TenantDot colour={one.colour} />
+            {one.name} for {count(one.people, "person", "people")}
+          </span>
+        ))}
+        .{open.error !== null && <b className="block text-error">{open.error.message}</b>}
+      </span>
+      {mayPrepare && (
+        <button type="button" className="btn btn-sm" disabled={open.isPending} onClick={() => open.mutate()}>
+          Open {all === 1 ? "it" : `the ${all}`}, with the least seats
+        </button>
+      )}
+    </section>
+  );
+}
