@@ -19,6 +19,7 @@ import wexa.server.Browserless.Answer;
  * it with ten thousand ({@code -Dwexa.many.people}) and prints what it takes.
  */
 class ManyTest {
+    private static final int PLACES = 10;
     private static final int PEOPLE = Integer.getInteger("wexa.many.people", 400);
 
     @TempDir
@@ -59,8 +60,8 @@ class ManyTest {
             began = System.nanoTime();
             JsonNode draft = tove.get("/api/v1/drafts/" + drafted.text("id")).body();
             assertThat(draft.path("summary").path("ready").asInt())
-                    .isEqualTo(draft.path("entries").size());
-            assertThat(draft.path("entries").size()).isEqualTo(2 * PEOPLE);
+                    .isEqualTo(draft.path("total").asInt());
+            assertThat(draft.path("total").asInt()).isEqualTo(2 * PEOPLE);
             print("draft previewed", began);
 
             AtomicBoolean isOver = new AtomicBoolean();
@@ -84,7 +85,86 @@ class ManyTest {
             JsonNode last =
                     tove.get("/api/v1/people?q=season.worker" + (PEOPLE - 1)).body();
             assertThat(last.path("people").path(0).path("unit").asString()).isEqualTo("South Bay");
+            assignmentsFollow(tove);
+            accountsFollow(tove);
         }
+    }
+
+    /** A role for everybody at ten places: what a season's rota comes to. */
+    private static void assignmentsFollow(Browserless tove) throws Exception {
+        List<String> places = new ArrayList<>();
+        for (JsonNode tenant : tove.get("/api/v1/catalogue").body().path("tenants")) {
+            if (tenant.path("path").asString().startsWith("pelagia/")) {
+                tenant.path("areas")
+                        .forEach(area -> places.add(tenant.path("path").asString() + ","
+                                + area.path("key").asString()));
+            }
+        }
+        assertThat(places).hasSizeGreaterThanOrEqualTo(PLACES);
+        StringBuilder csv = new StringBuilder("for whom,role,tenant,area,last day\n");
+        for (int number = 0; number < PEOPLE; number++) {
+            for (String place : places.subList(0, PLACES)) {
+                csv.append("season.worker" + number + ",animal-reader," + place + ",2027-09-30\n");
+            }
+        }
+        JsonNode draft = draft(tove, "assignments", csv.toString());
+        assertThat(draft.path("total").asInt()).isEqualTo(PLACES * PEOPLE);
+        assertThat(draft.path("summary").path("people").asInt()).isEqualTo(PEOPLE);
+        long began = System.nanoTime();
+        Answer applied = tove.apply(draft);
+        assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
+        print(PLACES * PEOPLE + " assignments applied", began);
+    }
+
+    /** Nobody has an account yet for what everybody is given: all are opened at one stroke, and the job is as long as that. */
+    private static void accountsFollow(Browserless tove) throws Exception {
+        StringBuilder csv = new StringBuilder("for whom,role,tenant\n");
+        for (int number = 0; number < PEOPLE; number++) {
+            csv.append("season.worker" + number + ",rescue-watcher,strandline/live\n");
+        }
+        JsonNode draft = draft(tove, "watchers", csv.toString());
+        String path = "/api/v1/drafts/" + draft.path("id").asString() + "/missing-accounts";
+        JsonNode missing = tove.get(path).body();
+        assertThat(missing).hasSize(1);
+        assertThat(missing.path(0).path("people").asInt()).isEqualTo(PEOPLE);
+        long began = System.nanoTime();
+        JsonNode whole = tove.send(
+                        "POST",
+                        path,
+                        null,
+                        "If-Match",
+                        "\"" + draft.path("version").asLong() + "\"")
+                .body();
+        print(PEOPLE + " accounts added", began);
+        assertThat(whole.path("total").asInt()).isEqualTo(2 * PEOPLE);
+        assertThat(whole.path("summary").path("toSettle").asInt()).isZero();
+        assertThat(tove.get(path).body()).isEmpty();
+        began = System.nanoTime();
+        Answer applied = tove.apply(whole);
+        print("accounts and roles applied", began);
+        assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
+        String job = "/api/v1/jobs/" + applied.text("job");
+        JsonNode view = tove.get(job).body();
+        assertThat(view.path("total").asInt()).isGreaterThanOrEqualTo(2 * PEOPLE);
+        JsonNode tenant = view.path("tenants").path(0);
+        assertThat(tenant.path("steps").size() + tenant.path("more").asInt())
+                .isEqualTo(tenant.path("total").asInt());
+        assertThat(tenant.path("steps").size()).isLessThanOrEqualTo(100);
+        assertThat(tove.send("POST", job + "/stop", tove.object("reason", "measured enough"))
+                        .status())
+                .isEqualTo(200);
+    }
+
+    private static JsonNode draft(Browserless tove, String what, String csv) throws Exception {
+        long began = System.nanoTime();
+        Answer read = tove.sendText("POST", "/api/v1/imports?name=" + what + ".csv", csv, "Content-Type", "text/csv");
+        assertThat(read.status()).as("%s", read.body()).isEqualTo(201);
+        print(what + " read and tried", began);
+        began = System.nanoTime();
+        Answer drafted = tove.send("POST", "/api/v1/imports/" + read.text("id") + "/draft", null);
+        assertThat(drafted.status()).as("%s", drafted.body()).isLessThan(300);
+        print(what + " drafted", began);
+        return drafted.body();
     }
 
     private static int total(Browserless browser) throws Exception {
@@ -122,6 +202,6 @@ class ManyTest {
     }
 
     private static void print(String what, long began) {
-        System.out.printf(Locale.ROOT, "many: %-24s %6.1f s%n", what, (System.nanoTime() - began) / 1e9);
+        System.out.printf(Locale.ROOT, "many: %-28s %6.1f s%n", what, (System.nanoTime() - began) / 1e9);
     }
 }
