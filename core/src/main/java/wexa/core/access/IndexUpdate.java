@@ -1,7 +1,6 @@
 package wexa.core.access;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -40,10 +39,10 @@ final class IndexUpdate {
     private final List<Grants.Compiled> newGrants = new ArrayList<>();
     private final Map<Integer, int[]> personUp = new HashMap<>();
     private final Map<Integer, int[]> groupUp = new HashMap<>();
-    private final Map<Integer, int[]> groupDown = new HashMap<>();
+    private final RowEdits groupDown = new RowEdits();
     private final Map<Integer, int[]> personGrants = new HashMap<>();
     private final Map<Integer, int[]> groupGrants = new HashMap<>();
-    private final Map<Integer, int[]> nodeGrants = new HashMap<>();
+    private final RowEdits nodeGrants = new RowEdits();
 
     private IndexUpdate(AccessIndex last, Model next, List<Effect> effects) {
         this.last = last;
@@ -129,19 +128,19 @@ final class IndexUpdate {
                 parts.edges().and(newEdges),
                 parts.personUp().replacing(personUp),
                 parts.groupUp().replacing(groupUp),
-                parts.groupDown().replacing(groupDown),
+                parts.groupDown().replacing(groupDown.of(parts.groupDown())),
                 parts.members()
                         .and(newMembers.stream().mapToInt(Integer::intValue).toArray()),
                 parts.grants().and(newGrants),
                 parts.personGrants().replacing(personGrants),
                 parts.groupGrants().replacing(groupGrants),
-                parts.nodeGrants().replacing(nodeGrants)));
+                parts.nodeGrants().replacing(nodeGrants.of(parts.nodeGrants()))));
     }
 
     private void renewEdges(Subject subject, int number, Adjacency lastUp, Map<Integer, int[]> up) {
         int[] old = lastUp.row(number);
         for (int edge : old) {
-            without(groupDown, last.parts().groupDown(), last.edges().group(edge), edge);
+            groupDown.take(last.edges().group(edge), edge);
         }
         List<Edge> edges = edgesOf(subject);
         int[] row = new int[edges.size()];
@@ -150,7 +149,7 @@ final class IndexUpdate {
             row[place] = last.edges().count() + newEdges.size();
             newEdges.add(edge);
             newMembers.add(subject instanceof Subject.OfPerson ? number : ~number);
-            with(groupDown, last.parts().groupDown(), edge.group(), row[place]);
+            groupDown.add(edge.group(), row[place]);
         }
         up.put(number, row);
     }
@@ -178,7 +177,7 @@ final class IndexUpdate {
         for (int grant : lastBySubject.row(number)) {
             int node = last.grants().node(grant);
             if (node >= 0) {
-                without(nodeGrants, last.parts().nodeGrants(), node, grant);
+                nodeGrants.take(node, grant);
             }
         }
         List<Grant> grants = grantsOf(subject);
@@ -190,7 +189,7 @@ final class IndexUpdate {
             newGrants.add(new Grants.Compiled(
                     grant, roles.number(grant.role()), node, subject instanceof Subject.OfPerson ? number : ~number));
             if (node >= 0) {
-                with(nodeGrants, last.parts().nodeGrants(), node, row[place]);
+                nodeGrants.add(node, row[place]);
             }
         }
         bySubject.put(number, row);
@@ -216,17 +215,5 @@ final class IndexUpdate {
                     .forEach(mapping -> grants.add(Grants.of(mapping)));
         }
         return grants;
-    }
-
-    private static void without(Map<Integer, int[]> rows, Adjacency shared, int node, int value) {
-        int[] row = rows.containsKey(node) ? rows.get(node) : shared.row(node);
-        rows.put(node, Arrays.stream(row).filter(one -> one != value).toArray());
-    }
-
-    private static void with(Map<Integer, int[]> rows, Adjacency shared, int node, int value) {
-        int[] row = rows.containsKey(node) ? rows.get(node) : shared.row(node);
-        int[] longer = Arrays.copyOf(row, row.length + 1);
-        longer[row.length] = value;
-        rows.put(node, longer);
     }
 }

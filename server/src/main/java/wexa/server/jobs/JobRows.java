@@ -24,8 +24,6 @@ interface JobRows extends JpaRepository<JobRow, UUID> {
 
 /** Rows of steps. */
 interface StepRows extends JpaRepository<StepRow, UUID> {
-    List<StepRow> findByJobIdOrderByPlace(UUID jobId);
-
     @Query(
             "select distinct step.tenantId from StepRow step where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN')")
     Set<UUID> openTenants(UUID job);
@@ -91,6 +89,11 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
     @Query("select step from StepRow step, JobRow job where job.id = step.jobId and job.createdAt >= :since"
             + " and step.kind = 'CARRY' order by job.number, step.place")
     List<StepRow> carriedSince(Instant since);
+
+    @Modifying
+    @Query("update StepRow step set step.state = 'SKIPPED', step.detail = :detail, step.finishedAt = :now"
+            + " where step.jobId = :job and step.state = 'WAITING'")
+    int skipWaiting(UUID job, String detail, Instant now);
 
     @Modifying
     @Query("update StepRow step set step.state = 'SENT', step.attempts = step.attempts + 1, step.sentAt = :now"

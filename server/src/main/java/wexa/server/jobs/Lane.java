@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.TransientDataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
@@ -80,6 +81,9 @@ class Lane {
             hooks.reach("step-marked");
             try {
                 work(step, next.wasSent());
+            } catch (TransientDataAccessException busy) {
+                // what came of it could not be written now: it stands as sent, and is looked up when its time is over
+                LOG.warn("what came of step {} could not be written: {}", step.id, busy.getMessage());
             } catch (RuntimeException failure) {
                 LOG.error("step {} failed", step.id, failure);
                 steps.refused(step.id, "This step broke here, not in the tenant; the server's log says how.");

@@ -19,6 +19,7 @@ import wexa.server.wiring.Settings;
 /** Step rows on their way: claimed by an update that must hit one row, then settled by what came of them. */
 @Component
 class StepStore {
+    private static final int LONGEST_DETAIL = 2_000;
     private static final int LOOK_AHEAD = 300;
     private static final Duration FIRST_PAUSE = Duration.ofMillis(500);
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(2);
@@ -83,7 +84,7 @@ class StepStore {
     private void settle(UUID id, StepRow.State state, String detail) {
         StepRow row = steps.findById(id).orElseThrow();
         row.state = state.name();
-        row.detail = detail.substring(0, Math.min(2_000, detail.length()));
+        row.detail = detail.substring(0, Math.min(LONGEST_DETAIL, detail.length()));
         row.finishedAt = clock.now();
     }
 
@@ -125,14 +126,7 @@ class StepStore {
     /** Passes by everything of a job that waits; what was sent is followed to its end. Tells how many. */
     @Transactional
     int stop(UUID job, String detail) {
-        int stopped = 0;
-        for (StepRow row : steps.findByJobIdOrderByPlace(job)) {
-            if (row.state() == StepRow.State.WAITING) {
-                settle(row.id, StepRow.State.SKIPPED, detail);
-                stopped++;
-            }
-        }
-        return stopped;
+        return steps.skipWaiting(job, detail.substring(0, Math.min(LONGEST_DETAIL, detail.length())), clock.now());
     }
 
     /** Tries a refused step once more, now. */

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -24,13 +25,18 @@ import wexa.core.model.Account;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.server.messages.Message.State;
+import wexa.server.wiring.Ids;
+import wexa.server.wiring.NewRows;
 
 /** Messages in rows. */
 @Component
 class MessageStore {
     private static final int LONGEST_DETAIL = 500;
+    private static final int AT_A_TIME = 1_000;
 
     private final Rows rows;
+    private final NewRows newRows;
+    private final Ids ids;
 
     /** Rows of messages. */
     interface Rows extends JpaRepository<MessageRow, UUID> {
@@ -56,8 +62,10 @@ class MessageStore {
         List<Count> countByState();
     }
 
-    MessageStore(Rows rows) {
+    MessageStore(Rows rows, NewRows newRows, Ids ids) {
         this.rows = rows;
+        this.newRows = newRows;
+        this.ids = ids;
     }
 
     @Transactional(readOnly = true)
@@ -95,24 +103,34 @@ class MessageStore {
 
     /** Messages about accounts that are not sent yet to these people: what opens meanwhile goes into them. */
     @Transactional(readOnly = true)
-    Map<Id<Person>, UUID> open(Collection<Id<Person>> people) {
-        return rows.open(people.stream().map(Id::value).toList()).stream()
-                .collect(Collectors.toMap(row -> Id.of(row.personId), row -> row.id, (first, second) -> first));
+    Map<Id<Person>, UUID> open(List<Id<Person>> people) {
+        Map<Id<Person>, UUID> found = new HashMap<>();
+        for (int from = 0; from < people.size(); from += AT_A_TIME) {
+            List<Id<Person>> some = people.subList(from, Math.min(from + AT_A_TIME, people.size()));
+            rows.open(some.stream().map(Id::value).toList())
+                    .forEach(row -> found.putIfAbsent(Id.of(row.personId), row.id));
+        }
+        return found;
     }
 
+    /** Messages that wait, one for each opening. */
     @Transactional
-    void add(UUID id, Opening opening, boolean isByHand, Instant now) {
-        MessageRow row = new MessageRow();
-        row.id = id;
-        row.personId = opening.person().value();
-        row.occasion = opening.occasion().name();
-        row.accounts = text(opening.accounts());
-        row.byHand = isByHand;
-        row.state = State.WAITING.name();
-        row.detail = "";
-        row.madeAt = now;
-        row.dueAt = now;
-        rows.save(row);
+    void add(List<Opening> openings, boolean isByHand, Instant now) {
+        List<MessageRow> made = new ArrayList<>(openings.size());
+        for (Opening opening : openings) {
+            MessageRow row = new MessageRow();
+            row.id = ids.next();
+            row.personId = opening.person().value();
+            row.occasion = opening.occasion().name();
+            row.accounts = text(opening.accounts());
+            row.byHand = isByHand;
+            row.state = State.WAITING.name();
+            row.detail = "";
+            row.madeAt = now;
+            row.dueAt = now;
+            made.add(row);
+        }
+        newRows.insert(made);
     }
 
     /** More accounts for a message that is not sent yet. */

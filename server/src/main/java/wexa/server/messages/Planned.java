@@ -1,5 +1,6 @@
 package wexa.server.messages;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -7,6 +8,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.message.Occasion;
 import wexa.core.message.Opening;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
@@ -14,7 +16,6 @@ import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.server.wiring.BusinessClock;
-import wexa.server.wiring.Ids;
 
 /** Plans messages when a changeset opens accounts or invites somebody, in its transaction: one for each person. */
 @Component
@@ -22,13 +23,11 @@ public class Planned {
     private final MessageStore store;
     private final Templates templates;
     private final BusinessClock clock;
-    private final Ids ids;
 
-    Planned(MessageStore store, Templates templates, BusinessClock clock, Ids ids) {
+    Planned(MessageStore store, Templates templates, BusinessClock clock) {
         this.store = store;
         this.templates = templates;
         this.clock = clock;
-        this.ids = ids;
     }
 
     /**
@@ -37,25 +36,24 @@ public class Planned {
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void plan(Model before, List<Effect> effects, Set<Id<Account>> found) {
-        Opening.invited(effects).forEach(this::add);
+        List<Opening> fresh = new ArrayList<>(Opening.invited(effects));
         List<Opening> openings = Opening.in(before, effects, found);
-        if (openings.isEmpty()) {
-            return;
-        }
         Map<Id<Person>, UUID> open =
                 store.open(openings.stream().map(Opening::person).toList());
         for (Opening opening : openings) {
             UUID known = open.get(opening.person());
             if (known == null) {
-                add(opening);
+                fresh.add(opening);
             } else {
                 store.widen(known, opening.accounts(), clock.now());
             }
         }
-    }
-
-    private void add(Opening opening) {
-        boolean isByHand = !templates.of(opening.occasion()).isAutomatic();
-        store.add(ids.next(), opening, isByHand, clock.now());
+        for (Occasion occasion : Occasion.values()) {
+            List<Opening> these =
+                    fresh.stream().filter(one -> one.occasion() == occasion).toList();
+            if (!these.isEmpty()) {
+                store.add(these, !templates.of(occasion).isAutomatic(), clock.now());
+            }
+        }
     }
 }
