@@ -89,7 +89,11 @@ public class ApplyService {
     }
 
     /** What was written, before its lanes are woken. */
-    private record Written(long version, Optional<JobPlanner.Planned> job) {}
+    private record Written(Snapshot after, List<Effect> effects, Optional<JobPlanner.Planned> job) {
+        long version() {
+            return after.version();
+        }
+    }
 
     /** Applies what is ready in the draft. The same request sent again gets the answer of the first. */
     public Result apply(Actor actor, Request request) {
@@ -103,7 +107,7 @@ public class ApplyService {
                     tries < TRIES_OUTSIDE ? tryOutside(actor, request) : Optional.of(underLock(actor, request));
             if (written.isPresent()) {
                 hooks.reach("applied");
-                snapshots.current();
+                snapshots.follow(written.get().after(), written.get().effects());
                 written.get().job().ifPresent(job -> waker.wake(job.tenants()));
                 return new Result(written.get().version(), written.get().job().map(JobPlanner.Planned::job));
             }
@@ -182,7 +186,7 @@ public class ApplyService {
                 draft.id(),
                 draft.version(),
                 ready.stream().map(outcome -> outcome.entry().id().value()).toList());
-        return new Written(version, job);
+        return new Written(after, preview.effects(), job);
     }
 
     private static List<Log.Line> lines(Preview preview) {

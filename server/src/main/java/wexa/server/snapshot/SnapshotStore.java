@@ -1,7 +1,9 @@
 package wexa.server.snapshot;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
@@ -22,11 +24,22 @@ import wexa.server.wiring.NewRows;
  */
 @Component
 public class SnapshotStore {
+    /** So many changesets are at hand without being read: lists follow them one by one. */
+    private static final int MOST_KEPT = 8;
+
     private final Facts facts;
     private final Heads heads;
     private final Changesets changesets;
     private final StoredForms forms;
     private final NewRows newRows;
+    /** Effects of the last changesets, by version. */
+    private final Map<Long, List<Effect>> lately = new LinkedHashMap<>() {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Long, List<Effect>> eldest) {
+            return size() > MOST_KEPT;
+        }
+    };
+
     private volatile Snapshot current = Snapshot.compile(-1, Model.empty());
 
     SnapshotStore(Facts facts, Heads heads, Changesets changesets, StoredForms forms, NewRows newRows) {
@@ -48,6 +61,20 @@ public class SnapshotStore {
             Snapshot next = current.version() < 0 ? load() : caughtUp(current);
             current = next;
             return next;
+        }
+    }
+
+    /**
+     * Tells what a changeset came to, after its commit, so that nobody has to read it back: the snapshot after it, and its
+     * effects. Left alone where the version known here is not the one before.
+     */
+    public void follow(Snapshot after, List<Effect> effects) {
+        Snapshot settled = after.settled();
+        synchronized (this) {
+            if (current.version() + 1 == settled.version()) {
+                lately.put(settled.version(), List.copyOf(effects));
+                current = settled;
+            }
         }
     }
 
@@ -129,10 +156,16 @@ public class SnapshotStore {
     /** What a changeset did; nothing for a version that there is not. */
     @Transactional(readOnly = true)
     public List<Effect> effects(long version) {
-        return changesets
-                .findById(version)
-                .map(row -> forms.readEffects(row.effects))
-                .orElse(List.of());
+        List<Effect> known;
+        synchronized (this) {
+            known = lately.get(version);
+        }
+        return known != null
+                ? known
+                : changesets
+                        .findById(version)
+                        .map(row -> forms.readEffects(row.effects))
+                        .orElse(List.of());
     }
 
     /** The changeset that an apply request with this id brought about, if it was carried out. */
