@@ -1,11 +1,11 @@
-import { entriesOf, entry, newId, useDraft, type Draft, type Entry } from "../api/drafts";
+import { entriesOf, useDraft, type Draft, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { KeptField } from "../ui/field";
 import { Picker } from "../ui/picker";
 import { TenantDot } from "../ui/tenants";
 import { userNameRule } from "../ui/words";
 import { ActButton } from "./ActButton";
-import { accountEntries, heldIn, leastSeat, missingAccounts, seatOf } from "./proposals";
+import { accountEntries, heldIn, leastSeat, missingAccounts, seatEntry, seatOf } from "./proposals";
 import { Step } from "./Step";
 
 type Catalogue = Schemas["CatalogueView"];
@@ -19,11 +19,13 @@ export function Accounts({
   person,
   choices,
   access,
+  from,
 }: {
   draft: Draft;
   person: string;
   choices: Catalogue;
   access: Schemas["AccessView"] | undefined;
+  from: string | undefined;
 }) {
   const { put } = useDraft(draft.id);
   const accounts = entriesOf(draft, "account.open");
@@ -32,7 +34,7 @@ export function Accounts({
   const open = (tenantId: string) => {
     const tenant = choices.tenants.find((one) => one.id === tenantId);
     if (tenant !== undefined) {
-      put(...accountEntries(tenant, person, access));
+      put(...accountEntries(tenant, person, access, from));
     }
   };
   return (
@@ -58,6 +60,7 @@ export function Accounts({
                   draft={draft}
                   account={account}
                   tenant={choices.tenants.find((one) => one.id === account.fields.tenant)}
+                  from={from}
                   least={(tenant) => leastSeat(tenant, heldIn(access, tenant.id))}
                 />
               ))}
@@ -98,11 +101,13 @@ function AccountLine({
   draft,
   account,
   tenant,
+  from,
   least,
 }: {
   draft: Draft;
   account: Entry;
   tenant: TenantChoice | undefined;
+  from: string | undefined;
   least: (tenant: TenantChoice) => string | undefined;
 }) {
   const { put, set, take } = useDraft(draft.id);
@@ -122,7 +127,7 @@ function AccountLine({
   const needed = tenant.needs.filter((need) => need.seat === seat?.fields.kind && need.attribute !== "phone");
   const choose = (value: string) => {
     if (seat === undefined) {
-      put(entry("seat.give", { id: newId(), account: account.fields.id ?? "", kind: value }));
+      put(seatEntry(account.fields.id ?? "", value, from));
     } else if (value === "") {
       take(seat.id);
     } else {

@@ -171,7 +171,7 @@ function Steps({ draft, person, choices }: { draft: Draft; person: string; choic
           <Who draft={draft} choices={choices} known={known.data} />
           {isReadable && <Like draft={draft} person={person} from={from} />}
           <Groups draft={draft} person={person} choices={choices} known={known.data} from={from} />
-          <Accounts draft={draft} person={person} choices={choices} access={access.data} />
+          <Accounts draft={draft} person={person} choices={choices} access={access.data} from={from} />
           <Roles draft={draft} person={person} choices={choices} from={from} />
         </ol>
       </section>
@@ -184,6 +184,7 @@ function Steps({ draft, person, choices }: { draft: Draft; person: string; choic
         isReadable={isReadable}
         at={at}
         onAt={setAt}
+        from={from}
       />
     </>
   );

@@ -17,6 +17,7 @@ export function Then({
   isReadable,
   at,
   onAt,
+  from,
 }: {
   name: string;
   draft: Draft;
@@ -27,6 +28,8 @@ export function Then({
   /** The instant looked at; the draft's own if none was chosen. */
   at: string | undefined;
   onAt: (at: string | undefined) => void;
+  /** The first day, if it is still to come. */
+  from: string | undefined;
 }) {
   const { put } = useDraft(draft.id);
   const session = useSession();
@@ -83,7 +86,7 @@ export function Then({
                 onClick={() => {
                   const choice = choices.tenants.find((one) => one.id === tenant.tenantId);
                   if (choice !== undefined) {
-                    put(...accountEntries(choice, person, access));
+                    put(...accountEntries(choice, person, access, from));
                   }
                 }}
               >

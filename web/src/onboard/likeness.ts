@@ -1,5 +1,6 @@
 import { entry, newId, type Draft, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
+import { seatEntry } from "./proposals";
 
 export type Trait = Schemas["TraitView"];
 
@@ -18,7 +19,7 @@ export function entriesForTrait(trait: Trait, from: string | undefined, engageme
   const made = entry(trait.form, fields);
   return trait.seat === undefined || trait.seat === null
     ? [made]
-    : [made, entry("seat.give", { id: newId(), account: fields.id ?? "", kind: trait.seat })];
+    : [made, seatEntry(fields.id ?? "", trait.seat, from)];
 }
 
 /** Ids of the draft's entries that bring a trait. */

@@ -82,6 +82,8 @@ describe("proposals", () => {
     const [account, seat] = accountEntries(tenant, "P", undefined);
     expect(account?.fields).toMatchObject({ person: "P", tenant: "t" });
     expect(seat?.fields).toMatchObject({ account: account?.fields.id, kind: "reader" });
+    expect(seat?.fields.from).toBeUndefined();
     expect(accountEntries({ ...tenant, seats: [] }, "P", undefined)).toHaveLength(1);
+    expect(accountEntries(tenant, "P", undefined, "2026-11-30")[1]?.fields.from).toBe("2026-11-30");
   });
 });

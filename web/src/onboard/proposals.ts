@@ -37,12 +37,21 @@ export function leastSeat(tenant: TenantChoice, permissions: readonly string[]):
   return tenant.seats.find((seat) => needing.every((permission) => seat.carries.includes(permission)))?.key;
 }
 
-/** An account, and the least seat that serves with it. */
-export function accountEntries(tenant: TenantChoice, person: string, access: Access | undefined): EntryInput[] {
+/** An account, and the least seat that serves with it; the seat is taken from a first day that is still to come. */
+export function accountEntries(
+  tenant: TenantChoice,
+  person: string,
+  access: Access | undefined,
+  from?: string,
+): EntryInput[] {
   const account = newId();
   const seat = leastSeat(tenant, heldIn(access, tenant.id));
   const opened = entry("account.open", { id: account, person, tenant: tenant.id });
-  return seat === undefined ? [opened] : [opened, entry("seat.give", { id: newId(), account, kind: seat })];
+  return seat === undefined ? [opened] : [opened, seatEntry(account, seat, from)];
+}
+
+export function seatEntry(account: string, kind: string, from: string | undefined): EntryInput {
+  return entry("seat.give", { id: newId(), account, kind, ...(from === undefined ? {} : { from }) });
 }
 
 /** Tenants where something is given but no account is there or drafted. */

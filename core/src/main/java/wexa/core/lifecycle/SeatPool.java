@@ -55,19 +55,35 @@ public final class SeatPool {
                 .toList();
     }
 
-    /** The most seats taken at any instant of the window by others than the given one: counted at each beginning. */
+    /** One seat more or less from an instant on. */
+    private record Turn(Instant at, int by) {}
+
+    /**
+     * The most seats taken at any instant of the window by others than the given one. Costs one look at each seat, and
+     * sorting those that begin or end inside the window.
+     */
     public int mostTakenWithin(Window window, Id<Seat> except) {
-        List<Seat> others = seats.stream()
-                .filter(seat -> !seat.id().equals(except) && seat.window().overlaps(window))
-                .sorted(Comparator.comparing(seat -> seat.window().from()))
-                .toList();
-        int most = 0;
-        for (Seat start : others) {
-            Instant at = start.window().from().isBefore(window.from())
-                    ? window.from()
-                    : start.window().from();
-            most = Math.max(most, (int)
-                    others.stream().filter(seat -> seat.window().contains(at)).count());
+        int taken = 0;
+        List<Turn> turns = new ArrayList<>();
+        for (Seat seat : seats) {
+            if (seat.id().equals(except) || !seat.window().overlaps(window)) {
+                continue;
+            }
+            if (seat.window().contains(window.from())) {
+                taken++;
+            } else {
+                turns.add(new Turn(seat.window().from(), 1));
+            }
+            if (seat.window().until().isBefore(window.until())) {
+                turns.add(new Turn(seat.window().until(), -1));
+            }
+        }
+        // what ends at an instant is free again at it
+        turns.sort(Comparator.comparing(Turn::at).thenComparingInt(Turn::by));
+        int most = taken;
+        for (Turn turn : turns) {
+            taken += turn.by();
+            most = Math.max(most, taken);
         }
         return most;
     }

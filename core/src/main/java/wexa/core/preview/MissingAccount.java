@@ -2,6 +2,7 @@ package wexa.core.preview;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -14,6 +15,7 @@ import wexa.core.lifecycle.Identity;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.App;
+import wexa.core.model.Engagement;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
@@ -21,12 +23,18 @@ import wexa.core.model.Model;
 import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.model.Window;
 
 /**
  * An account that somebody would need to use what a draft gives them, with the least seat that carries all that they can do
- * there. {@code closed} is the account that they had before and that would be opened again.
+ * there. {@code closed} is the account that they had before and that would be opened again; {@code during} is the engagement for which the seat is needed.
  */
-public record MissingAccount(Id<Person> person, Id<Tenant> tenant, Optional<Id<Account>> closed, Optional<Key> seat) {
+public record MissingAccount(
+        Id<Person> person,
+        Id<Tenant> tenant,
+        Optional<Id<Account>> closed,
+        Optional<Key> seat,
+        Optional<Window> during) {
     /**
      * What is missing with the draft at an instant, person by person; of people from outside nothing before they are known.
      * Costs what the draft gives.
@@ -57,9 +65,18 @@ public record MissingAccount(Id<Person> person, Id<Tenant> tenant, Optional<Id<A
         for (Id<Tenant> tenant : tenants) {
             Optional<Account> known = Optional.ofNullable(accounts.get(tenant));
             if (known.filter(Account::isOpen).isEmpty()) {
-                missing.add(new MissingAccount(id, tenant, known.map(Account::id), seat(id, tenant, preview, at)));
+                missing.add(new MissingAccount(
+                        id, tenant, known.map(Account::id), seat(id, tenant, preview, at), during(id, model, at)));
             }
         }
+    }
+
+    /** The engagement that lasts longest of those at the instant. */
+    private static Optional<Window> during(Id<Person> person, Model model, Instant at) {
+        return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person).stream()
+                .map(Engagement::window)
+                .filter(window -> window.contains(at))
+                .max(Comparator.comparing(Window::until));
     }
 
     private static Optional<Key> seat(Id<Person> person, Id<Tenant> tenant, Preview preview, Instant at) {

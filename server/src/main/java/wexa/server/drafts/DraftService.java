@@ -1,13 +1,17 @@
 package wexa.server.drafts;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
+import wexa.core.model.Key;
 import wexa.core.model.Model;
+import wexa.core.model.Window;
 import wexa.core.preview.MissingAccount;
 import wexa.core.preview.Preview;
 import wexa.server.administrators.Act;
@@ -139,15 +143,26 @@ public class DraftService {
                             "id", account,
                             "person", missing.person().toString(),
                             "tenant", missing.tenant().toString())));
-            missing.seat()
-                    .ifPresent(kind -> entries.add(entry(
-                            "seat.give",
-                            Map.of("id", ids.next().toString(), "account", account, "kind", kind.text()))));
+            missing.seat().ifPresent(kind -> entries.add(seat(account, kind, missing.during(), preview.now())));
         }
         if (before.entries().size() + entries.size() > MOST_ENTRIES) {
             throw full();
         }
         return previews.view(drafts.edit(id, version, entries, List.of()));
+    }
+
+    /** A seat for as long as the engagement lasts for which it is needed. */
+    private Entry seat(String account, Key kind, Optional<Window> during, Instant now) {
+        Map<String, String> fields = new HashMap<>();
+        fields.put("id", ids.next().toString());
+        fields.put("account", account);
+        fields.put("kind", kind.text());
+        during.map(Window::from)
+                .filter(from -> from.isAfter(now))
+                .ifPresent(from -> fields.put("from", from.toString()));
+        during.filter(window -> !window.isOpenEnded())
+                .ifPresent(window -> fields.put("until", window.until().toString()));
+        return entry("seat.give", fields);
     }
 
     private Entry entry(String form, Map<String, String> fields) {
