@@ -2,6 +2,7 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useDraft, type Draft, type Entry } from "../api/drafts";
 import { entriesQuery } from "../api/queries";
+import { formWords } from "./forms";
 
 const STATES: Record<string, { words: string; look: string }> = {
   READY: { words: "ready", look: "text-success" },
@@ -94,7 +95,9 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
   return (
     <li className="flex gap-4 px-3 py-1.5">
       <div className="min-w-0 flex-1">
-        <p className="font-mono text-sm break-words">{entry.sentence === "" ? entry.form : entry.sentence}</p>
+        <p className="font-mono text-sm break-words">
+          {entry.sentence === "" ? formWords(entry.form) : entry.sentence}
+        </p>
         {entry.findings.map((finding) => (
           <p
             key={`${finding.code} ${finding.path}`}
@@ -117,7 +120,7 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
           <button
             type="button"
             className="btn btn-xs"
-            aria-label={`Take out: ${entry.sentence === "" ? entry.form : entry.sentence}`}
+            aria-label={`Take out: ${entry.sentence === "" ? formWords(entry.form) : entry.sentence}`}
             onClick={() => takeOut(entry.id)}
           >
             Take out

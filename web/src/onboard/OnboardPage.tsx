@@ -12,7 +12,9 @@ import { Find } from "./Find";
 import { Groups } from "./Groups";
 import { Like } from "./Like";
 import { entriesFor } from "./newcomer";
+import { handleFrom } from "./proposals";
 import { Roles } from "./Roles";
+import { Step } from "./Step";
 import { Then } from "./Then";
 import { Who } from "./Who";
 
@@ -90,7 +92,12 @@ function Start({ entryId, person }: { entryId: string | undefined; person: strin
             mutate({
               name: `${given} ${family}`.trim(),
               put: entriesFor(
-                { directory: ownHome(data.homes), userId: "", givenName: given, familyName: family },
+                {
+                  directory: ownHome(data.homes),
+                  userId: handleFrom(given, family),
+                  givenName: given,
+                  familyName: family,
+                },
                 data.units,
                 isoDay(new Date(now).toISOString(), session.zone),
               ).map((one) => (one.form === "person.add" ? { ...one, fields: { ...one.fields, entry: "" } } : one)),
@@ -169,7 +176,13 @@ function Steps({ draft, person, choices }: { draft: Draft; person: string; choic
         <p className="text-soft">Nothing leaves Wexa before you apply. Every key you press is kept in the draft.</p>
         <ol className="mt-4">
           <Who draft={draft} choices={choices} known={known.data} />
-          {isReadable && <Like draft={draft} person={person} from={from} />}
+          {isReadable ? (
+            <Like draft={draft} person={person} from={from} />
+          ) : (
+            <Step number={2} title="Start like others" isDone={false}>
+              <p className="text-soft">As soon as it is clear who it is, those who do the same stand here.</p>
+            </Step>
+          )}
           <Groups draft={draft} person={person} choices={choices} known={known.data} from={from} />
           <Accounts draft={draft} person={person} choices={choices} access={access.data} from={from} />
           <Roles draft={draft} person={person} choices={choices} from={from} />

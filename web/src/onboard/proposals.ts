@@ -156,8 +156,9 @@ export function toSettle(draft: Draft): ToSettle[] {
   for (const entry of draft.entries) {
     for (const finding of entry.findings) {
       const follows =
-        finding.code === "reference.unresolved" &&
-        (finding.path === "person" || finding.path === "subject" || finding.path === "member");
+        finding.code === "entry.waits" ||
+        (finding.code === "reference.unresolved" &&
+          (finding.path === "person" || finding.path === "subject" || finding.path === "member"));
       if (!seen.has(finding.text) && !follows && finding.code !== "fact.gone") {
         seen.add(finding.text);
         all.push({ entry, finding });

@@ -36,5 +36,8 @@ describe("choices", () => {
     expect(matching([...many, group], "person")).toContain(group);
     expect(matching(many, "person 19").map((one) => one.name)).toContain("Person 199");
     expect(matching([...many, group], "nobody")).toEqual([]);
+    const inside: Choice = { id: "a", name: "Kelpwood", note: "", source: "Here" };
+    const first: Choice = { id: "b", name: "Odile Marrick", note: "", source: "Here" };
+    expect(matching([inside, first], "od")).toEqual([first, inside]);
   });
 });

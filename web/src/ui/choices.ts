@@ -18,13 +18,18 @@ export function bySource(choices: readonly Choice[]): { source: string; choices:
 
 const MOST_SHOWN = 40;
 /** Where several sources are asked, none crowds out the others. */
-const MOST_OF_A_SOURCE = 15;
+const MOST_OF_A_SOURCE = 5;
 
-/** What of the choices has the typed text in it, as much of each source as fits. */
+/** What of the choices has the typed text in it, names that begin with it first, and as much of each source as fits. */
 export function matching(choices: readonly Choice[], typed: string): Choice[] {
   const found = choices.filter(
     (choice) => typed === "" || `${choice.name} ${choice.note}`.toLowerCase().includes(typed),
   );
+  if (typed !== "") {
+    const begins = (choice: Choice) => ` ${choice.name.toLowerCase()}`.includes(` ${typed}`);
+    // the order is otherwise kept: sorting is stable
+    found.sort((one, other) => Number(begins(other)) - Number(begins(one)));
+  }
   const sources = bySource(found);
   return sources.length < 2
     ? found.slice(0, MOST_SHOWN)

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import wexa.core.change.Change;
 import wexa.core.change.Keeping;
@@ -59,8 +60,45 @@ final class Replay {
         }
     }
 
+    /** Outcomes in the order given. What another entry would have made, had it been ready, is waited for and not missing. */
     List<Preview.Outcome> outcomes(List<Entry> inOrder) {
-        return inOrder.stream().map(Entry::id).map(outcomes::get).toList();
+        Map<String, Entry> unmade = new HashMap<>();
+        for (Entry entry : inOrder) {
+            if (entry.isMaking() && !outcome(entry).state().isDone()) {
+                unmade.put(entry.fields().getOrDefault("id", ""), entry);
+            }
+        }
+        return inOrder.stream()
+                .map(this::outcome)
+                .map(outcome -> unmade.isEmpty() ? outcome : waiting(outcome, unmade))
+                .toList();
+    }
+
+    private Preview.Outcome outcome(Entry entry) {
+        return Objects.requireNonNull(outcomes.get(entry.id()));
+    }
+
+    private static Preview.Outcome waiting(Preview.Outcome outcome, Map<String, Entry> unmade) {
+        List<Finding> findings = outcome.findings().stream()
+                .map(finding -> waited(finding, unmade)
+                        .map(entry -> Finding.of(Code.ENTRY_WAITS, finding.path(), "kind", entry.thing()))
+                        .orElse(finding))
+                .toList();
+        return new Preview.Outcome(outcome.entry(), outcome.state(), outcome.sentence(), findings);
+    }
+
+    private static Optional<Entry> waited(Finding finding, Map<String, Entry> unmade) {
+        return switch (finding.code()) {
+            case REFERENCE_UNRESOLVED ->
+                Optional.ofNullable(unmade.get(withoutSort(finding.facts().getOrDefault("value", ""))));
+            case FACT_GONE -> Optional.ofNullable(unmade.get(finding.facts().getOrDefault("id", "")));
+            default -> Optional.empty();
+        };
+    }
+
+    /** A subject is named as {@code person:ID} or {@code group:ID}. */
+    private static String withoutSort(String value) {
+        return value.substring(value.indexOf(':') + 1);
     }
 
     List<Effect> effects() {

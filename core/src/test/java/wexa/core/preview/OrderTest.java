@@ -15,6 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.access.AccessIndex;
+import wexa.core.finding.Code;
 import wexa.core.intake.Entry;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
@@ -47,6 +48,53 @@ class OrderTest {
         assertThat(mixed.outcomes().stream().map(Preview.Outcome::entry))
                 .as("they are shown as they were typed")
                 .containsExactlyElementsOf(shuffled);
+    }
+
+    @Test
+    void whatBuildsOnAnEntryThatIsNotReadyWaitsForIt() {
+        RandomModel made = new RandomModel(4);
+        String person = made.id().toString();
+        String account = made.id().toString();
+        List<Entry> entries = List.of(
+                SampleEntries.entry(
+                        made, "person.add", "id", person, "given", "New", "family", "One", "home", "skerrow"),
+                SampleEntries.entry(
+                        made,
+                        "membership.put",
+                        "id",
+                        made.id().toString(),
+                        "member",
+                        "person:" + person,
+                        "group",
+                        "group-0"),
+                SampleEntries.entry(
+                        made,
+                        "account.open",
+                        "id",
+                        account,
+                        "person",
+                        person,
+                        "tenant",
+                        made.tenants.get(1).id().toString()),
+                SampleEntries.entry(made, "seat.give", "id", made.id().toString(), "account", account, "kind", "full"),
+                SampleEntries.entry(
+                        made,
+                        "membership.put",
+                        "id",
+                        made.id().toString(),
+                        "member",
+                        "person:" + made.id(),
+                        "group",
+                        "group-0"));
+        Preview preview = Preview.of(Snapshot.compile(1, made.model()), entries, RandomModel.NOW, ZoneOffset.UTC);
+        assertThat(preview.outcomes())
+                .extracting(outcome -> outcome.findings().get(0).code())
+                .containsExactly(
+                        Code.FIELD_MISSING,
+                        Code.ENTRY_WAITS,
+                        Code.ENTRY_WAITS,
+                        Code.ENTRY_WAITS,
+                        Code.REFERENCE_UNRESOLVED);
     }
 
     @Test

@@ -21,6 +21,8 @@ public final class Messages {
             Map.entry("group", "Group"),
             Map.entry("member", "Member"),
             Map.entry("tenant", "Tenant"),
+            Map.entry("person", "Person"),
+            Map.entry("account", "Account"),
             Map.entry("as", "User name"),
             Map.entry("role", "Role"),
             Map.entry("area", "Area"),
@@ -67,6 +69,9 @@ public final class Messages {
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
             case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Name one that does.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";
+            case ENTRY_WAITS ->
+                "Waits for the " + facts.getOrDefault("kind", "entry").replace('-', ' ')
+                        + " that this draft makes and that is not ready yet.";
             case CHANGED_MEANWHILE ->
                 "Somebody changed this since you wrote the entry. You saw: “" + facts.get("was") + "”. It is now: “"
                         + facts.get("is") + "”. Keep your change, or take it out.";
