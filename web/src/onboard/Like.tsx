@@ -25,7 +25,7 @@ export function Like({ draft, person, from }: { draft: Draft; person: string; fr
   const list = useRef<HTMLUListElement>(null);
   const engagement = entriesOf(draft, "engagement.begin")[0]?.fields.id;
   const data = peers.data;
-  const open = toTakeOver(data?.traits ?? []);
+  const open = toTakeOver(data?.traits ?? [], draft);
   const shown = (data?.traits ?? []).filter((trait) => isWhole || isFirst(trait));
   const more = (data?.traits.length ?? 0) - shown.length;
   const first = data?.peers[0];
@@ -127,7 +127,8 @@ function TraitLine({
   onLeave: () => void;
 }) {
   const isLocked = trait.verdict === "DECIDED_ELSEWHERE" || (trait.has && !isDrafted);
-  const left = trait.has
+  const isTaken = trait.has || isDrafted;
+  const left = isTaken
     ? undefined
     : trait.verdict === "CONFLICTS"
       ? `left out: ${trait.rule ?? "a conflict rule"}`
@@ -138,9 +139,9 @@ function TraitLine({
         <input
           type="checkbox"
           className="checkbox checkbox-sm"
-          checked={trait.has}
+          checked={isTaken}
           disabled={isLocked}
-          onChange={() => (trait.has ? onLeave() : onTake())}
+          onChange={() => (isTaken ? onLeave() : onTake())}
         />
         <span className="min-w-0 truncate">
           {trait.colour !== undefined && trait.colour !== null && <TenantDot colour={trait.colour} />}

@@ -5,7 +5,7 @@ import { AccessTable } from "../ui/accessTable";
 import { Days, dayWord } from "../ui/days";
 import { ThreadKey } from "../ui/threads";
 import { ActButton } from "./ActButton";
-import { accountEntries, toSettle } from "./proposals";
+import { accountEntries, missingAccounts, toSettle } from "./proposals";
 
 /** What the person will be able to do, and what is to settle before. */
 export function Then({
@@ -36,7 +36,8 @@ export function Then({
   const now = useNow();
   const given = name.split(" ")[0] ?? "";
   const open = toSettle(draft);
-  const noAccount = access?.tenants.filter((tenant) => tenant.lines.length > 0 && !tenant.userName) ?? [];
+  const missing = new Set(missingAccounts(access, draft));
+  const noAccount = access?.tenants.filter((tenant) => missing.has(tenant.tenantId)) ?? [];
   const blocking = open.filter((one) => one.finding.severity === "BLOCK").length;
   const when = access === undefined ? "today" : dayWord(access.at, now, session.zone);
   return (

@@ -43,7 +43,10 @@ describe("traits of peers", () => {
       trait({ verdict: "DECIDED_ELSEWHERE" }),
       trait({ verdict: "CONFLICTS", rule: "Issues a refund and approves it" }),
     ];
-    expect(toTakeOver(all)).toEqual([all[0]]);
+    const empty = { entries: [] } as unknown as Draft;
+    expect(toTakeOver(all, empty)).toEqual([all[0]]);
+    const taken = { entries: entriesForTrait(trait({}), undefined, undefined) } as unknown as Draft;
+    expect(toTakeOver(all, taken)).toEqual([]);
     expect(all.filter(isFirst)).toHaveLength(4);
   });
 });

@@ -34,9 +34,9 @@ export function drafted(draft: Draft, trait: Trait): string[] {
   return [...found, ...seats].map((one) => one.id);
 }
 
-/** What is taken over at one stroke: what nearly all have and the person does not have yet. */
-export function toTakeOver(traits: readonly Trait[]): Trait[] {
-  return traits.filter((trait) => trait.verdict === "COMMON" && !trait.has);
+/** What is taken over at one stroke: what nearly all have, and the person does not, with the draft as it is. */
+export function toTakeOver(traits: readonly Trait[], draft: Draft): Trait[] {
+  return traits.filter((trait) => trait.verdict === "COMMON" && !trait.has && drafted(draft, trait).length === 0);
 }
 
 /** Those that show at once: what nearly all have, what conflicts, what others decide, and whatever was taken. */
