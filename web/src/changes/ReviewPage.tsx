@@ -47,6 +47,7 @@ function Review({ draft }: { draft: Draft }) {
         )}
         {!closed && <Discard draft={draft} />}
       </div>
+      {!closed && draft.total > 0 && <MissingAccounts draft={draft} />}
       {draft.total === 0 ? (
         <div className="card-plain mt-4">
           <Empty title="There is nothing in this draft." />
@@ -61,7 +62,6 @@ function Review({ draft }: { draft: Draft }) {
           )}
         </>
       )}
-      {!closed && draft.total > 0 && <MissingAccounts draft={draft} />}
       {!closed && <Told draft={draft} />}
       {!closed && draft.total > 0 && <Apply draft={draft} />}
     </div>

@@ -38,8 +38,9 @@ public class Templates {
     private static final String INVITATION = """
             Hello {given name},
 
-            you are to work with us as {job} in {unit} from {first day} on. Before anything is opened for you, please say
-            that this reached the right person.
+            you are to work with us as {job} in {unit} from {first day} on.
+
+            Before anything is opened for you, please say that this reached the right person.
 
             {activation}
 
