@@ -104,6 +104,7 @@ function Steps({ job }: { job: Job }) {
             {tenant.name}
             <span className="ml-2 font-sans text-sm font-normal text-soft">
               {tenant.done} of {tenant.total} arrived
+              {tenant.feltAtSignIn && " · whoever is signed in feels it at the next sign-in"}
             </span>
           </h2>
           <ol className="card-plain mt-1.5 divide-y divide-[var(--line)]">

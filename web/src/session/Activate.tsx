@@ -1,32 +1,20 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
-import { sessionQuery } from "../api/queries";
-import { Mark } from "../frame/Mark";
 import { moment } from "../ui/dates";
 import { PlainField, problemOf, Told } from "../ui/plainField";
-import { Read } from "../ui/states";
+import { Linked } from "./Linked";
 
 /** For somebody who got a link: choosing the password of their accounts. They need no session, the link is what they have. */
 export function Activate({ token }: { token: string }) {
-  const session = useQuery(sessionQuery);
-  const link = useQuery({
-    queryKey: ["activation"],
-    queryFn: () => take(api.POST("/api/v1/activations/look", { body: { token } })),
-    // the session's answer brings the token against forged requests, also where nobody is signed in
-    enabled: !session.isPending,
-    retry: false,
-    refetchOnWindowFocus: false,
-  });
   return (
-    <main className="grid min-h-screen place-items-center p-6">
-      <div className="card-plain w-full max-w-md p-7">
-        <Mark />
-        <Read of={link} what="what the link opens">
-          {(data) => <Choose token={token} link={data} />}
-        </Read>
-      </div>
-    </main>
+    <Linked
+      name="activation"
+      what="what the link opens"
+      look={() => take(api.POST("/api/v1/activations/look", { body: { token } }))}
+    >
+      {(data) => <Choose token={token} link={data} />}
+    </Linked>
   );
 }
 

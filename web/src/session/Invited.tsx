@@ -1,31 +1,19 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
-import { sessionQuery } from "../api/queries";
-import { Mark } from "../frame/Mark";
 import { moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
-import { Read } from "../ui/states";
+import { Linked } from "./Linked";
 
 /** For somebody who was invited: saying that the invitation reached the right person. The link is all they have. */
 export function Invited({ token }: { token: string }) {
-  const session = useQuery(sessionQuery);
-  const link = useQuery({
-    queryKey: ["invitation"],
-    queryFn: () => take(api.POST("/api/v1/invitations/look", { body: { token } })),
-    // the session's answer brings the token against forged requests, also where nobody is signed in
-    enabled: !session.isPending,
-    retry: false,
-    refetchOnWindowFocus: false,
-  });
   return (
-    <main className="grid min-h-screen place-items-center p-6">
-      <div className="card-plain w-full max-w-md p-7">
-        <Mark />
-        <Read of={link} what="the invitation">
-          {(data) => <Accept token={token} invitation={data} />}
-        </Read>
-      </div>
-    </main>
+    <Linked
+      name="invitation"
+      what="the invitation"
+      look={() => take(api.POST("/api/v1/invitations/look", { body: { token } }))}
+    >
+      {(data) => <Accept token={token} invitation={data} />}
+    </Linked>
   );
 }
 

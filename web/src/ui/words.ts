@@ -51,6 +51,7 @@ const CAPABILITIES: [string, string][] = [
   ["ASSIGNMENTS", "who has which role"],
   ["EVALUATION", "asking whether somebody may do something"],
   ["PASSWORDS", "passwords of its own"],
+  ["LIVE_RIGHTS", "rights felt at once, not only at the next sign-in"],
 ];
 
 /** What of a tenant is managed and what is not, in words. */

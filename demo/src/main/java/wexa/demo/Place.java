@@ -20,8 +20,11 @@ record Place(
     /** An area; one without a parent is at the top. */
     record Spot(String key, String name, String parent) {}
 
-    private static final Set<String> EVERYTHING = new TreeSet<>(
+    /** Everything but looking rights up with each request: whoever is signed in keeps them until the next time. */
+    private static final Set<String> UNTIL_SIGN_IN = new TreeSet<>(
             List.of("USERS", "GROUPS", "SEATS", "AREAS", "ROLES", "ASSIGNMENTS", "EVALUATION", "PASSWORDS"));
+
+    private static final Set<String> EVERYTHING = with(UNTIL_SIGN_IN, "LIVE_RIGHTS");
 
     String path() {
         return app + "-" + key;
@@ -93,7 +96,7 @@ record Place(
                         "STAFF_NUMBER",
                         sized("staff", 700, "planner", 40),
                         List.of(area("sites", "All sites", "")),
-                        EVERYTHING,
+                        UNTIL_SIGN_IN,
                         0),
                 new Place(
                         "quayside",
@@ -105,7 +108,7 @@ record Place(
                         List.of(
                                 area("ticket-hall", "Ticket hall", ""), area("kiosk", "South Bay kiosk", ""),
                                 area("till-1", "Till 1", "ticket-hall"), area("till-2", "Till 2", "ticket-hall")),
-                        EVERYTHING,
+                        UNTIL_SIGN_IN,
                         0),
                 new Place(
                         "strandline",
@@ -137,6 +140,12 @@ record Place(
                         List.of(area("north-berths", "North berths", ""), area("berth-3", "Berth 3", "north-berths")),
                         EVERYTHING,
                         0));
+    }
+
+    private static Set<String> with(Set<String> some, String more) {
+        Set<String> all = new TreeSet<>(some);
+        all.add(more);
+        return all;
     }
 
     private static Spot area(String key, String name, String parent) {

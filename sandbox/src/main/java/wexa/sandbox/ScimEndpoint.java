@@ -18,6 +18,7 @@ import java.util.Optional;
 
 /** SCIM 2.0 over one tenant's resources: discovery (RFC 7644 4), query (3.4.2), create, PATCH (3.5.2), replace, delete. */
 final class ScimEndpoint {
+    private static final String CONFIG = "urn:wexa:scim:schemas:extension:1.0:ServiceProviderConfig";
     private static final int LARGEST_PAGE = 200;
     private static final String SEAT_KIND = "urn:wexa:scim:schemas:1.0:SeatKind";
 
@@ -184,7 +185,10 @@ final class ScimEndpoint {
 
     private ObjectNode serviceProviderConfig() {
         ObjectNode config = JsonNodeFactory.instance.objectNode();
-        config.putArray("schemas").add("urn:ietf:params:scim:schemas:core:2.0:ServiceProviderConfig");
+        config.putArray("schemas")
+                .add("urn:ietf:params:scim:schemas:core:2.0:ServiceProviderConfig")
+                .add(CONFIG);
+        config.putObject(CONFIG).putObject("liveRights").put("supported", tenant.can("LIVE_RIGHTS"));
         config.putObject("patch").put("supported", true);
         config.putObject("bulk").put("supported", false).put("maxOperations", 0).put("maxPayloadSize", 0);
         config.putObject("filter").put("supported", true).put("maxResults", LARGEST_PAGE);

@@ -29,6 +29,7 @@ import wexa.core.model.Capability;
 public final class ScimTenant {
     private static final int PAGE = 200;
     private static final int MOST_PAGES = 5_000;
+    private static final String CONFIG = "urn:wexa:scim:schemas:extension:1.0:ServiceProviderConfig";
     private static final String PATCH_OP = "urn:ietf:params:scim:api:messages:2.0:PatchOp";
 
     private final Exchange exchange;
@@ -46,6 +47,9 @@ public final class ScimTenant {
                 .then(found -> read("ServiceProviderConfig").then(config -> {
                     if (config.path("changePassword").path("supported").asBoolean()) {
                         found.add(Capability.PASSWORDS);
+                    }
+                    if (config.path(CONFIG).path("liveRights").path("supported").asBoolean()) {
+                        found.add(Capability.LIVE_RIGHTS);
                     }
                     return announced(found);
                 }));

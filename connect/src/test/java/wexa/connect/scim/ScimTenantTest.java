@@ -112,7 +112,7 @@ class ScimTenantTest {
     void discoversWhatTheTenantAnnounces() {
         Set<Capability> found = done(tenant().discover()).capabilities();
         assertThat(found).contains(Capability.SEATS, Capability.ROLES, Capability.ASSIGNMENTS, Capability.GROUPS);
-        assertThat(found).contains(Capability.PASSWORDS);
+        assertThat(found).contains(Capability.PASSWORDS, Capability.LIVE_RIGHTS);
     }
 
     @Test

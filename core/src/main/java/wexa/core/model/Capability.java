@@ -10,5 +10,7 @@ public enum Capability {
     ASSIGNMENTS,
     EVALUATION,
     /** Takes passwords of its own for its accounts (RFC 7643 5, {@code changePassword}). */
-    PASSWORDS
+    PASSWORDS,
+    /** Looks rights up with each request; where it does not say so, they may be felt only at the next sign-in. */
+    LIVE_RIGHTS
 }

@@ -17,6 +17,7 @@ import wexa.core.message.Occasion;
 import wexa.core.message.Opening;
 import wexa.core.model.App;
 import wexa.core.model.Area;
+import wexa.core.model.Capability;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -207,6 +208,7 @@ public class ReviewService {
                     app.name() + " " + tenant.name(),
                     tenant.colour(),
                     fresh.map(one -> one.state() != Freshness.State.FAILED).orElse(false),
+                    !tenant.can(Capability.LIVE_RIGHTS),
                     forecast.steps().stream().limit(STEPS_SHOWN).toList(),
                     forecast.steps().size(),
                     pools(preview, tenant),

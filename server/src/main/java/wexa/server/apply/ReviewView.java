@@ -38,6 +38,7 @@ public record ReviewView(List<PersonReview> people, int morePeople, List<TenantR
             String name,
             int colour,
             boolean answers,
+            boolean feltAtSignIn,
             List<String> steps,
             int allSteps,
             List<TenantViews.SeatPoolView> pools,

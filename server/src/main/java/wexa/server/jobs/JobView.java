@@ -21,5 +21,13 @@ public record JobView(
         long tries,
         List<TenantSteps> tenants) {
     /** What a job does in one tenant: all steps counted, {@code more} of them not shown. */
-    public record TenantSteps(UUID id, String name, int colour, int total, int done, int more, List<StepView> steps) {}
+    public record TenantSteps(
+            UUID id,
+            String name,
+            int colour,
+            boolean feltAtSignIn,
+            int total,
+            int done,
+            int more,
+            List<StepView> steps) {}
 }

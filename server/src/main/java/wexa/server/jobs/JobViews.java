@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
+import wexa.core.model.Capability;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
@@ -54,6 +55,7 @@ class JobViews {
                     tenant,
                     known.map(one -> model.appOf(one).name() + " " + one.name()).orElse(""),
                     known.map(Tenant::colour).orElse(0),
+                    known.filter(one -> one.can(Capability.LIVE_RIGHTS)).isEmpty(),
                     total,
                     theirs.getOrDefault(StepRow.State.DONE, 0),
                     total - shown.size(),
