@@ -76,11 +76,6 @@ final class Browser implements AutoCloseable {
         driver.get(address.resolve(path).toString());
     }
 
-    /** An address as it stands in a message. */
-    void openWhole(URI link) {
-        driver.get(link.toString());
-    }
-
     void signIn(String login, String password) {
         open("/");
         type("Login", login);
