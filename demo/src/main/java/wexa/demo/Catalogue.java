@@ -23,7 +23,7 @@ final class Catalogue {
         rotaBuoy();
         quayside();
         drydock();
-        conflicts();
+        facts.addAll(ConflictRules.make());
         return facts;
     }
 
@@ -254,59 +254,6 @@ final class Catalogue {
                 List.of("berth-worker"),
                 List.of("parts-order"));
         role("store-keeper", "Store keeper", "Receives parts", List.of(), List.of("parts-receive"));
-    }
-
-    /** What must not meet in one person. */
-    private void conflicts() {
-        conflict(
-                "treatment-recorded-and-approved",
-                "Records a treatment and approves it",
-                "Somebody else looks at what an animal was given",
-                "pelagia:treatment:record",
-                "pelagia:treatment:approve",
-                "AREA",
-                "WARN");
-        conflict(
-                "refund-issued-and-approved",
-                "Issues a refund and approves it",
-                "Nobody gives money back alone",
-                "quayside:refund:issue",
-                "quayside:refund:approve",
-                "TENANT",
-                "BLOCK");
-        conflict(
-                "part-ordered-and-received",
-                "Orders a part and receives it",
-                "What was ordered is counted by somebody else",
-                "drydock:part:order",
-                "drydock:part:receive",
-                "TENANT",
-                "WARN");
-    }
-
-    private void conflict(
-            String key, String name, String description, String one, String other, String within, String manner) {
-        facts.add(Fact.of(
-                "conflict-rule",
-                key,
-                "key",
-                key,
-                "name",
-                name,
-                "description",
-                description,
-                "owner",
-                Fact.id("person", "tove.lindqvist"),
-                "one",
-                Map.of("permissions", List.of(one), "roles", List.of()),
-                "other",
-                Map.of("permissions", List.of(other), "roles", List.of()),
-                "within",
-                within,
-                "counted",
-                List.of("BLOCKED", "COMING"),
-                "manner",
-                manner));
     }
 
     private void type(String app, String key, String name, String... actions) {
