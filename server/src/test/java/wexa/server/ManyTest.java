@@ -20,7 +20,7 @@ import wexa.server.Browserless.Answer;
  */
 class ManyTest {
     private static final int PLACES = 10;
-    private static final int PEOPLE = Integer.getInteger("wexa.many.people", 400);
+    private static final int PEOPLE = Integer.getInteger("wexa.many.people", 200);
 
     @TempDir
     Path folder;

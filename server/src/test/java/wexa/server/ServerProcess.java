@@ -45,6 +45,7 @@ final class ServerProcess {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
                 "-cp",
                 System.getProperty("java.class.path"),
                 "wexa.server.WexaServer"));
