@@ -114,7 +114,13 @@ public final class DryRun {
         }
 
         boolean areDone(List<Entry> entries) {
-            return of(entries).stream().allMatch(outcome -> outcome.state().isDone());
+            for (Entry entry : entries) {
+                Preview.Outcome outcome = outcomes.get(entry.id());
+                if (outcome != null && !outcome.state().isDone()) {
+                    return false;
+                }
+            }
+            return true;
         }
 
         /** One finding per code and field. */

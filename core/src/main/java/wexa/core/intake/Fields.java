@@ -22,6 +22,9 @@ import wexa.core.model.Window;
 final class Fields {
     static final int LONGEST_TEXT = 200;
 
+    /** The canonical text form (RFC 9562 4). */
+    private static final int ID_LENGTH = 36;
+
     private final Map<String, String> values;
     private final ZoneId zone;
     private final List<Finding> findings = new ArrayList<>();
@@ -150,11 +153,18 @@ final class Fields {
     }
 
     static boolean isId(String text) {
-        try {
-            return java.util.UUID.fromString(text).toString().equalsIgnoreCase(text);
-        } catch (IllegalArgumentException notAnId) {
+        // asked of every reference, most of which are names: failing to read one as an id would cost more than this
+        if (text.length() != ID_LENGTH) {
             return false;
         }
+        for (int place = 0; place < ID_LENGTH; place++) {
+            char at = text.charAt(place);
+            boolean isDash = place == 8 || place == 13 || place == 18 || place == 23;
+            if (isDash ? at != '-' : Character.digit(at, 16) < 0 || at > 'f') {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** {@code from} a first day, {@code until} a last one (rule 9). A missing start is {@code fallback}. */

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import wexa.core.change.AccountChange;
 import wexa.core.change.AssignmentChange;
 import wexa.core.change.Change;
@@ -42,6 +43,8 @@ import wexa.core.model.Window;
 public final class Intake {
     /** No day was said: it begins, or ends, when it is applied, whenever that is. */
     private static final Instant WHEN_APPLIED = Instant.MIN;
+
+    private static final Pattern STAFF_NUMBER = Pattern.compile("[A-Za-z0-9-]{1,20}");
 
     private final Model model;
     private final ZoneId zone;
@@ -146,10 +149,11 @@ public final class Intake {
 
     /** In an edit of an engagement, a field that is not there leaves what was; one that is empty takes it away. */
     private Map<String, String> withKnown(Entry entry) {
-        Map<String, String> fields = new TreeMap<>();
-        if (entry.form().equals("engagement.edit")) {
-            target(entry, model).ifPresent(known -> fields.putAll(new FactFields(known).map()));
+        if (!entry.form().equals("engagement.edit")) {
+            return entry.fields();
         }
+        Map<String, String> fields = new TreeMap<>();
+        target(entry, model).ifPresent(known -> fields.putAll(new FactFields(known).map()));
         fields.putAll(entry.fields());
         return fields;
     }
@@ -191,7 +195,7 @@ public final class Intake {
     }
 
     private static boolean isStaffNumber(String text) {
-        return text.matches("[A-Za-z0-9-]{1,20}");
+        return STAFF_NUMBER.matcher(text).matches();
     }
 
     private Optional<Membership> membership(Fields fields, Lookups lookups, Optional<Id<Membership>> id) {

@@ -6,13 +6,47 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** A sentence form, cut into clauses. */
+/** A sentence form, cut into clauses, and these into words and slots once and for all: a draft writes thousands. */
 record Template(List<Clause> clauses) {
     private static final Pattern CLAUSE = Pattern.compile("\\[([^]]*)]|([^\\[]+)");
     private static final Pattern SLOT = Pattern.compile("\\{(\"?)(\\w+)\"?}");
 
     /** A run of words and slots; an optional one is left out when a slot of it is empty. */
-    record Clause(String text, Need need) {}
+    record Clause(List<Part> parts, Need need) {
+        static Clause of(String text, Need need) {
+            List<Part> parts = new ArrayList<>();
+            Matcher slots = SLOT.matcher(text);
+            int from = 0;
+            while (slots.find()) {
+                parts.add(new Words(text.substring(from, slots.start())));
+                parts.add(new Slot(slots.group(2), !slots.group(1).isEmpty()));
+                from = slots.end();
+            }
+            parts.add(new Words(text.substring(from)));
+            return new Clause(List.copyOf(parts), need);
+        }
+
+        private boolean isWritten(Map<String, String> slots) {
+            if (need == Need.REQUIRED) {
+                return true;
+            }
+            for (Part part : parts) {
+                if (part instanceof Slot slot && !slots.containsKey(slot.name())) {
+                    return false;
+                }
+            }
+            return true;
+        }
+    }
+
+    /** What a clause is made of. */
+    sealed interface Part permits Words, Slot {}
+
+    /** Words that stand as they are. */
+    record Words(String text) implements Part {}
+
+    /** A place for a value, as a key or as a quoted text. */
+    record Slot(String name, boolean isQuoted) implements Part {}
 
     /** Whether a clause may be missing. */
     enum Need {
@@ -26,9 +60,7 @@ record Template(List<Clause> clauses) {
         while (matcher.find()) {
             String optional = matcher.group(1);
             clauses.add(
-                    optional != null
-                            ? new Clause(optional, Need.OPTIONAL)
-                            : new Clause(matcher.group(2), Need.REQUIRED));
+                    optional != null ? Clause.of(optional, Need.OPTIONAL) : Clause.of(matcher.group(2), Need.REQUIRED));
         }
         return new Template(List.copyOf(clauses));
     }
@@ -36,25 +68,20 @@ record Template(List<Clause> clauses) {
     String fill(Map<String, String> slots) {
         StringBuilder sentence = new StringBuilder();
         for (Clause clause : clauses) {
-            if (clause.need() == Need.REQUIRED || hasAll(clause, slots)) {
-                append(clause, slots, sentence);
+            if (clause.isWritten(slots)) {
+                clause.parts().forEach(part -> append(part, slots, sentence));
             }
         }
         return sentence.toString();
     }
 
-    private static boolean hasAll(Clause clause, Map<String, String> slots) {
-        return SLOT.matcher(clause.text()).results().allMatch(slot -> slots.containsKey(slot.group(2)));
-    }
-
-    private static void append(Clause clause, Map<String, String> slots, StringBuilder sentence) {
-        Matcher matcher = SLOT.matcher(clause.text());
-        while (matcher.find()) {
-            String value = slots.getOrDefault(matcher.group(2), "?");
-            String written = matcher.group(1).isEmpty() ? value : quote(value);
-            matcher.appendReplacement(sentence, Matcher.quoteReplacement(written));
+    private static void append(Part part, Map<String, String> slots, StringBuilder sentence) {
+        if (part instanceof Slot slot) {
+            String value = slots.getOrDefault(slot.name(), "?");
+            sentence.append(slot.isQuoted() ? quote(value) : value);
+        } else {
+            sentence.append(((Words) part).text());
         }
-        matcher.appendTail(sentence);
     }
 
     private static String quote(String value) {
