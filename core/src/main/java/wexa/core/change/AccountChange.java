@@ -12,7 +12,6 @@ import wexa.core.lifecycle.Identity;
 import wexa.core.message.SignIn;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
-import wexa.core.model.Home;
 import wexa.core.model.Id;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
@@ -79,11 +78,7 @@ public sealed interface AccountChange extends Change {
         }
 
         private static String[] facts(Person person, Model model) {
-            String home = model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream()
-                    .map(Home::name)
-                    .findFirst()
-                    .orElse(person.home().text());
-            return new String[] {"holder", person.name(), "home", home};
+            return new String[] {"holder", person.name(), "home", Identity.homeName(person, model)};
         }
 
         /** An account that nobody can sign in with is better seen before it is made. */

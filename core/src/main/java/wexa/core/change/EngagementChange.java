@@ -10,7 +10,6 @@ import wexa.core.finding.Finding;
 import wexa.core.lifecycle.Identity;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Home;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -129,13 +128,6 @@ public sealed interface EngagementChange extends Change {
         return model.table(Kind.HOME).size() > 0 && isPartner != Identity.isFromOutside(person, model);
     }
 
-    private static String home(Person person, Model model) {
-        return model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream()
-                .map(Home::name)
-                .findFirst()
-                .orElse(person.home().text());
-    }
-
     private static List<Finding> check(Engagement engagement, Model model) {
         List<Finding> findings = new ArrayList<>();
         if (model.people().find(engagement.person()).isEmpty()) {
@@ -153,7 +145,14 @@ public sealed interface EngagementChange extends Change {
         if (isHomeUnfit(engagement, person, model)) {
             String kind = engagement.kind().name().toLowerCase(Locale.ROOT);
             findings.add(Finding.of(
-                    Code.HOME_UNFIT, "home", "holder", person.name(), "kind", kind, "home", home(person, model)));
+                    Code.HOME_UNFIT,
+                    "home",
+                    "holder",
+                    person.name(),
+                    "kind",
+                    kind,
+                    "home",
+                    Identity.homeName(person, model)));
         }
         engagement.staffNumber().ifPresent(number -> {
             for (Engagement other : model.table(Kind.ENGAGEMENT).by(Engagement.BY_STAFF_NUMBER, number)) {

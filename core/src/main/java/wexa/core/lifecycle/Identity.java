@@ -38,6 +38,14 @@ public enum Identity {
         return model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream().anyMatch(Home::isPartners);
     }
 
+    /** What the person's home is called: its key where it is not known. */
+    public static String homeName(Person person, Model model) {
+        return model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream()
+                .map(Home::name)
+                .findFirst()
+                .orElse(person.home().text());
+    }
+
     /** The invitation that counts: an accepted one, else the open one. */
     public static Optional<Invitation> invitation(Person person, Model model) {
         return model.table(Kind.INVITATION).by(Invitation.BY_PERSON, person.id()).stream()

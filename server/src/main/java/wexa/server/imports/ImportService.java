@@ -45,7 +45,6 @@ import wexa.server.wiring.Settings;
 @UseCases
 public class ImportService {
     private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 4_000, 64L << 20);
-    /** A review of more is nobody's reading; the rest follows in the next draft of the same table. */
     private static final Duration TRIED_FOR = Duration.ofMinutes(1);
 
     private final ImportStore imports;

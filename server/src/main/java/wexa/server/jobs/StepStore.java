@@ -84,7 +84,7 @@ class StepStore {
     private void settle(UUID id, StepRow.State state, String detail) {
         StepRow row = steps.findById(id).orElseThrow();
         row.state = state.name();
-        row.detail = detail.substring(0, Math.min(LONGEST_DETAIL, detail.length()));
+        row.detail = cut(detail);
         row.finishedAt = clock.now();
     }
 
@@ -126,7 +126,7 @@ class StepStore {
     /** Passes by everything of a job that waits; what was sent is followed to its end. Tells how many. */
     @Transactional
     int stop(UUID job, String detail) {
-        return steps.skipWaiting(job, detail.substring(0, Math.min(LONGEST_DETAIL, detail.length())), clock.now());
+        return steps.skipWaiting(job, cut(detail), clock.now());
     }
 
     /** Tries a refused step once more, now. */
@@ -139,5 +139,9 @@ class StepStore {
             row.finishedAt = null;
         }
         return row;
+    }
+
+    private static String cut(String detail) {
+        return detail.substring(0, Math.min(LONGEST_DETAIL, detail.length()));
     }
 }

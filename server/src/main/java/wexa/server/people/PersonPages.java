@@ -26,7 +26,6 @@ import wexa.core.model.Capability;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Home;
 import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
@@ -93,10 +92,7 @@ class PersonPages {
         Optional<Invitation> invitation = Identity.invitation(person, model);
         return new PersonPage.IdentityView(
                 Identity.of(person, model),
-                model.table(Kind.HOME).by(Home.BY_KEY, person.home()).stream()
-                        .map(Home::name)
-                        .findFirst()
-                        .orElse(person.home().text()),
+                Identity.homeName(person, model),
                 invitation.map(one -> one.id().value()).orElse(null),
                 invitation.map(Invitation::at).orElse(null),
                 invitation.flatMap(Invitation::acceptedAt).orElse(null));
