@@ -44,9 +44,14 @@ public final class Lookalikes {
     public static String skeleton(String name) {
         String plain = Normalizer.normalize(name, Normalizer.Form.NFKD).toLowerCase(Locale.ROOT);
         StringBuilder skeleton = new StringBuilder();
-        plain.codePoints()
-                .filter(point -> Character.isLetterOrDigit(point) || point == '|')
-                .forEach(point -> skeleton.append(LATIN.getOrDefault(point, Character.toString(point))));
+        for (int place = 0; place < plain.length(); place += Character.charCount(plain.codePointAt(place))) {
+            int point = plain.codePointAt(place);
+            if (point >= 'a' && point <= 'z') {
+                skeleton.append((char) point);
+            } else if (Character.isLetterOrDigit(point) || point == '|') {
+                skeleton.append(LATIN.getOrDefault(point, Character.toString(point)));
+            }
+        }
         return skeleton.toString().replace("rn", "m").replace("vv", "w");
     }
 }

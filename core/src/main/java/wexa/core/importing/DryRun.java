@@ -3,11 +3,8 @@ package wexa.core.importing;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
 import wexa.core.finding.Code;
@@ -45,78 +42,77 @@ public final class DryRun {
 
     public static DryRun of(Snapshot snapshot, Sheet sheet, List<Row> rows, Setting setting) {
         RowEntries reader = new RowEntries(snapshot.model(), setting);
-        List<List<Entry>> entries = new ArrayList<>();
-        List<List<Finding>> against = new ArrayList<>();
+        List<Judged> judged = new ArrayList<>(rows.size());
         for (Row row : rows) {
-            entries.add(row.isRagged() ? List.of() : reader.of(sheet, row));
-            against.add(row.isRagged() ? List.of(Finding.of(Code.ROW_RAGGED, "")) : reader.against(sheet, row));
+            judged.add(new Judged(
+                    row,
+                    row.isRagged()
+                            ? new RowEntries.Read(List.of(), List.of(Finding.of(Code.ROW_RAGGED, "")))
+                            : reader.read(sheet, row)));
         }
-        Judged judged;
         do {
-            judged = judge(snapshot, setting, entries, against);
-        } while (refusesMore(judged, entries, against));
-        List<Outcome> outcomes = new ArrayList<>();
-        for (int place = 0; place < rows.size(); place++) {
-            List<Entry> own = entries.get(place);
-            List<Finding> found = against.get(place);
-            outcomes.add(
-                    found.isEmpty()
-                            ? new Outcome(rows.get(place), judged.result(own), judged.findings(own), own)
-                            : new Outcome(rows.get(place), Result.REFUSED, found, List.of()));
-        }
-        return new DryRun(outcomes);
+            judge(snapshot, setting, judged);
+        } while (refusesMore(judged));
+        return new DryRun(judged.stream().map(Judged::outcome).toList());
     }
 
     /** The entries of one row that is no part of a table, whether or not they can be carried out. */
     public static List<Entry> entriesOf(Model model, Sheet sheet, Row row, Setting setting) {
-        return new RowEntries(model, setting).of(sheet, row);
+        return new RowEntries(model, setting).read(sheet, row).entries();
     }
 
-    private static Judged judge(
-            Snapshot snapshot, Setting setting, List<List<Entry>> entries, List<List<Finding>> against) {
+    /** Asks what all rows that are taken would come to together. */
+    private static void judge(Snapshot snapshot, Setting setting, List<Judged> rows) {
         List<Entry> taken = new ArrayList<>();
-        for (int place = 0; place < entries.size(); place++) {
-            if (against.get(place).isEmpty()) {
-                taken.addAll(entries.get(place));
+        for (Judged row : rows) {
+            if (!row.isRefused()) {
+                taken.addAll(row.entries);
             }
         }
-        Map<Entry.Id, Preview.Outcome> outcomes = new HashMap<>();
-        Preview.of(snapshot, taken, setting.now(), setting.zone())
-                .outcomes()
-                .forEach(outcome -> outcomes.put(outcome.entry().id(), outcome));
-        return new Judged(outcomes);
+        List<Preview.Outcome> outcomes = Preview.of(
+                        snapshot, taken, setting.now(), setting.zone(), Preview.Words.LEFT_OUT)
+                .outcomes();
+        int next = 0;
+        for (Judged row : rows) {
+            if (!row.isRefused()) {
+                row.outcomes = outcomes.subList(next, next + row.entries.size());
+                next += row.entries.size();
+            }
+        }
     }
 
     /** Notes what stands against rows that were taken so far; whether there is anything. */
-    private static boolean refusesMore(Judged judged, List<List<Entry>> entries, List<List<Finding>> against) {
+    private static boolean refusesMore(List<Judged> rows) {
         boolean isMore = false;
-        for (int place = 0; place < entries.size(); place++) {
-            if (against.get(place).isEmpty() && !judged.areDone(entries.get(place))) {
-                against.set(
-                        place,
-                        judged.findings(entries.get(place)).stream()
-                                .filter(Finding::blocks)
-                                .toList());
+        for (Judged row : rows) {
+            if (!row.isRefused() && !row.isDone()) {
+                row.against = row.findings().stream().filter(Finding::blocks).toList();
                 isMore = true;
             }
         }
         return isMore;
     }
 
-    /** What the preview of all rows together said of each entry. */
-    private record Judged(Map<Entry.Id, Preview.Outcome> outcomes) {
-        private List<Preview.Outcome> of(List<Entry> entries) {
-            return entries.stream()
-                    .map(Entry::id)
-                    .map(outcomes::get)
-                    .filter(Objects::nonNull)
-                    .toList();
+    /** A row on the way to its outcome. */
+    private static final class Judged {
+        private final Row row;
+        private final List<Entry> entries;
+        private List<Finding> against;
+        private List<Preview.Outcome> outcomes = List.of();
+
+        Judged(Row row, RowEntries.Read read) {
+            this.row = row;
+            this.entries = read.entries();
+            this.against = read.against();
         }
 
-        boolean areDone(List<Entry> entries) {
-            for (Entry entry : entries) {
-                Preview.Outcome outcome = outcomes.get(entry.id());
-                if (outcome != null && !outcome.state().isDone()) {
+        boolean isRefused() {
+            return !against.isEmpty();
+        }
+
+        boolean isDone() {
+            for (Preview.Outcome outcome : outcomes) {
+                if (!outcome.state().isDone()) {
                     return false;
                 }
             }
@@ -124,23 +120,33 @@ public final class DryRun {
         }
 
         /** One finding per code and field. */
-        List<Finding> findings(List<Entry> entries) {
+        List<Finding> findings() {
             Set<String> said = new HashSet<>();
-            return of(entries).stream()
-                    .flatMap(outcome -> outcome.findings().stream())
-                    .filter(finding -> said.add(finding.code() + " " + finding.path()))
-                    .toList();
+            List<Finding> findings = new ArrayList<>(1);
+            for (Preview.Outcome outcome : outcomes) {
+                for (Finding finding : outcome.findings()) {
+                    if (said.add(finding.code() + " " + finding.path())) {
+                        findings.add(finding);
+                    }
+                }
+            }
+            return findings;
         }
 
-        Result result(List<Entry> entries) {
-            List<Preview.Outcome> ready = of(entries).stream()
-                    .filter(outcome -> outcome.state() == Preview.State.READY)
-                    .toList();
-            if (ready.isEmpty()) {
-                return Result.UNCHANGED;
+        private Result result() {
+            for (Preview.Outcome outcome : outcomes) {
+                if (outcome.state() == Preview.State.READY) {
+                    boolean isFirst = outcome == outcomes.get(0);
+                    return isFirst && outcome.entry().isMaking() ? Result.CREATE : Result.CHANGE;
+                }
             }
-            Entry first = ready.get(0).entry();
-            return first.equals(entries.get(0)) && first.isMaking() ? Result.CREATE : Result.CHANGE;
+            return Result.UNCHANGED;
+        }
+
+        Outcome outcome() {
+            return isRefused()
+                    ? new Outcome(row, Result.REFUSED, against, List.of())
+                    : new Outcome(row, result(), findings(), entries);
         }
     }
 

@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import wexa.core.change.Days;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
@@ -40,8 +41,12 @@ import wexa.core.model.Window;
  * from the import and the line, so that the same table comes to the same entries each time.
  */
 final class RowEntries {
+    private static final Pattern BETWEEN_GROUPS = Pattern.compile("[\\s,;|]+");
+    private static final Pattern NOT_IN_HANDLES = Pattern.compile("[^a-z0-9.-]");
+    private static final Pattern NOT_AT_ENDS = Pattern.compile("^[.-]+|[.-]+$");
+
     private final Model model;
-    private final UUID importId;
+    private final String importId;
     private final Key home;
     private final Instant now;
     private final ZoneId zone;
@@ -49,53 +54,57 @@ final class RowEntries {
 
     RowEntries(Model model, DryRun.Setting setting) {
         this.model = model;
-        this.importId = setting.importId();
+        this.importId = setting.importId().toString();
         this.home = setting.home();
         this.now = setting.now();
         this.zone = setting.zone();
     }
 
-    List<Entry> of(Sheet sheet, Row row) {
+    /** What a row comes to, and what stands against taking it. */
+    record Read(List<Entry> entries, List<Finding> against) {}
+
+    Read read(Sheet sheet, Row row) {
         return switch (sheet) {
-            case PEOPLE -> person(row);
-            case GROUPS -> List.of(group(row));
-            case MEMBERSHIPS -> List.of(membership(row, row.get("member"), row.get("group"), "membership"));
-            case ASSIGNMENTS -> List.of(assignment(row));
+            case PEOPLE -> {
+                Optional<Person> known = known(row);
+                yield new Read(
+                        person(row, known),
+                        known.flatMap(person -> ofSomebodyElse(row, person))
+                                .map(List::of)
+                                .orElse(List.of()));
+            }
+            case GROUPS -> new Read(List.of(group(row)), List.of());
+            case MEMBERSHIPS ->
+                new Read(List.of(membership(row, row.get("member"), row.get("group"), "membership")), List.of());
+            case ASSIGNMENTS -> new Read(List.of(assignment(row)), List.of());
         };
     }
 
     /** Somebody who is known by number or address alone must be called like the row says, at least in part. */
-    List<Finding> against(Sheet sheet, Row row) {
-        if (sheet != Sheet.PEOPLE || row.has("handle")) {
-            return List.of();
+    private static Optional<Finding> ofSomebodyElse(Row row, Person person) {
+        if (row.has("handle")
+                || person.givenName().equalsIgnoreCase(row.get("given"))
+                || person.familyName().equalsIgnoreCase(row.get("family"))) {
+            return Optional.empty();
         }
-        return known(row)
-                .filter(person -> !person.givenName().equalsIgnoreCase(row.get("given"))
-                        && !person.familyName().equalsIgnoreCase(row.get("family")))
-                .map(person -> {
-                    String field = person.mail()
-                                    .map(Mail::text)
-                                    .filter(row.get("mail")::equalsIgnoreCase)
-                                    .isPresent()
-                            ? "mail"
-                            : "number";
-                    return Finding.of(
-                            Code.ROW_OF_SOMEBODY_ELSE,
-                            field,
-                            "value",
-                            row.get(field),
-                            "holder",
-                            person.name(),
-                            "holderHandle",
-                            person.handle().text());
-                })
-                .map(List::of)
-                .orElse(List.of());
+        boolean isByMail = person.mail()
+                .map(Mail::text)
+                .filter(row.get("mail")::equalsIgnoreCase)
+                .isPresent();
+        String field = isByMail ? "mail" : "number";
+        return Optional.of(Finding.of(
+                Code.ROW_OF_SOMEBODY_ELSE,
+                field,
+                "value",
+                row.get(field),
+                "holder",
+                person.name(),
+                "holderHandle",
+                person.handle().text()));
     }
 
-    private List<Entry> person(Row row) {
-        List<Entry> entries = new ArrayList<>();
-        Optional<Person> known = known(row);
+    private List<Entry> person(Row row, Optional<Person> known) {
+        List<Entry> entries = new ArrayList<>(2);
         String id = known.map(one -> one.id().toString())
                 .orElseGet(() -> id(row, "person").toString());
         Map<String, String> fields = taken(row, "handle", "given", "family", "mail", "phone");
@@ -111,7 +120,7 @@ final class RowEntries {
         if (row.has("kind") || row.has("unit") || row.has("job") || row.has("number")) {
             entries.add(engagement(row, id, known));
         }
-        for (String group : row.get("groups").split("[\\s,;|]+")) {
+        for (String group : BETWEEN_GROUPS.split(row.get("groups"))) {
             if (!group.isEmpty()) {
                 String member = known.map(one -> one.handle().text()).orElse("person:" + id);
                 entries.add(membership(row, member, group, "group " + group));
@@ -275,10 +284,10 @@ final class RowEntries {
 
     /** {@code ines.abara} from the row's names, with a number behind it where somebody has that already. */
     private String freeHandle(Row row) {
-        String plain = Normalizer.normalize(row.get("given") + "." + row.get("family"), Normalizer.Form.NFKD)
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9.-]", "")
-                .replaceAll("^[.-]+|[.-]+$", "");
+        String name = Normalizer.normalize(row.get("given") + "." + row.get("family"), Normalizer.Form.NFKD)
+                .toLowerCase(Locale.ROOT);
+        String plain =
+                NOT_AT_ENDS.matcher(NOT_IN_HANDLES.matcher(name).replaceAll("")).replaceAll("");
         String stem = plain.substring(0, Math.min(plain.length(), 58));
         String free = stem;
         for (int number = 2; isTaken(free); number++) {

@@ -5,7 +5,6 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -86,7 +85,7 @@ final class Fields {
                     "most",
                     Integer.toString(LONGEST_TEXT)));
         }
-        if (value.codePoints().anyMatch(Fields::isControl)) {
+        if (hasControl(value)) {
             findings.add(Finding.of(Code.FIELD_CONTROL_CHARACTERS, name));
         }
         if (value.indexOf('<') >= 0 || value.indexOf('>') >= 0) {
@@ -94,6 +93,15 @@ final class Fields {
                     Finding.of(Code.FIELD_MARKUP, name, "value", value.substring(0, Math.min(40, value.length()))));
         }
         return value;
+    }
+
+    private static boolean hasControl(String text) {
+        for (int place = 0; place < text.length(); place += Character.charCount(text.codePointAt(place))) {
+            if (isControl(text.codePointAt(place))) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** Control characters, and marks that turn the direction of text around. */
@@ -128,23 +136,23 @@ final class Fields {
     }
 
     <T extends Enum<T>> Optional<T> choice(String name, Class<T> type) {
-        return value(
-                name,
-                text -> Arrays.stream(type.getEnumConstants())
-                        .anyMatch(one -> one.name().equalsIgnoreCase(text)),
-                text -> Enum.valueOf(type, text.toUpperCase(java.util.Locale.ROOT)));
+        String text = raw(name);
+        if (text.isEmpty()) {
+            findings.add(Finding.of(Code.FIELD_MISSING, name));
+            return Optional.empty();
+        }
+        return choiceIn(name, text, type);
     }
 
     /** One of several choices that stand in one field. */
     <T extends Enum<T>> Optional<T> choiceIn(String name, String text, Class<T> type) {
-        Optional<T> found = Arrays.stream(type.getEnumConstants())
-                .filter(one -> one.name().equalsIgnoreCase(text))
-                .findFirst();
-        if (found.isEmpty()) {
-            findings.add(
-                    Finding.of(Code.FIELD_MALFORMED, name, "value", text.substring(0, Math.min(80, text.length()))));
+        for (T one : type.getEnumConstants()) {
+            if (one.name().equalsIgnoreCase(text)) {
+                return Optional.of(one);
+            }
         }
-        return found;
+        findings.add(Finding.of(Code.FIELD_MALFORMED, name, "value", text.substring(0, Math.min(80, text.length()))));
+        return Optional.empty();
     }
 
     /** The id of the fact that this entry makes or is about. */

@@ -1,10 +1,9 @@
 package wexa.core.model;
 
-import java.util.regex.Pattern;
-
 /** A person's unique short name, like {@code ines.abara}: lower-case letters, digits, dots and hyphens, 2 to 64. */
 public record Handle(String text) implements Comparable<Handle> {
-    private static final Pattern FORM = Pattern.compile("[a-z0-9]([a-z0-9.-]{0,62}[a-z0-9])");
+    private static final int SHORTEST = 2;
+    private static final int LONGEST = 64;
 
     public Handle {
         if (!accepts(text)) {
@@ -18,7 +17,18 @@ public record Handle(String text) implements Comparable<Handle> {
     }
 
     public static boolean accepts(String text) {
-        return FORM.matcher(text).matches();
+        int length = text.length();
+        if (length < SHORTEST || length > LONGEST) {
+            return false;
+        }
+        for (int place = 0; place < length; place++) {
+            char at = text.charAt(place);
+            boolean isBetween = place > 0 && place < length - 1;
+            if (!Key.isPlain(at) && !(isBetween && (at == '.' || at == '-'))) {
+                return false;
+            }
+        }
+        return true;
     }
 
     @Override

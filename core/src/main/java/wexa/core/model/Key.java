@@ -1,11 +1,8 @@
 package wexa.core.model;
 
-import java.util.regex.Pattern;
-
 /** A short name of an object in sentences and addresses: lower-case letters, digits and single hyphens, 1 to 60. */
 public record Key(String text) implements Comparable<Key> {
     private static final int LONGEST = 60;
-    private static final Pattern FORM = Pattern.compile("[a-z0-9]+(-[a-z0-9]+)*");
 
     public Key {
         if (!accepts(text)) {
@@ -19,7 +16,23 @@ public record Key(String text) implements Comparable<Key> {
     }
 
     public static boolean accepts(String text) {
-        return text.length() <= LONGEST && FORM.matcher(text).matches();
+        int length = text.length();
+        if (length == 0 || length > LONGEST) {
+            return false;
+        }
+        for (int place = 0; place < length; place++) {
+            char at = text.charAt(place);
+            boolean isSingleHyphen = at == '-' && place > 0 && place < length - 1 && text.charAt(place - 1) != '-';
+            if (!isPlain(at) && !isSingleHyphen) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Whether it is one of the letters and digits that keys and handles are made of. */
+    static boolean isPlain(char at) {
+        return at >= 'a' && at <= 'z' || at >= '0' && at <= '9';
     }
 
     @Override

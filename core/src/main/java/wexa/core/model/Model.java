@@ -1,6 +1,7 @@
 package wexa.core.model;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -36,12 +37,28 @@ public final class Model {
 
     /** Applies effects in order. An effect whose {@code before} is not what stands there is refused. */
     public Model with(List<Effect> effects) {
-        if (effects.isEmpty()) {
-            return this;
-        }
-        Map<Kind<?>, Map<Id<?>, Optional<Fact>>> edits = new LinkedHashMap<>();
+        return effects.isEmpty() ? this : edited(effects, Table::with);
+    }
+
+    /** The same facts, for effects that are {@link #written} one after the other. */
+    Model scratch() {
+        return new Model(tables.stream().map(Table::scratch).toList());
+    }
+
+    /** Applies effects to a model that came from {@link #scratch}; this version is not to be read after that. */
+    Model written(List<Effect> effects) {
+        return effects.isEmpty() ? this : edited(effects, Table::written);
+    }
+
+    /** Gives a table with some facts put in or taken out. */
+    private interface Edit<T extends Fact> {
+        Table<T> of(Table<T> table, Map<Id<T>, Optional<T>> edits);
+    }
+
+    private Model edited(List<Effect> effects, Edit<Fact> edit) {
+        Map<Kind<?>, Map<Id<?>, Optional<Fact>>> edits = new HashMap<>(2);
         for (Effect effect : effects) {
-            Map<Id<?>, Optional<Fact>> edited = edits.computeIfAbsent(effect.kind(), any -> new LinkedHashMap<>());
+            Map<Id<?>, Optional<Fact>> edited = edits.computeIfAbsent(effect.kind(), any -> new LinkedHashMap<>(2));
             Optional<Fact> stands =
                     edited.containsKey(effect.id()) ? edited.get(effect.id()) : find(effect.kind(), effect.id());
             if (!effect.before().equals(stands)) {
@@ -49,14 +66,14 @@ public final class Model {
             }
             edited.put(effect.id(), effect.after());
         }
-        List<Table<?>> next = new ArrayList<>(tables);
-        edits.forEach((kind, edited) -> next.set(kind.position(), edited(kind, edited)));
-        return new Model(next);
+        Table<?>[] next = tables.toArray(Table[]::new);
+        edits.forEach((kind, edited) -> next[kind.position()] = edited(kind, edited, edit));
+        return new Model(List.of(next));
     }
 
     @SuppressWarnings({"unchecked", "rawtypes"}) // an effect's facts are of its kind
-    private Table<?> edited(Kind<?> kind, Map<Id<?>, Optional<Fact>> edits) {
-        return ((Table) tables.get(kind.position())).with((Map) edits);
+    private Table<?> edited(Kind<?> kind, Map<Id<?>, Optional<Fact>> edits, Edit<Fact> edit) {
+        return edit.of((Table) tables.get(kind.position()), (Map) edits);
     }
 
     @SuppressWarnings({"unchecked", "rawtypes"}) // the id of a fact of this kind

@@ -66,8 +66,9 @@ public final class Table<T extends Fact> {
 
     /** Visits base facts in their order, then those the layers added, in the order of their making. */
     public void forEach(Consumer<? super T> visitor) {
+        boolean isFolded = isFolded();
         for (T fact : base.facts()) {
-            Optional<T> edited = layers.isEmpty() ? null : edited(idOf(fact));
+            Optional<T> edited = isFolded ? null : edited(idOf(fact));
             if (edited == null) {
                 visitor.accept(fact);
             } else {
@@ -104,7 +105,7 @@ public final class Table<T extends Fact> {
     /** Facts with the given key, base facts first. Costs the hits times the number of layers. */
     public <K> List<T> by(Lookup<T, K> lookup, K key) {
         List<T> shared = base.by(lookup, key);
-        if (layers.isEmpty()) {
+        if (isFolded()) {
             return shared;
         }
         List<T> found = new ArrayList<>(shared.size() + 1);
@@ -128,16 +129,38 @@ public final class Table<T extends Fact> {
         if (edits.isEmpty()) {
             return this;
         }
+        Table<T> result = new Table<>(base, joined(new TableLayer<>(new LinkedHashMap<>(edits))), sizeWith(edits));
+        int edited = result.layers.stream().mapToInt(TableLayer::size).sum();
+        boolean fold =
+                edited > SMALLEST_LAYERS_WORTH_FOLDING && edited > base.facts().size() / LAYERS_SHARE;
+        return fold ? result.folded() : result;
+    }
+
+    /**
+     * The same, with the edits written into the newest layer, which must be this table's own (see {@link #scratch}): this
+     * version is not to be read after that. Costs what is edited, and no copy.
+     */
+    Table<T> written(Map<Id<T>, Optional<T>> edits) {
+        int count = sizeWith(edits);
+        TableLayer<T> own = layers.get(layers.size() - 1);
+        edits.forEach(own::put);
+        return new Table<>(base, layers, count);
+    }
+
+    /** The same facts with an empty layer of its own on top, for {@link #written}. */
+    Table<T> scratch() {
+        List<TableLayer<T>> next = new ArrayList<>(layers);
+        next.add(new TableLayer<>(new LinkedHashMap<>()));
+        return new Table<>(base, next, size);
+    }
+
+    private int sizeWith(Map<Id<T>, Optional<T>> edits) {
         int count = size;
         for (Map.Entry<Id<T>, Optional<T>> edit : edits.entrySet()) {
             boolean was = find(edit.getKey()).isPresent();
             count += (edit.getValue().isPresent() ? 1 : 0) - (was ? 1 : 0);
         }
-        Table<T> result = new Table<>(base, joined(new TableLayer<>(new LinkedHashMap<>(edits))), count);
-        int edited = result.layers.stream().mapToInt(TableLayer::size).sum();
-        boolean fold =
-                edited > SMALLEST_LAYERS_WORTH_FOLDING && edited > base.facts().size() / LAYERS_SHARE;
-        return fold ? result.folded() : result;
+        return count;
     }
 
     /** The layers with one more; where it is no smaller than the last it takes that one in, and so on. */
@@ -155,7 +178,7 @@ public final class Table<T extends Fact> {
 
     /** The same facts without layers. */
     public Table<T> folded() {
-        return layers.isEmpty() ? this : of(stream().toList());
+        return isFolded() ? new Table<>(base, List.of(), size) : of(stream().toList());
     }
 
     /** Position of a fact in the base, or -1: the ordinal under which compiled structures know it. */
@@ -168,8 +191,14 @@ public final class Table<T extends Fact> {
         return base.facts();
     }
 
+    /** Whether no layer edits anything. */
     public boolean isFolded() {
-        return layers.isEmpty();
+        for (TableLayer<T> layer : layers) {
+            if (layer.size() > 0) {
+                return false;
+            }
+        }
+        return true;
     }
 
     @SuppressWarnings("unchecked") // a fact of type T has an Id<T>: each record declares it so

@@ -28,6 +28,17 @@ final class TableLayer<T extends Fact> {
         return new TableLayer<>(all);
     }
 
+    /** Writes into this layer itself and into its lookups; only for who alone holds it. */
+    void put(Id<T> id, Optional<T> fact) {
+        Optional<T> before = edits.put(id, fact);
+        lookups.forEach((lookup, built) -> {
+            if (before != null) {
+                before.ifPresent(old -> take(lookup, built, old));
+            }
+            fact.ifPresent(now -> add(lookup, built, now));
+        });
+    }
+
     int size() {
         return edits.size();
     }
@@ -60,13 +71,22 @@ final class TableLayer<T extends Fact> {
     private Map<Object, List<T>> build(Lookup<T, ?> lookup) {
         Map<Object, List<T>> built = new HashMap<>();
         for (Optional<T> edited : edits.values()) {
-            edited.ifPresent(fact -> {
-                Object key = lookup.keyOf(fact);
-                if (key != null) {
-                    built.computeIfAbsent(key, any -> new ArrayList<>(2)).add(fact);
-                }
-            });
+            edited.ifPresent(fact -> add(lookup, built, fact));
         }
         return built;
+    }
+
+    private void add(Lookup<T, ?> lookup, Map<Object, List<T>> built, T fact) {
+        Object key = lookup.keyOf(fact);
+        if (key != null) {
+            built.computeIfAbsent(key, any -> new ArrayList<>(2)).add(fact);
+        }
+    }
+
+    private void take(Lookup<T, ?> lookup, Map<Object, List<T>> built, T fact) {
+        Object key = lookup.keyOf(fact);
+        if (key != null) {
+            built.getOrDefault(key, new ArrayList<>()).remove(fact);
+        }
     }
 }

@@ -51,7 +51,13 @@ public final class Preview {
         }
     }
 
-    /** One entry with its sentence, if it could be read at all, and what was found. */
+    /** Whether somebody will read the sentences: of a table with many rows nobody reads any, and they are a tenth of its cost. */
+    public enum Words {
+        WRITTEN,
+        LEFT_OUT
+    }
+
+    /** One entry with its sentence, if it could be read at all and sentences were asked for, and what was found. */
     public record Outcome(Entry entry, State state, Optional<String> sentence, List<Finding> findings) {
         Outcome with(List<Finding> more) {
             return more.isEmpty()
@@ -72,17 +78,19 @@ public final class Preview {
         this.model = model;
     }
 
+    public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone) {
+        return of(snapshot, entries, now, zone, Words.WRITTEN);
+    }
+
     /**
      * Where conflict rules say that a draft must not bring two sides together, the last entry by which they meet is held
      * back, until nothing meets that must not: as many passes as one person has such entries.
      */
-    public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone) {
+    public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone, Words words) {
         Map<Entry.Id, List<Finding>> held = new HashMap<>();
         while (true) {
-            Replay replay = new Replay(snapshot, now, zone, held);
-            replay.run(entries);
-            Preview preview =
-                    new Preview(snapshot, now, replay.outcomes(entries), merged(replay.effects()), replay.model());
+            Replay replay = new Replay(snapshot, entries, now, zone, words, held);
+            Preview preview = new Preview(snapshot, now, replay.outcomes(), merged(replay.effects()), replay.model());
             ConflictFindings conflicts = ConflictFindings.of(preview, replay);
             if (conflicts.blocking().isEmpty()) {
                 return conflicts.warnings().isEmpty() ? preview : preview.warned(conflicts.warnings());

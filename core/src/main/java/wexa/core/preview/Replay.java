@@ -3,12 +3,14 @@ package wexa.core.preview;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import wexa.core.change.Change;
 import wexa.core.change.Keeping;
 import wexa.core.change.Resolution;
@@ -21,6 +23,7 @@ import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.ScratchModel;
 import wexa.core.sentence.Sentences;
 
 /** One pass over a draft's entries, each on top of those before it, in the order of their ranks and then their own. */
@@ -28,54 +31,65 @@ final class Replay {
     private final Snapshot snapshot;
     private final Instant now;
     private final ZoneId zone;
+    private final Preview.Words words;
     private final Map<Entry.Id, List<Finding>> held;
-    private final Map<Entry.Id, Preview.Outcome> outcomes = new HashMap<>();
-    private final Map<Id<?>, Entry.Id> lastOn = new HashMap<>();
+    private final List<Entry> entries;
+    private final Preview.Outcome[] outcomes;
     private final List<Entry.Id> ready = new ArrayList<>();
     private final List<Effect> effects = new ArrayList<>();
-    private Model model;
+    private final List<Entry.Id> bringers = new ArrayList<>();
+    private final ScratchModel model;
+    private @Nullable Map<Id<?>, Entry.Id> lastOn;
 
-    /** @param held entries that are not to be carried out, and why */
-    Replay(Snapshot snapshot, Instant now, ZoneId zone, Map<Entry.Id, List<Finding>> held) {
+    /**
+     * Carries them out.
+     *
+     * @param held entries that are not to be carried out, and why
+     */
+    Replay(
+            Snapshot snapshot,
+            List<Entry> entries,
+            Instant now,
+            ZoneId zone,
+            Preview.Words words,
+            Map<Entry.Id, List<Finding>> held) {
         this.snapshot = snapshot;
         this.now = now;
         this.zone = zone;
+        this.words = words;
         this.held = held;
-        this.model = snapshot.model();
+        this.entries = entries;
+        this.outcomes = new Preview.Outcome[entries.size()];
+        this.model = new ScratchModel(snapshot.model());
+        for (int place : ordered()) {
+            outcomes[place] = new Step(entries.get(place)).outcome();
+        }
     }
 
-    void run(List<Entry> entries) {
-        List<Entry> ordered =
-                entries.stream().sorted(Comparator.comparingInt(Entry::rank)).toList();
-        for (Entry entry : ordered) {
-            Step step = new Step(entry);
-            Preview.Outcome outcome = step.outcome();
-            outcomes.put(entry.id(), outcome);
-            if (outcome.state() == Preview.State.READY) {
-                effects.addAll(step.effects);
-                step.effects.forEach(effect -> lastOn.put(effect.id(), entry.id()));
-                ready.add(entry.id());
-                model = step.after;
-            }
+    /** Places of the entries, by their ranks and then their own order. */
+    private List<Integer> ordered() {
+        SortedMap<Integer, List<Integer>> places = new TreeMap<>();
+        for (int place = 0; place < entries.size(); place++) {
+            places.computeIfAbsent(entries.get(place).rank(), any -> new ArrayList<>())
+                    .add(place);
         }
+        return places.values().stream().flatMap(List::stream).toList();
     }
 
     /** Outcomes in the order given. What another entry would have made, had it been ready, is waited for and not missing. */
-    List<Preview.Outcome> outcomes(List<Entry> inOrder) {
+    List<Preview.Outcome> outcomes() {
         Map<String, Entry> unmade = new HashMap<>();
-        for (Entry entry : inOrder) {
-            if (entry.isMaking() && !outcome(entry).state().isDone()) {
+        for (Preview.Outcome outcome : outcomes) {
+            Entry entry = outcome.entry();
+            if (!outcome.state().isDone() && entry.isMaking()) {
                 unmade.put(entry.fields().getOrDefault("id", ""), entry);
             }
         }
-        return inOrder.stream()
-                .map(this::outcome)
-                .map(outcome -> unmade.isEmpty() ? outcome : waiting(outcome, unmade))
-                .toList();
-    }
-
-    private Preview.Outcome outcome(Entry entry) {
-        return Objects.requireNonNull(outcomes.get(entry.id()));
+        return unmade.isEmpty()
+                ? List.of(outcomes)
+                : Arrays.stream(outcomes)
+                        .map(outcome -> waiting(outcome, unmade))
+                        .toList();
     }
 
     private static Preview.Outcome waiting(Preview.Outcome outcome, Map<String, Entry> unmade) {
@@ -106,7 +120,7 @@ final class Replay {
     }
 
     Model model() {
-        return model;
+        return model.model();
     }
 
     /** Entries that are carried out, in the order in which they are. */
@@ -116,19 +130,24 @@ final class Replay {
 
     /** The last entry that makes or changes the fact. */
     Optional<Entry.Id> lastOn(Id<?> fact) {
-        return Optional.ofNullable(lastOn.get(fact));
+        Map<Id<?>, Entry.Id> last = lastOn;
+        if (last == null) {
+            last = new HashMap<>();
+            for (int place = 0; place < effects.size(); place++) {
+                last.put(effects.get(place).id(), bringers.get(place));
+            }
+            lastOn = last;
+        }
+        return Optional.ofNullable(last.get(fact));
     }
 
     /** One entry on top of those before it. */
     private final class Step {
         private final Model base = snapshot.model();
         private final Entry entry;
-        private List<Effect> effects = List.of();
-        private Model after;
 
         Step(Entry entry) {
             this.entry = entry;
-            this.after = model;
         }
 
         Preview.Outcome outcome() {
@@ -137,13 +156,13 @@ final class Replay {
             if (seen.isPresent() && stands.isEmpty()) {
                 return gone(seen.get());
             }
-            Intake.Reading reading = new Intake(model, zone, now).read(entry);
+            Intake.Reading reading = new Intake(model(), zone, now).read(entry);
             List<Finding> findings = new ArrayList<>(reading.findings());
             if (reading.change().isEmpty()) {
                 return new Preview.Outcome(entry, Preview.State.TO_SETTLE, Optional.empty(), findings);
             }
             Change change = reading.change().get();
-            Resolution resolution = change.resolve(model, now);
+            Resolution resolution = change.resolve(model(), now);
             findings.addAll(resolution.findings());
             Preview.State state = Preview.State.TO_SETTLE;
             if (resolution.isAlreadySo()) {
@@ -155,19 +174,28 @@ final class Replay {
                 findings.addAll(held.getOrDefault(entry.id(), List.of()));
             } else if (!resolution.isBlocked()) {
                 state = Preview.State.READY;
-                effects = resolution.effects();
-                after = model.with(effects);
+                take(resolution.effects());
             }
-            String sentence = Sentences.write(change, after, zone);
-            return new Preview.Outcome(entry, state, Optional.of(sentence), findings);
+            Optional<String> sentence = words == Preview.Words.WRITTEN
+                    ? Optional.of(Sentences.write(change, model(), zone))
+                    : Optional.empty();
+            return new Preview.Outcome(entry, state, sentence, findings);
+        }
+
+        private void take(List<Effect> own) {
+            model.apply(own);
+            ready.add(entry.id());
+            effects.addAll(own);
+            own.forEach(effect -> bringers.add(entry.id()));
         }
 
         /** Ending what is gone is done; the sentence is what it would be if the fact still stood. */
         private Preview.Outcome gone(Fact seen) {
-            Optional<String> sentence = new Intake(model.with(List.of(Effect.make(seen))), zone, now)
+            Model standing = model().with(List.of(Effect.make(seen)));
+            Optional<String> sentence = new Intake(standing, zone, now)
                     .read(entry)
                     .change()
-                    .map(change -> Sentences.write(change, model.with(List.of(Effect.make(seen))), zone));
+                    .map(change -> Sentences.write(change, standing, zone));
             return entry.isEnding()
                     ? new Preview.Outcome(entry, Preview.State.ALREADY_SO, sentence, List.of())
                     : new Preview.Outcome(
@@ -184,7 +212,7 @@ final class Replay {
 
         private String words(Fact fact) {
             return Keeping.of(fact)
-                    .map(change -> Sentences.write(change, model, zone))
+                    .map(change -> Sentences.write(change, model(), zone))
                     .orElse("");
         }
     }

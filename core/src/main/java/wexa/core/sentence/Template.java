@@ -69,7 +69,9 @@ record Template(List<Clause> clauses) {
         StringBuilder sentence = new StringBuilder();
         for (Clause clause : clauses) {
             if (clause.isWritten(slots)) {
-                clause.parts().forEach(part -> append(part, slots, sentence));
+                for (Part part : clause.parts()) {
+                    append(part, slots, sentence);
+                }
             }
         }
         return sentence.toString();

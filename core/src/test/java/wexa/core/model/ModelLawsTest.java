@@ -122,6 +122,51 @@ class ModelLawsTest {
         assertThat(table.folded()).isEqualTo(table);
     }
 
+    /** Steps taken in place, read between them by every road, hold what versions of their own hold. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void aScratchModelHoldsWhatVersionsHold(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Model versions = made.model().with(effects(made, made.model()));
+        Model start = versions;
+        Model untouched = start.folded();
+        ScratchModel scratch = new ScratchModel(start);
+        List<Id<Unit>> ids =
+                new ArrayList<>(start.table(Kind.UNIT).stream().map(Unit::id).toList());
+        for (int step = 0; step < 200; step++) {
+            Id<Unit> id = made.random.nextBoolean() ? made.id() : made.pick(ids);
+            ids.add(id);
+            Key key = Key.of("k" + made.random.nextInt(20));
+            Optional<Fact> before = versions.find(Kind.UNIT, id);
+            Optional<Fact> after = before.isPresent() && made.random.nextInt(3) == 0
+                    ? Optional.empty()
+                    : Optional.of(new Unit(id, key, "U" + step, Optional.empty(), ZoneOffset.UTC));
+            List<Effect> effects = List.of(new Effect(Kind.UNIT, id, before, after));
+            versions = versions.with(effects);
+            scratch.apply(effects);
+            Table<Unit> grown = scratch.model().table(Kind.UNIT);
+            Table<Unit> wanted = versions.table(Kind.UNIT);
+            assertThat(grown.find(id)).isEqualTo(wanted.find(id));
+            assertThat(grown.by(Unit.BY_KEY, key)).containsExactlyInAnyOrderElementsOf(wanted.by(Unit.BY_KEY, key));
+            assertThat(grown.size()).isEqualTo(wanted.size());
+        }
+        assertThat(scratch.model()).isEqualTo(versions).isNotEqualTo(start);
+        assertThat(scratch.model().folded()).isEqualTo(versions);
+        assertThat(start).isEqualTo(untouched);
+    }
+
+    @Test
+    void aScratchModelRefusesAStepWhole() {
+        RandomModel made = new RandomModel(3);
+        Unit unit = made.units.get(0);
+        Unit other = new Unit(unit.id(), unit.key(), "Other", unit.parent(), unit.zone());
+        Unit added = new Unit(made.id(), Key.of("added"), "Added", Optional.empty(), unit.zone());
+        ScratchModel scratch = new ScratchModel(made.model());
+        List<Effect> effects = List.of(Effect.make(added), Effect.replace(other, unit));
+        assertThatThrownBy(() -> scratch.apply(effects)).isInstanceOf(StaleEffectException.class);
+        assertThat(scratch.model()).isEqualTo(made.model());
+    }
+
     @Test
     void valuesRefuseWhatTheyAreNot() {
         assertThat(Set.of("ines.abara", "a1")).allMatch(Handle::accepts);

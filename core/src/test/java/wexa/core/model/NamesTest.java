@@ -45,6 +45,25 @@ class NamesTest {
                 .hasMessageContaining("2 to 64 lower-case letters");
     }
 
+    /** The rule as a pattern says it, slowly. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void handlesAndKeysAreWhatTheirPatternsSay(long seed) {
+        Random random = new Random(seed);
+        for (int round = 0; round < 500; round++) {
+            StringBuilder made = new StringBuilder();
+            int length = random.nextInt(round % 10 == 0 ? 70 : 6);
+            while (made.length() < length) {
+                made.append("ab09z.--A é_".charAt(random.nextInt(12)));
+            }
+            String text = made.toString();
+            assertThat(Handle.accepts(text)).as(text).isEqualTo(text.matches("[a-z0-9]([a-z0-9.-]{0,62}[a-z0-9])"));
+            assertThat(Key.accepts(text))
+                    .as(text)
+                    .isEqualTo(text.length() <= 60 && text.matches("[a-z0-9]+(-[a-z0-9]+)*"));
+        }
+    }
+
     @Test
     void aHandleHasAtMostSixtyFourLetters() {
         assertThat(Handle.accepts("a".repeat(64))).isTrue();
