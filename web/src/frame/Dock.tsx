@@ -107,8 +107,16 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
           {summary.people > 0 && (
             <span>
               {count(summary.people, "person", "people")}{" "}
-              {summary.gains > 0 && <span className="text-[var(--dock-gain)]">gain {summary.gains}</span>}{" "}
-              {summary.losses > 0 && <span className="text-[var(--dock-lose)]">lose {summary.losses}</span>}
+              {summary.gains > 0 && (
+                <span className="text-[var(--dock-gain)]">
+                  gain{summary.people === 1 && "s"} {summary.gains}
+                </span>
+              )}{" "}
+              {summary.losses > 0 && (
+                <span className="text-[var(--dock-lose)]">
+                  lose{summary.people === 1 && "s"} {summary.losses}
+                </span>
+              )}
             </span>
           )}
           {summary.toSettle > 0 && <span className="text-[var(--dock-care)]">▲ {summary.toSettle} to settle</span>}

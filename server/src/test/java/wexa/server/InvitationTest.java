@@ -146,6 +146,34 @@ class InvitationTest {
                 .doesNotContain(token);
     }
 
+    /** What a role gives somebody from outside is said to wait, and is not opened with what can be opened. */
+    @Test
+    void whatIsGivenWithoutAnAccountIsSaidToWait() throws Exception {
+        JsonNode visitor = visitor(Cast.unique("role.guest"));
+        JsonNode draft = cast.put(
+                visitor,
+                "assignment.give",
+                Map.of(
+                        "subject",
+                        "person:" + Cast.personIn(visitor),
+                        "role",
+                        "rescue-watcher",
+                        "tenant",
+                        "strandline/live"));
+        String path = "/api/v1/drafts/" + draft.path("id").asString() + "/missing-accounts";
+        JsonNode waiting = cast.tove.get(path).body();
+        assertThat(waiting.valueStream().map(one -> one.path("name").asString()))
+                .contains("Strandline Live");
+        assertThat(waiting).allSatisfy(one -> {
+            assertThat(one.path("people").asInt()).isZero();
+            assertThat(one.path("waiting").asInt()).isEqualTo(1);
+        });
+        Answer opened = cast.tove.send(
+                "POST", path, null, "If-Match", "\"" + draft.path("version").asLong() + "\"");
+        assertThat(opened.status()).isEqualTo(200);
+        assertThat(opened.body().path("entries")).hasSameSizeAs(draft.path("entries"));
+    }
+
     @Test
     void aWithdrawnInvitationOpensNothing() throws Exception {
         String handle = Cast.unique("gone.guest");

@@ -27,18 +27,22 @@ import wexa.core.model.Window;
 
 /**
  * An account that somebody would need to use what a draft gives them, with the least seat that carries all that they can do
- * there. {@code closed} is the account that they had before and that would be opened again; {@code during} is the engagement for which the seat is needed.
+ * there. {@code identity} says whether it could be opened yet; {@code closed} is the account that they had before and that
+ * would be opened again; {@code during} is the engagement for which the seat is needed.
  */
 public record MissingAccount(
         Id<Person> person,
         Id<Tenant> tenant,
+        Identity identity,
         Optional<Id<Account>> closed,
         Optional<Key> seat,
         Optional<Window> during) {
-    /**
-     * What is missing with the draft at an instant, person by person; of people from outside nothing before they are known.
-     * Costs what the draft gives.
-     */
+    /** Whether it can be opened now: of people from outside somebody else than us has to say first who they are. */
+    public boolean canBeOpened() {
+        return identity.isEnough();
+    }
+
+    /** What is missing with the draft at an instant, person by person. Costs what the draft gives. */
     public static List<MissingAccount> in(Preview preview, Instant at) {
         Map<Id<Person>, Set<Id<Tenant>>> given = new LinkedHashMap<>();
         preview.impactAt(at)
@@ -53,9 +57,7 @@ public record MissingAccount(
     private static void add(
             Id<Person> id, Set<Id<Tenant>> tenants, Preview preview, Instant at, List<MissingAccount> missing) {
         Model model = preview.model();
-        if (!Identity.of(model.people().get(id), model).isEnough()) {
-            return;
-        }
+        Identity identity = Identity.of(model.people().get(id), model);
         Map<Id<Tenant>, Account> accounts = new LinkedHashMap<>();
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, id)) {
             if (account.kind() == AccountKind.PERSON) {
@@ -66,7 +68,12 @@ public record MissingAccount(
             Optional<Account> known = Optional.ofNullable(accounts.get(tenant));
             if (known.filter(Account::isOpen).isEmpty()) {
                 missing.add(new MissingAccount(
-                        id, tenant, known.map(Account::id), seat(id, tenant, preview, at), during(id, model, at)));
+                        id,
+                        tenant,
+                        identity,
+                        known.map(Account::id),
+                        seat(id, tenant, preview, at),
+                        during(id, model, at)));
             }
         }
     }

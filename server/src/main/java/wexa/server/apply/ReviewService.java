@@ -3,7 +3,6 @@ package wexa.server.apply;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -11,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import wexa.core.consistency.Concerned;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.message.Occasion;
@@ -131,18 +131,23 @@ public class ReviewService {
         actor.require(Act.LOOK);
         Preview preview = previews.of(drafts.get(draft));
         Model model = preview.model();
-        Map<Id<Tenant>, Integer> people = new HashMap<>();
-        MissingAccount.in(preview, Previews.instantOf(preview))
-                .forEach(missing -> people.merge(missing.tenant(), 1, Integer::sum));
+        Map<Id<Tenant>, List<MissingAccount>> missing = MissingAccount.in(preview, Previews.instantOf(preview)).stream()
+                .collect(Collectors.groupingBy(MissingAccount::tenant));
         return model.tenants().stream()
-                .filter(tenant -> people.containsKey(tenant.id()))
+                .filter(tenant -> missing.containsKey(tenant.id()))
                 .sorted(Comparator.comparingInt(Tenant::colour))
-                .map(tenant -> new ReviewView.MissingView(
-                        tenant.id().value(),
-                        model.appOf(tenant).name() + " " + tenant.name(),
-                        tenant.colour(),
-                        people.getOrDefault(tenant.id(), 0)))
+                .map(tenant -> missing(tenant, model, missing.getOrDefault(tenant.id(), List.of())))
                 .toList();
+    }
+
+    private static ReviewView.MissingView missing(Tenant tenant, Model model, List<MissingAccount> there) {
+        int now = (int) there.stream().filter(MissingAccount::canBeOpened).count();
+        return new ReviewView.MissingView(
+                tenant.id().value(),
+                model.appOf(tenant).name() + " " + tenant.name(),
+                tenant.colour(),
+                now,
+                there.size() - now);
     }
 
     /** What the one who asks lacks to apply the draft; empty if nothing. */

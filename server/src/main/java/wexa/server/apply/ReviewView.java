@@ -20,8 +20,11 @@ public record ReviewView(List<PersonReview> people, int morePeople, List<TenantR
             List<String> nowhere,
             int allNowhere) {}
 
-    /** How many people are given something in a tenant where they have no account. */
-    public record MissingView(UUID tenant, String name, int colour, int people) {}
+    /**
+     * How many people are given something in a tenant where they have no account: {@code people} for whom it can be opened,
+     * and {@code waiting} from outside who are to say first that they are who they are.
+     */
+    public record MissingView(UUID tenant, String name, int colour, int people, int waiting) {}
 
     /** What one person gains and loses when the most of the draft has begun. */
     public record PersonReview(UUID id, String name, List<ShiftView> gains, List<ShiftView> losses) {}

@@ -134,6 +134,9 @@ public class DraftService {
         Preview preview = previews.of(before);
         List<Entry> entries = new ArrayList<>();
         for (MissingAccount missing : MissingAccount.in(preview, Previews.instantOf(preview))) {
+            if (!missing.canBeOpened()) {
+                continue;
+            }
             String account = missing.closed()
                     .map(Object::toString)
                     .orElseGet(() -> ids.next().toString());
