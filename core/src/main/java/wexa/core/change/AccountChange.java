@@ -88,12 +88,7 @@ public sealed interface AccountChange extends Change {
                     .filter(person -> Identity.of(person, model).isEnough())
                     .filter(person -> SignIn.of(person, tenant) == SignIn.NONE)
                     .map(person -> Finding.of(
-                            Code.ACCOUNT_NO_SIGN_IN,
-                            "tenant",
-                            "holder",
-                            person.name(),
-                            "tenant",
-                            model.appOf(tenant).name() + " " + tenant.name()))
+                            Code.ACCOUNT_NO_SIGN_IN, "tenant", "holder", person.name(), "tenant", model.title(tenant)))
                     .toList();
         }
 

@@ -192,7 +192,7 @@ public sealed interface AssignmentChange extends Change {
                     "role",
                     model.roles().find(assignment.role()).map(Role::name).orElse(""),
                     "tenant",
-                    app.name() + " " + tenant.name(),
+                    model.title(tenant),
                     "nearest",
                     nearest.map(area -> area.key().text()).orElse(""),
                     "nearestName",

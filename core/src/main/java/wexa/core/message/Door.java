@@ -19,7 +19,7 @@ public record Door(Account account, Tenant tenant, String name, SignIn signIn) {
             for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person)) {
                 if (account.isOpen()) {
                     Tenant tenant = model.tenants().get(account.tenant());
-                    String name = model.appOf(tenant).name() + " " + tenant.name();
+                    String name = model.title(tenant);
                     doors.add(new Door(account, tenant, name, SignIn.of(known, tenant)));
                 }
             }

@@ -107,6 +107,11 @@ public final class Model {
         return table(Kind.APP).get(tenant.app());
     }
 
+    /** What people call the tenant: its app's name and its own. */
+    public String title(Tenant tenant) {
+        return appOf(tenant).name() + " " + tenant.name();
+    }
+
     /** The tenant's name in sentences: {@code app/tenant}. */
     public String path(Tenant tenant) {
         return appOf(tenant).key() + "/" + tenant.key();

@@ -13,7 +13,6 @@ import wexa.core.conflict.Meeting;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
-import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Fact;
@@ -100,12 +99,11 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
 
     private static String where(Meeting.Held held, Model model) {
         Tenant tenant = model.tenants().get(held.tenant());
-        App app = model.appOf(tenant);
         String area = held.area()
                 .map(model.table(Kind.AREA)::get)
                 .map(Area::name)
                 .map(name -> ", " + name)
                 .orElse("");
-        return app.name() + " " + tenant.name() + area;
+        return model.title(tenant) + area;
     }
 }

@@ -40,7 +40,7 @@ public record Actor(UUID id, String login, String name, Set<Act> acts, Reach rea
     /** Throws a 403 that names the tenant if it lies outside of the reach. */
     public void requireReach(Tenant tenant, Model model) {
         if (!reach.covers(tenant.id())) {
-            throw outOfReach(model.appOf(tenant).name() + " " + tenant.name() + " is not yours to change.");
+            throw outOfReach(model.title(tenant) + " is not yours to change.");
         }
     }
 

@@ -135,7 +135,7 @@ public class ChangesetService {
         } else if (fact instanceof App app) {
             return "Application " + app.name();
         } else if (fact instanceof Tenant tenant) {
-            return "Tenant " + model.appOf(tenant).name() + " " + tenant.name();
+            return "Tenant " + model.title(tenant);
         } else if (fact instanceof Area area) {
             return "Area " + area.name();
         } else if (fact instanceof Home home) {

@@ -27,8 +27,7 @@ final class Lacks {
     private static String words(Lack lack, Model model) {
         if (lack instanceof Lack.OfTenant one) {
             Tenant tenant = model.tenants().get(one.tenant());
-            return model.appOf(tenant).name() + " " + tenant.name()
-                    + " is not yours to change, and something here reaches it.";
+            return model.title(tenant) + " is not yours to change, and something here reaches it.";
         }
         if (lack instanceof Lack.OfPerson one) {
             String name = model.people()

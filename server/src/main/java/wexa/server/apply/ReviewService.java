@@ -143,11 +143,7 @@ public class ReviewService {
     private static ReviewView.MissingView missing(Tenant tenant, Model model, List<MissingAccount> there) {
         int now = (int) there.stream().filter(MissingAccount::canBeOpened).count();
         return new ReviewView.MissingView(
-                tenant.id().value(),
-                model.appOf(tenant).name() + " " + tenant.name(),
-                tenant.colour(),
-                now,
-                there.size() - now);
+                tenant.id().value(), model.title(tenant), tenant.colour(), now, there.size() - now);
     }
 
     /** What the one who asks lacks to apply the draft; empty if nothing. */
@@ -181,7 +177,7 @@ public class ReviewService {
                     .findFirst()
                     .orElseThrow();
             views.add(new ReviewView.ShiftView(
-                    app.name() + " " + tenant.name(),
+                    model.title(tenant),
                     tenant.colour(),
                     type.name(),
                     place.area()
@@ -205,12 +201,11 @@ public class ReviewService {
         for (JobPlanner.Forecast forecast : planner.forecast(preview.snapshot(), after, concerned, Found.by(preview))) {
             Tenant tenant = forecast.tenant();
             Model model = preview.model();
-            App app = model.appOf(tenant);
             Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
             boolean wasRead = fresh.flatMap(Freshness::doneAt).isPresent();
             reviews.add(new ReviewView.TenantReview(
                     tenant.id().value(),
-                    app.name() + " " + tenant.name(),
+                    model.title(tenant),
                     tenant.colour(),
                     fresh.map(one -> one.state() != Freshness.State.FAILED).orElse(false),
                     !tenant.can(Capability.LIVE_RIGHTS),

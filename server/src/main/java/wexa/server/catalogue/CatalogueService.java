@@ -82,8 +82,7 @@ public class CatalogueService {
         List<String> gives =
                 model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfGroup(group.id())).stream()
                         .map(one -> model.roles().get(one.role()).name() + " in "
-                                + model.appOf(model.tenants().get(one.tenant())).name() + " "
-                                + model.tenants().get(one.tenant()).name()
+                                + model.title(model.tenants().get(one.tenant()))
                                 + one.area()
                                         .map(area -> ", "
                                                 + model.table(Kind.AREA)

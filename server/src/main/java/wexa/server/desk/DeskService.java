@@ -239,8 +239,7 @@ public class DeskService {
                 items.add(new DeskView.Item(
                         "ENDING",
                         person.name(),
-                        model.roles().get(assignment.role()).name() + " in "
-                                + model.appOf(tenant).name() + " " + tenant.name() + " ends",
+                        model.roles().get(assignment.role()).name() + " in " + model.title(tenant) + " ends",
                         "Open",
                         person.id().toString(),
                         until,
@@ -297,7 +296,7 @@ public class DeskService {
                 items.add(new DeskView.Item(
                         "INERT",
                         model.people().get(one.person()).name(),
-                        model.roles().get(assignment.role()).name() + " in " + app.name() + " " + tenant.name()
+                        model.roles().get(assignment.role()).name() + " in " + model.title(tenant)
                                 + " does nothing without a place",
                         "Open",
                         one.person().toString(),

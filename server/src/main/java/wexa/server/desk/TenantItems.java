@@ -36,7 +36,7 @@ class TenantItems {
                 .sorted(Comparator.comparingInt(Tenant::colour))
                 .toList()) {
             App app = model.appOf(tenant);
-            String name = app.name() + " " + tenant.name();
+            String name = model.title(tenant);
             Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
             if (fresh.isPresent() && fresh.get().state() == Freshness.State.FAILED) {
                 items.add(tenant(
@@ -78,7 +78,7 @@ class TenantItems {
                 items.add(tenant(
                         "SEATS",
                         tenant,
-                        app.name() + " " + tenant.name() + ": " + left + " left of " + pool.size(),
+                        model.title(tenant) + ": " + left + " left of " + pool.size(),
                         kind.name() + " seats are running out",
                         "See seats"));
             }

@@ -190,7 +190,7 @@ public class Previews {
         }
         return tenants.stream()
                 .map(id -> model.tenants().get(id))
-                .map(tenant -> model.appOf(tenant).name() + " " + tenant.name())
+                .map(tenant -> model.title(tenant))
                 .toList();
     }
 }

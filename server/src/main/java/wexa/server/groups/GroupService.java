@@ -258,7 +258,7 @@ public class GroupService {
         return new GroupViews.Gives(
                 role.value(),
                 model.roles().get(role).name(),
-                model.appOf(tenant).name() + " " + tenant.name(),
+                model.title(tenant),
                 tenant.colour(),
                 area.map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere"),
                 until.equals(Instant.MAX) ? null : until,

@@ -133,7 +133,7 @@ public class MessageService {
                         .flatMap(account -> model.table(Kind.ACCOUNT).find(account).stream())
                         .map(Account::tenant)
                         .map(model.tenants()::get)
-                        .map(tenant -> model.appOf(tenant).name() + " " + tenant.name())
+                        .map(tenant -> model.title(tenant))
                         .toList(),
                 message.madeAt(),
                 message.state().isOpen() ? message.dueAt() : null,

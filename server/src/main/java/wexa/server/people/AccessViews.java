@@ -59,7 +59,7 @@ class AccessViews {
     }
 
     private static String name(Model model, Tenant tenant) {
-        return model.appOf(tenant).name() + " " + tenant.name();
+        return model.title(tenant);
     }
 
     private static Map<Place, Map<Permission, List<Path>>> collect(AccessIndex index, Id<Person> person, Instant at) {

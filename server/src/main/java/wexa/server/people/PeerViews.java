@@ -130,7 +130,7 @@ class PeerViews {
                     .map(Area::name)
                     .map(name -> ", " + name)
                     .orElse("");
-            String detail = model.appOf(tenant).name() + " " + tenant.name() + where;
+            String detail = model.title(tenant) + where;
             String name = model.roles().get(role.role()).name();
             return view("ROLE", name, detail, tenant, trait, has, likeHas, "assignment.give", fields, null, rule);
         }
@@ -144,7 +144,7 @@ class PeerViews {
                 .map(kind -> kind.name() + " seat")
                 .orElse("");
         String seat = account.seat().map(Object::toString).orElse(null);
-        String name = "Account in " + app.name() + " " + tenant.name();
+        String name = "Account in " + model.title(tenant);
         return view("ACCOUNT", name, detail, tenant, trait, has, likeHas, "account.open", fields, seat, rule);
     }
 

@@ -73,7 +73,7 @@ public final class ConflictViews {
 
     private String where(Meeting.Held held) {
         Tenant tenant = model.tenants().get(held.tenant());
-        return model.appOf(tenant).name() + " " + tenant.name()
+        return model.title(tenant)
                 + held.area()
                         .map(model.table(Kind.AREA)::get)
                         .map(Area::name)

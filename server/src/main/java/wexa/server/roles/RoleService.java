@@ -134,7 +134,7 @@ public class RoleService {
         Tenant tenant = model.tenants().get(one.tenant());
         String area =
                 one.area().map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere");
-        String where = model.appOf(tenant).name() + " " + tenant.name();
+        String where = model.title(tenant);
         if (one.subject() instanceof Subject.OfPerson person) {
             Optional<Person> found = model.people().find(person.person());
             return new RoleViews.Given(

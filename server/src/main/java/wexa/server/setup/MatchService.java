@@ -127,7 +127,7 @@ public class MatchService {
             }
             add(entries, known, pair, account);
         }
-        String name = "Accounts of " + snapshot.model().appOf(known).name() + " " + known.name();
+        String name = "Accounts of " + snapshot.model().title(known);
         Draft draft = drafts.create(name, actor.login(), snapshot.version());
         return drafts.edit(draft.id(), draft.version(), entries, List.of()).id();
     }
