@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -48,6 +49,31 @@ class OrderTest {
         assertThat(mixed.outcomes().stream().map(Preview.Outcome::entry))
                 .as("they are shown as they were typed")
                 .containsExactlyElementsOf(shuffled);
+    }
+
+    /** The slow way: a draft of its own for each entry, on the snapshot that the one before left. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void allAtOnceComesToWhatOneAfterTheOtherDoes(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot start = Snapshot.compile(1, made.model());
+        List<Entry> entries = new ArrayList<>(SampleEntries.of(made));
+        entries.addAll(SampleEntries.of(new RandomModel(seed + 1)));
+        entries.sort(Comparator.comparingInt(Entry::rank));
+        Preview atOnce = Preview.of(start, entries, RandomModel.NOW, ZoneOffset.UTC);
+        Snapshot reached = start;
+        for (Preview.Outcome expected : atOnce.outcomes()) {
+            Preview one = Preview.of(reached, List.of(expected.entry()), RandomModel.NOW, ZoneOffset.UTC);
+            Preview.Outcome outcome = one.outcomes().get(0);
+            assertThat(outcome.state()).as("%s", outcome).isEqualTo(expected.state());
+            assertThat(outcome.sentence()).isEqualTo(expected.sentence());
+            reached = reached.with(reached.version() + 1, one.effects());
+        }
+        assertThat(atOnce.model()).isEqualTo(reached.model());
+        assertThat(Preview.of(start, entries, RandomModel.NOW, ZoneOffset.UTC, Preview.Words.LEFT_OUT)
+                        .model())
+                .as("words or none")
+                .isEqualTo(atOnce.model());
     }
 
     @Test

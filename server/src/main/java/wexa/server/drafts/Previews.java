@@ -190,7 +190,7 @@ public class Previews {
         }
         return tenants.stream()
                 .map(id -> model.tenants().get(id))
-                .map(tenant -> model.title(tenant))
+                .map(model::title)
                 .toList();
     }
 }

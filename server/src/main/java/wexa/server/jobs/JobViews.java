@@ -53,7 +53,7 @@ class JobViews {
             Optional<Tenant> known = model.tenants().find(Id.of(tenant));
             tenants.add(new JobView.TenantSteps(
                     tenant,
-                    known.map(one -> model.title(one)).orElse(""),
+                    known.map(model::title).orElse(""),
                     known.map(Tenant::colour).orElse(0),
                     known.filter(one -> one.can(Capability.LIVE_RIGHTS)).isEmpty(),
                     total,
@@ -100,7 +100,7 @@ class JobViews {
         return new StepView(
                 step.id,
                 step.tenantId,
-                tenant.map(one -> model.title(one)).orElse(""),
+                tenant.map(model::title).orElse(""),
                 tenant.map(Tenant::colour).orElse(0),
                 step.subject,
                 step.state,

@@ -133,7 +133,7 @@ public class MessageService {
                         .flatMap(account -> model.table(Kind.ACCOUNT).find(account).stream())
                         .map(Account::tenant)
                         .map(model.tenants()::get)
-                        .map(tenant -> model.title(tenant))
+                        .map(model::title)
                         .toList(),
                 message.madeAt(),
                 message.state().isOpen() ? message.dueAt() : null,
