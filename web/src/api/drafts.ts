@@ -17,6 +17,11 @@ export function newId(): string {
   return crypto.randomUUID();
 }
 
+/** Whether a text is the id of a fact, and not a handle or key that names it. */
+export function isId(text: string): boolean {
+  return /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text);
+}
+
 export function entry(form: string, fields: Record<string, string>): EntryInput {
   return { id: newId(), form, fields };
 }

@@ -1,7 +1,9 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
-import { useDraft, type Draft, type Entry } from "../api/drafts";
+import { isId, useDraft, type Draft, type Entry } from "../api/drafts";
 import { entriesQuery } from "../api/queries";
+import { personOfEntry } from "../onboard/about";
 import { formWords } from "./forms";
 
 const STATES: Record<string, { words: string; look: string }> = {
@@ -92,12 +94,11 @@ function Lines({
 
 function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; closed: boolean }) {
   const { take: takeOut, set } = useDraft(draft.id);
+  const words = entry.sentence === "" ? formWords(entry.form) : entry.sentence;
   return (
     <li className="flex gap-4 px-3 py-1.5">
       <div className="min-w-0 flex-1">
-        <p className="font-mono text-sm break-words">
-          {entry.sentence === "" ? formWords(entry.form) : entry.sentence}
-        </p>
+        <p className="font-mono text-sm break-words">{words}</p>
         {entry.findings.map((finding) => (
           <p
             key={`${finding.code} ${finding.path}`}
@@ -117,10 +118,11 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
               Keep mine
             </button>
           )}
+          <Settle draft={draft} entry={entry} words={words} />
           <button
             type="button"
             className="btn btn-xs"
-            aria-label={`Take out: ${entry.sentence === "" ? formWords(entry.form) : entry.sentence}`}
+            aria-label={`Take out: ${words}`}
             onClick={() => takeOut(entry.id)}
           >
             Take out
@@ -129,4 +131,20 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
       )}
     </li>
   );
+}
+
+/** Leads to where the entry can be mended: the onboarding of the person whom it is about. A very large draft has no such place. */
+function Settle({ draft, entry, words }: { draft: Draft; entry: Entry; words: string }) {
+  const person = personOfEntry(draft, entry);
+  const isPlace = entry.state === "TO_SETTLE" && draft.entries.length === draft.total && entry.form !== "person.edit";
+  return isPlace && person !== undefined && isId(person) ? (
+    <Link
+      to="/onboard"
+      search={{ draft: draft.id, person }}
+      className="btn btn-primary btn-xs"
+      aria-label={`Settle: ${words}`}
+    >
+      Settle
+    </Link>
+  ) : null;
 }

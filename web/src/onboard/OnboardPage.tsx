@@ -7,6 +7,7 @@ import { accessQuery, catalogueQuery, directoryQuery, personQuery } from "../api
 import { useMay, useNow, useSession } from "../session/hooks";
 import { isoDay } from "../ui/dates";
 import { Empty, Failure, Loading, Read } from "../ui/states";
+import { aboutOne, byId } from "./about";
 import { Accounts } from "./Accounts";
 import { Find } from "./Find";
 import { Groups } from "./Groups";
@@ -109,9 +110,9 @@ function Start({ entryId, person }: { entryId: string | undefined; person: strin
   );
 }
 
-/** The person whom the draft is about: added by it, or named by the address or by one of its entries. */
+/** The person whom the draft is about: named by the address, or added by it or named by one of its entries. */
 function personOf(draft: Draft, named: string | undefined): string | undefined {
-  return entriesOf(draft, "person.add")[0]?.fields.id ?? named ?? entriesOf(draft, "account.open")[0]?.fields.person;
+  return named ?? entriesOf(draft, "person.add")[0]?.fields.id ?? entriesOf(draft, "account.open")[0]?.fields.person;
 }
 
 function OnDraft({ id }: { id: string }) {
@@ -129,7 +130,7 @@ function OnDraft({ id }: { id: string }) {
                 Close it in the dock below, then start again from the Desk.
               </Empty>
             ) : (
-              <Steps draft={draft} person={person} choices={choices} />
+              <Steps key={person} draft={byId(aboutOne(draft, person), choices)} person={person} choices={choices} />
             );
           }}
         </Read>

@@ -295,7 +295,17 @@ class OneStageIT {
             browser.sees("accounts are missing for what this gives");
             browser.isAccessible("the review of a wave");
             browser.button("with the least seats").click();
-            browser.sees("changes stay in the draft");
+            browser.sees("47 changes stay in the draft");
+            assertThat(browser.all(By.xpath("//button[contains(., 'with the least seats')]")))
+                    .as("what stands in the draft to be settled is not offered again")
+                    .isEmpty();
+            browser.link("Settle").click();
+            browser.heading("Onboard");
+            browser.type("E-mail", "settled@skerrow.example" + Keys.ENTER);
+            browser.sees("45 to settle");
+            browser.isAccessible("one of a wave");
+            browser.link("Review the").click();
+            browser.sees("45 changes stay in the draft");
             browser.button("Apply the").click();
             browser.sees("Job ");
             browser.link("People").click();

@@ -1,8 +1,10 @@
 package wexa.core.preview;
 
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -11,6 +13,8 @@ import java.util.Optional;
 import java.util.Set;
 import wexa.core.access.Access;
 import wexa.core.access.Usability;
+import wexa.core.change.AccountChange;
+import wexa.core.intake.Intake;
 import wexa.core.lifecycle.Identity;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
@@ -27,19 +31,26 @@ import wexa.core.model.Window;
 
 /**
  * An account that somebody would need to use what a draft gives them, with the least seat that carries all that they can do
- * there. {@code identity} says whether it could be opened yet; {@code closed} is the account that they had before and that
- * would be opened again; {@code during} is the engagement for which the seat is needed.
+ * there. {@code identity} says whether it could be opened yet, {@code isDrafted} that it stands in the draft and cannot be
+ * opened before something is settled; {@code closed} is the account that they had before and that would be opened again;
+ * {@code during} is the engagement for which the seat is needed.
  */
 public record MissingAccount(
         Id<Person> person,
         Id<Tenant> tenant,
         Identity identity,
+        boolean isDrafted,
         Optional<Id<Account>> closed,
         Optional<Key> seat,
         Optional<Window> during) {
-    /** Whether it can be opened now: of people from outside somebody else than us has to say first who they are. */
+    /** Whether somebody else than us has to say first who the person is, who is from outside. */
+    public boolean isWaiting() {
+        return !identity.isEnough();
+    }
+
+    /** Whether it is for the draft to open it, and does not stand there yet. */
     public boolean canBeOpened() {
-        return identity.isEnough();
+        return identity.isEnough() && !isDrafted;
     }
 
     /** What is missing with the draft at an instant, person by person. Costs what the draft gives. */
@@ -49,13 +60,36 @@ public record MissingAccount(
                 .gains()
                 .forEach(shift -> given.computeIfAbsent(shift.person(), any -> new LinkedHashSet<>())
                         .add(shift.tenant()));
+        Set<Place> drafted = drafted(preview);
         List<MissingAccount> missing = new ArrayList<>();
-        given.forEach((person, tenants) -> add(person, tenants, preview, at, missing));
+        given.forEach((person, tenants) -> add(person, tenants, drafted, preview, at, missing));
         return missing;
     }
 
+    private record Place(Id<Person> person, Id<Tenant> tenant) {}
+
+    /** Where accounts stand in the draft that cannot be opened yet. */
+    private static Set<Place> drafted(Preview preview) {
+        Intake intake = new Intake(preview.model(), ZoneOffset.UTC, preview.now());
+        Set<Place> places = new HashSet<>();
+        for (Preview.Outcome outcome : preview.outcomes()) {
+            if (!outcome.state().isDone()
+                    && outcome.entry().form().equals("account.open")
+                    && intake.read(outcome.entry()).change().orElse(null) instanceof AccountChange.Open open) {
+                Account account = open.account();
+                account.person().ifPresent(person -> places.add(new Place(person, account.tenant())));
+            }
+        }
+        return places;
+    }
+
     private static void add(
-            Id<Person> id, Set<Id<Tenant>> tenants, Preview preview, Instant at, List<MissingAccount> missing) {
+            Id<Person> id,
+            Set<Id<Tenant>> tenants,
+            Set<Place> drafted,
+            Preview preview,
+            Instant at,
+            List<MissingAccount> missing) {
         Model model = preview.model();
         Identity identity = Identity.of(model.people().get(id), model);
         Map<Id<Tenant>, Account> accounts = new LinkedHashMap<>();
@@ -71,6 +105,7 @@ public record MissingAccount(
                         id,
                         tenant,
                         identity,
+                        drafted.contains(new Place(id, tenant)),
                         known.map(Account::id),
                         seat(id, tenant, preview, at),
                         during(id, model, at)));

@@ -110,4 +110,41 @@ class MissingAccountTest {
                         outcome.entry().form().equals("account.open") && outcome.state() != Preview.State.READY);
         assertThat(MissingAccount.in(after, RandomModel.NOW)).isEmpty();
     }
+
+    /** What stands in the draft and is to be settled first is not offered to be put there once more. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whatTheDraftWouldOpenIsNotOpenedTwice(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        List<Entry> entries = new ArrayList<>(given(made));
+        Preview before = Preview.of(snapshot, entries, RandomModel.NOW, ZoneOffset.UTC);
+        for (MissingAccount one : MissingAccount.in(before, RandomModel.NOW)) {
+            assertThat(one.canBeOpened()).isTrue();
+            entries.add(SampleEntries.entry(
+                    made,
+                    "account.open",
+                    "id",
+                    made.id().toString(),
+                    "person",
+                    one.person().toString(),
+                    "tenant",
+                    one.tenant().toString(),
+                    "as",
+                    made.accounts.get(0).userName()));
+        }
+        Preview after = Preview.of(snapshot, entries, RandomModel.NOW, ZoneOffset.UTC);
+        assertThat(MissingAccount.in(after, RandomModel.NOW))
+                .isNotNull()
+                .noneMatch(MissingAccount::canBeOpened)
+                .allMatch(MissingAccount::isDrafted);
+        List<Preview.Outcome> unsettled = after.outcomes().stream()
+                .filter(outcome -> !outcome.state().isDone())
+                .toList();
+        assertThat(MissingAccount.in(after, RandomModel.NOW))
+                .hasSizeLessThanOrEqualTo(unsettled.size())
+                .hasSize((int) unsettled.stream()
+                        .filter(outcome -> outcome.entry().form().equals("account.open"))
+                        .count());
+    }
 }

@@ -132,6 +132,7 @@ public class ReviewService {
         Preview preview = previews.of(drafts.get(draft));
         Model model = preview.model();
         Map<Id<Tenant>, List<MissingAccount>> missing = MissingAccount.in(preview, Previews.instantOf(preview)).stream()
+                .filter(one -> one.canBeOpened() || one.isWaiting())
                 .collect(Collectors.groupingBy(MissingAccount::tenant));
         return model.tenants().stream()
                 .filter(tenant -> missing.containsKey(tenant.id()))
@@ -141,9 +142,12 @@ public class ReviewService {
     }
 
     private static ReviewView.MissingView missing(Tenant tenant, Model model, List<MissingAccount> there) {
-        int now = (int) there.stream().filter(MissingAccount::canBeOpened).count();
         return new ReviewView.MissingView(
-                tenant.id().value(), model.title(tenant), tenant.colour(), now, there.size() - now);
+                tenant.id().value(),
+                model.title(tenant),
+                tenant.colour(),
+                (int) there.stream().filter(MissingAccount::canBeOpened).count(),
+                (int) there.stream().filter(MissingAccount::isWaiting).count());
     }
 
     /** What the one who asks lacks to apply the draft; empty if nothing. */

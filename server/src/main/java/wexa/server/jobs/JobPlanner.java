@@ -33,6 +33,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.readings.Observations;
@@ -250,9 +251,10 @@ public class JobPlanner {
         return row;
     }
 
-    /** The step in words: what is done to which object. */
+    /** The step in words: what is done to which object, and whose it is. */
     private static String subject(Step step, Model model) {
-        String object = name(step, model);
+        String object = name(step, model)
+                + whose(step, model).map(name -> " (" + name + ")").orElse("");
         return switch (step.verb()) {
             case CREATE ->
                 switch (step.object().type()) {
@@ -289,6 +291,26 @@ public class JobPlanner {
                         .map(fact -> assignment((Assignment) fact, model))
                         .orElse("assignment");
         };
+    }
+
+    private static Optional<String> whose(Step step, Model model) {
+        Id<?> id = Id.of(step.object().id());
+        return switch (step.object().type()) {
+            case ACCOUNT ->
+                model.find(Kind.ACCOUNT, id)
+                        .flatMap(fact -> ((Account) fact).person())
+                        .flatMap(model.people()::find)
+                        .map(Person::name);
+            case ASSIGNMENT ->
+                model.find(Kind.ASSIGNMENT, id).flatMap(fact -> name(((Assignment) fact).subject(), model));
+            case GROUP, ROLE -> Optional.empty();
+        };
+    }
+
+    private static Optional<String> name(Subject subject, Model model) {
+        return subject instanceof Subject.OfPerson one
+                ? model.people().find(one.person()).map(Person::name)
+                : model.groups().find(((Subject.OfGroup) subject).group()).map(Group::name);
     }
 
     private static String assignment(Assignment assignment, Model model) {
