@@ -10,7 +10,8 @@ import { count } from "../ui/words";
 export function MissingAccounts({ draft }: { draft: Draft }) {
   const client = useQueryClient();
   const mayPrepare = useMay("PREPARE");
-  const missing = useQuery(missingAccountsQuery(draft.id, draft.version)).data ?? [];
+  const query = useQuery(missingAccountsQuery(draft.id, draft.version));
+  const missing = query.data ?? [];
   const open = useMutation({
     mutationFn: () =>
       take(
@@ -33,7 +34,12 @@ export function MissingAccounts({ draft }: { draft: Draft }) {
             {open.error !== null && <b className="block text-error">{open.error.message}</b>}
           </span>
           {mayPrepare && (
-            <button type="button" className="btn btn-sm" disabled={open.isPending} onClick={() => open.mutate()}>
+            <button
+              type="button"
+              className="btn btn-sm"
+              disabled={open.isPending || query.isPlaceholderData}
+              onClick={() => open.mutate()}
+            >
               Open {all === 1 ? "it" : `the ${all}`}, with the least seats
             </button>
           )}

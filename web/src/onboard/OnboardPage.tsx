@@ -117,6 +117,7 @@ function personOf(draft: Draft, named: string | undefined): string | undefined {
 
 function OnDraft({ id }: { id: string }) {
   const { query } = useDraft(id);
+  const session = useSession();
   const { person: named } = useSearch({ from: "/onboard" });
   const catalogue = useQuery(catalogueQuery);
   return (
@@ -125,12 +126,20 @@ function OnDraft({ id }: { id: string }) {
         <Read of={catalogue} what="what there is to choose from">
           {(choices) => {
             const person = personOf(draft, named);
+            const one = person === undefined ? draft : byId(aboutOne(draft, person, session.zone), choices);
             return person === undefined || draft.state === "APPLIED" || draft.state === "DISCARDED" ? (
               <Empty title={`The draft “${draft.name}” is not about a newcomer, or is closed.`}>
                 Close it in the dock below, then start again from the Desk.
               </Empty>
             ) : (
-              <Steps key={person} draft={byId(aboutOne(draft, person), choices)} person={person} choices={choices} />
+              <Steps
+                key={person}
+                draft={one}
+                person={person}
+                choices={choices}
+                // of several people each is shown on the first of their own days
+                first={one.entries.length < draft.entries.length ? one.boundaries[0] : undefined}
+              />
             );
           }}
         </Read>
@@ -154,10 +163,20 @@ function comingDay(
   return first !== undefined && first > today ? first : undefined;
 }
 
-function Steps({ draft, person, choices }: { draft: Draft; person: string; choices: Catalogue }) {
+function Steps({
+  draft,
+  person,
+  choices,
+  first,
+}: {
+  draft: Draft;
+  person: string;
+  choices: Catalogue;
+  first: string | undefined;
+}) {
   const added = entriesOf(draft, "person.add")[0];
   const isReadable = added === undefined || added.state !== "TO_SETTLE";
-  const [at, setAt] = useState<string>();
+  const [at, setAt] = useState(first);
   const access = useQuery({
     ...accessQuery(person, { id: draft.id, version: draft.version }, at),
     enabled: isReadable,

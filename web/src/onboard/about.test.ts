@@ -7,7 +7,7 @@ function entry(form: string, fields: Record<string, string>): Entry {
 }
 
 function draft(...entries: Entry[]): Draft {
-  return { id: "D", version: 1, entries, total: entries.length } as unknown as Draft;
+  return { id: "D", version: 1, entries, total: entries.length, boundaries: [] } as unknown as Draft;
 }
 
 const wave = draft(
@@ -41,7 +41,7 @@ test("an entry is about whom it names, and a seat about the owner of its account
 });
 
 test("of a wave only what is about one person is left, and what is about nobody who is added", () => {
-  const left = aboutOne(wave, "A").entries;
+  const left = aboutOne(wave, "A", "UTC").entries;
   expect(left.map((one) => one.form)).toEqual([
     "person.add",
     "engagement.begin",
@@ -53,9 +53,32 @@ test("of a wave only what is about one person is left, and what is about nobody 
   expect(left.every((one) => personOfEntry(wave, one) !== "B")).toBe(true);
 });
 
+test("of the days that something begins or has ended only those of the one person are left", () => {
+  const dated = {
+    ...draft(
+      entry("person.add", { id: "A" }),
+      entry("person.add", { id: "B" }),
+      entry("engagement.begin", { person: "A", from: "2027-05-03", until: "2027-09-30" }),
+      entry("engagement.begin", { person: "B", from: "2027-05-10" }),
+      entry("seat.give", { person: "A", until: "2027-08-01T22:00:00Z" }),
+    ),
+    boundaries: ["2027-05-02T22:00:00Z", "2027-05-09T22:00:00Z", "2027-08-01T22:00:00Z", "2027-09-30T22:00:00Z"],
+  };
+  expect(aboutOne(dated, "A", "Europe/Berlin").boundaries).toEqual([
+    "2027-05-02T22:00:00Z",
+    "2027-08-01T22:00:00Z",
+    "2027-09-30T22:00:00Z",
+  ]);
+});
+
+test("a draft about one person stays as it is", () => {
+  const single = draft(entry("person.add", { id: "A" }), entry("group.make", { id: "G" }));
+  expect(aboutOne(single, "A", "UTC")).toBe(single);
+});
+
 test("a seat of an account that was there before is nobody's whom the draft adds", () => {
   const seats = draft(entry("person.add", { id: "A" }), entry("seat.give", { account: "OLD", kind: "keeper" }));
-  expect(aboutOne(seats, "B").entries).toHaveLength(1);
+  expect(aboutOne(seats, "B", "UTC").entries).toHaveLength(1);
 });
 
 test("what a table names by key is named by id, and what is unknown stays as it was typed", () => {

@@ -1,5 +1,6 @@
 import type { Schemas } from "../api/client";
 import type { Draft, Entry } from "../api/drafts";
+import { isoDay } from "../ui/dates";
 
 type Catalogue = Pick<Schemas["CatalogueView"], "units" | "groups" | "roles" | "tenants">;
 
@@ -22,18 +23,37 @@ export function personOfEntry(draft: Entries, entry: Entry): string | undefined 
   return named.startsWith("person:") ? named.slice("person:".length) : named;
 }
 
+/** Days on which something of the entries begins, or on which it has ended. */
+function daysOf(entries: readonly Entry[], zone: string): Set<string> {
+  return new Set(
+    entries.flatMap(({ fields: { from = "", until = "" } }) => [
+      from.includes("T") ? isoDay(from, zone) : from,
+      until.includes("T") ? isoDay(until, zone) : dayAfter(until),
+    ]),
+  );
+}
+
+function dayAfter(day: string): string {
+  const noon = Date.parse(`${day}T12:00:00Z`);
+  return Number.isNaN(noon) ? "" : new Date(noon + 24 * 60 * 60 * 1000).toISOString().slice(0, 10);
+}
+
 /** The draft without what is about other people whom it adds: a wave's draft is looked at person by person. */
-export function aboutOne(draft: Draft, person: string): Draft {
+export function aboutOne(draft: Draft, person: string, zone: string): Draft {
   const others = new Set(
     draft.entries
       .filter((one) => one.form === "person.add" && one.fields.id !== person)
       .flatMap((one) => [one.fields.id ?? "", one.fields.handle ?? ""]),
   );
+  if (others.size === 0) {
+    return draft;
+  }
   const entries = draft.entries.filter((one) => {
     const about = personOfEntry(draft, one);
     return about === undefined || !others.has(about);
   });
-  return { ...draft, entries };
+  const days = daysOf(entries, zone);
+  return { ...draft, entries, boundaries: draft.boundaries.filter((instant) => days.has(isoDay(instant, zone))) };
 }
 
 /** The draft with what tables name by key named by id, as fields to choose in have it. */

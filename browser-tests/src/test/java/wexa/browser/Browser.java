@@ -93,6 +93,12 @@ final class Browser implements AutoCloseable {
                 + "\") and not(self::script)][not(*[contains(normalize-space(.), \"" + text + "\")])]"));
     }
 
+    /** Waits until there is no such button any more. */
+    void losesButton(String name) {
+        wait.until(ExpectedConditions.invisibilityOfElementLocated(
+                By.xpath("//button[contains(normalize-space(.), \"" + name + "\")]")));
+    }
+
     void heading(String text) {
         see(By.xpath("//h1[contains(normalize-space(.), \"" + text + "\")]"));
     }
