@@ -133,10 +133,15 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
   );
 }
 
+/** Findings of what comes by itself: when another entry is ready, or somebody outside has answered. */
+const WAITING = new Set(["entry.waits", "person.identity-awaited"]);
+
 /** Leads to where the entry can be mended: the onboarding of the person whom it is about. A very large draft has no such place. */
 function Settle({ draft, entry, words }: { draft: Draft; entry: Entry; words: string }) {
   const person = personOfEntry(draft, entry);
-  const isPlace = entry.state === "TO_SETTLE" && draft.entries.length === draft.total && entry.form !== "person.edit";
+  const isToMend = entry.findings.some((finding) => finding.severity === "BLOCK" && !WAITING.has(finding.code));
+  const isPlace =
+    entry.state === "TO_SETTLE" && isToMend && draft.entries.length === draft.total && entry.form !== "person.edit";
   return isPlace && person !== undefined && isId(person) ? (
     <Link
       to="/onboard"

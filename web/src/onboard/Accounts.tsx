@@ -119,7 +119,8 @@ function AccountLine({
   const kind = tenant.seats.find((one) => one.key === seat?.fields.kind);
   const proposed = tenant.seats.find((one) => one.key === least(tenant));
   const signsIn = account.fields.as ?? "";
-  const said = /as (\S+)/.exec(account.sentence.replace(/^open account for \S+ in \S+ /, ""))?.[1] ?? "";
+  // a name that cannot be made yet stands as a question mark in the sentence
+  const said = /as ([^?\s]\S*)/.exec(account.sentence.replace(/^open account for \S+ in \S+ /, ""))?.[1] ?? "";
   const problems = [
     ...account.findings.map((finding) => ({ one: account, finding })),
     ...(seat?.findings ?? []).map((finding) => ({ one: seat ?? account, finding })),

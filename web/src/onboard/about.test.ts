@@ -40,6 +40,11 @@ test("an entry is about whom it names, and a seat about the owner of its account
   ]);
 });
 
+test("a handle that begins like a group is still a person's", () => {
+  const one = entry("membership.put", { member: "grouper.lee", group: "guides" });
+  expect(personOfEntry(draft(one), one)).toBe("grouper.lee");
+});
+
 test("of a wave only what is about one person is left, and what is about nobody who is added", () => {
   const left = aboutOne(wave, "A", "UTC").entries;
   expect(left.map((one) => one.form)).toEqual([

@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
 import type { Draft, Entry } from "../api/drafts";
-import { isoDay } from "../ui/dates";
+import { dayAfter, isoDay } from "../ui/dates";
 
 type Catalogue = Pick<Schemas["CatalogueView"], "units" | "groups" | "roles" | "tenants">;
 
@@ -17,7 +17,7 @@ export function personOfEntry(draft: Entries, entry: Entry): string | undefined 
     return account?.fields.person;
   }
   const named = fields.person ?? fields.member ?? fields.subject;
-  if (named === undefined || named.startsWith("group")) {
+  if (named === undefined || /^group[ :]/.test(named)) {
     return undefined;
   }
   return named.startsWith("person:") ? named.slice("person:".length) : named;
@@ -31,11 +31,6 @@ function daysOf(entries: readonly Entry[], zone: string): Set<string> {
       until.includes("T") ? isoDay(until, zone) : dayAfter(until),
     ]),
   );
-}
-
-function dayAfter(day: string): string {
-  const noon = Date.parse(`${day}T12:00:00Z`);
-  return Number.isNaN(noon) ? "" : new Date(noon + 24 * 60 * 60 * 1000).toISOString().slice(0, 10);
 }
 
 /** The draft without what is about other people whom it adds: a wave's draft is looked at person by person. */

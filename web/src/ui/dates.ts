@@ -70,3 +70,9 @@ export function ago(instant: string, now: number): string {
   }
   return `${Math.floor(hours / 24)} days ago`;
 }
+
+/** The day after `2026-11-30`; empty for what is no day. */
+export function dayAfter(day: string): string {
+  const noon = Date.parse(`${day}T12:00:00Z`);
+  return Number.isNaN(noon) ? "" : new Date(noon + 86_400_000).toISOString().slice(0, 10);
+}

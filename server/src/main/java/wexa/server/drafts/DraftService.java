@@ -133,10 +133,9 @@ public class DraftService {
         Draft before = drafts.get(id);
         Preview preview = previews.of(before);
         List<Entry> entries = new ArrayList<>();
-        for (MissingAccount missing : MissingAccount.in(preview, Previews.instantOf(preview))) {
-            if (!missing.canBeOpened()) {
-                continue;
-            }
+        List<MissingAccount> all = MissingAccount.in(preview, Previews.instantOf(preview));
+        for (MissingAccount missing :
+                all.stream().filter(MissingAccount::canBeOpened).toList()) {
             String account = missing.closed()
                     .map(Object::toString)
                     .orElseGet(() -> ids.next().toString());
