@@ -5,12 +5,13 @@ import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.Executors;
 import javax.sql.DataSource;
 import org.springframework.boot.sql.init.dependency.DependsOnDatabaseInitialization;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** The one place with threads of our own: the persistent scheduler. */
+/** The one place with threads of our own: the persistent scheduler, whose work waits for others most of the time. */
 @Configuration(proxyBeanMethods = false)
 class Scheduling {
     private static final int THREADS = 8;
@@ -21,6 +22,8 @@ class Scheduling {
         return Scheduler.create(store, lanes.toArray(CustomTask<?>[]::new))
                 .startTasks(recurring)
                 .threads(THREADS)
+                .executorService(Executors.newThreadPerTaskExecutor(
+                        Thread.ofVirtual().name("work-", 0).factory()))
                 .pollingInterval(Duration.ofMillis(500))
                 .heartbeatInterval(Duration.ofSeconds(2))
                 .missedHeartbeatsLimit(4)
