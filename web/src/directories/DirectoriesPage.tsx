@@ -9,6 +9,7 @@ import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { GroupShifts } from "./GroupShifts";
+import { Connection } from "./Connection";
 import { CASES, counted, joined, linesOf, takenOver, type Pair } from "./pairs";
 
 /** The directories as they were last read, and what does not go together, side by side. */
@@ -57,7 +58,7 @@ export function DirectoriesPage() {
                 <ul className="mt-1.5 space-y-3">
                   {one.pairs.map((pair) => (
                     <Side
-                      key={`${pair.directory} ${pair.person.id} ${pair.listed?.userId ?? ""}`}
+                      key={`${pair.directory} ${pair.person.id} ${pair.listed?.id ?? ""}`}
                       pair={pair}
                       name={data.directories.find((each) => each.key === pair.directory)?.name ?? pair.directory}
                     />
@@ -82,7 +83,7 @@ function Directory({ one }: { one: Schemas["DirectoryView"] }) {
   const now = useNow();
   const session = useSession();
   return (
-    <li className="card-plain px-3 py-2">
+    <li className={`card-plain px-3 py-2 ${one.isPaused ? "opacity-80" : ""}`}>
       <span className="flex items-baseline gap-2">
         <b>{one.name}</b>
         <span className="ml-auto text-sm text-soft" title={one.doneAt ? moment(one.doneAt, session.zone) : undefined}>
@@ -94,9 +95,16 @@ function Directory({ one }: { one: Schemas["DirectoryView"] }) {
         {count(one.newcomers, "newcomer")}
         {typeof one.groups === "number" && <> · {one.groups === 0 ? "no groups" : count(one.groups, "group")}</>}
       </span>
-      {one.state === "FAILED" && (
+      {one.state === "FAILED" && !one.isPaused && (
         <b className="block text-sm text-error">▲ The last reading failed: {one.detail}. What was read before stays.</b>
       )}
+      {one.state === "DONE" && one.detail !== "" && (
+        <span className="block text-sm">
+          <span className="text-warning">▲</span> {one.detail}.
+        </span>
+      )}
+      {one.isPaused && <b className="block text-sm">Paused: it is not read until it is resumed.</b>}
+      <Connection one={one} />
     </li>
   );
 }
@@ -147,7 +155,7 @@ function Acts({ pair }: { pair: Pair }) {
     mutationFn: () =>
       take(
         api.POST("/api/v1/directory/apart", {
-          body: { directory: pair.directory, userId: pair.listed?.userId ?? "", person: pair.person.id },
+          body: { directory: pair.directory, entry: pair.listed?.id ?? "", person: pair.person.id },
         }),
       ),
     onSuccess: () => client.invalidateQueries({ queryKey: pairsQuery.queryKey }),

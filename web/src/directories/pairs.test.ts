@@ -6,7 +6,14 @@ const pair = (more: Partial<Pair> = {}): Pair => ({
   directory: "skerrow",
   kind: "COLLIDES",
   person: { id: "p", handle: "ines.abara", given: "Ines", family: "Abara", numbers: "40100", mail: "i@x.example" },
-  listed: { userId: "ines.a", given: "Ines", family: "Married", number: "40100", phone: "+441632960123" },
+  listed: {
+    id: "entry-1",
+    userId: "ines.a",
+    given: "Ines",
+    family: "Married",
+    number: "40100",
+    phone: "+441632960123",
+  },
   same: ["number"],
   differing: ["family", "phone"],
   ...more,
@@ -36,10 +43,10 @@ describe("pairs", () => {
   });
 
   it("are joined by the link alone, or with all that the entry says", () => {
-    expect(joined(pair())).toEqual({ person: "p", entry: "ines.a" });
+    expect(joined(pair())).toEqual({ person: "p", entry: "entry-1" });
     expect(takenOver(pair({ kind: "RENAMED" }))).toEqual({
       person: "p",
-      entry: "ines.a",
+      entry: "entry-1",
       family: "Married",
       phone: "+441632960123",
     });

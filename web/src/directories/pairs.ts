@@ -40,14 +40,14 @@ export function takenOver(pair: Pair): Record<string, string> {
     fields[field] = says[field] ?? "";
   }
   if (pair.kind !== "DIFFERS") {
-    fields.entry = listed.userId;
+    fields.entry = listed.id;
   }
   return fields;
 }
 
 /** The fields of an edit that links the person to the entry and changes nothing else. */
 export function joined(pair: Pair): Record<string, string> {
-  return { person: pair.person.id, entry: pair.listed?.userId ?? "" };
+  return { person: pair.person.id, entry: pair.listed?.id ?? "" };
 }
 
 export const CASES: Record<Pair["kind"], { title: string; about: string }> = {

@@ -54,7 +54,7 @@ export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
       source: "Groups",
     })),
     ...entries.map((found) => ({
-      id: `${FROM_DIRECTORY}${found.directory}/${found.userId}`,
+      id: `${FROM_DIRECTORY}${found.directory}/${found.entryId}`,
       name: `${found.givenName} ${found.familyName}`,
       note: [found.userId, found.title, found.number].filter(Boolean).join(", "),
       source: "In a directory, and not here yet",
@@ -102,7 +102,7 @@ export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
         choices={choices}
         onPick={(id) => {
           const choice = choices.find((one) => one.id === id);
-          const found = entries.find((one) => `${FROM_DIRECTORY}${one.directory}/${one.userId}` === id);
+          const found = entries.find((one) => `${FROM_DIRECTORY}${one.directory}/${one.entryId}` === id);
           if (found !== undefined) {
             const today = isoDay(new Date(now).toISOString(), session.zone);
             const before = entriesFor(found, catalogue.data?.units ?? [], today);

@@ -51,7 +51,7 @@ export function Find({
                 <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
                   {data.found.length === 0 && <EmptyItem title="No directory knows that." />}
                   {data.found.map((found) => (
-                    <li key={`${found.directory} ${found.userId}`} className="flex items-center gap-3 px-3 py-1.5">
+                    <li key={`${found.directory} ${found.entryId}`} className="flex items-center gap-3 px-3 py-1.5">
                       <span className="min-w-0 flex-1">
                         <b className="font-semibold">
                           {found.givenName} {found.familyName}

@@ -63,7 +63,9 @@ function Start({ entryId, person }: { entryId: string | undefined; person: strin
   useEffect(() => {
     beginRef.current = begin;
   });
-  const found = named.data?.found.find((one) => one.userId === entryId);
+  // where two entries sign in alike, somebody chooses
+  const alike = named.data?.found.filter((one) => one.userId === entryId) ?? [];
+  const found = alike.length === 1 ? alike[0] : undefined;
   useEffect(() => {
     if (begun.current || catalogue.data === undefined) {
       return;
@@ -95,13 +97,14 @@ function Start({ entryId, person }: { entryId: string | undefined; person: strin
               put: entriesFor(
                 {
                   directory: ownHome(data.homes),
+                  entryId: "",
                   userId: handleFrom(given, family),
                   givenName: given,
                   familyName: family,
                 },
                 data.units,
                 isoDay(new Date(now).toISOString(), session.zone),
-              ).map((one) => (one.form === "person.add" ? { ...one, fields: { ...one.fields, entry: "" } } : one)),
+              ),
             })
           }
         />

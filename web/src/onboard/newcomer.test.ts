@@ -7,6 +7,7 @@ test("a directory entry becomes a person and an engagement from today on", () =>
   const [person, engagement] = entriesFor(
     {
       directory: "skerrow",
+      entryId: "e-1",
       userId: "odile.marrick",
       givenName: "Odile",
       familyName: "Marrick",
@@ -17,14 +18,14 @@ test("a directory entry becomes a person and an engagement from today on", () =>
     units,
     "2026-11-23",
   );
-  expect(person?.fields).toMatchObject({ handle: "odile.marrick", entry: "odile.marrick", home: "skerrow", mail: "" });
+  expect(person?.fields).toMatchObject({ handle: "odile.marrick", entry: "e-1", home: "skerrow", mail: "" });
   expect(engagement?.fields).toMatchObject({ kind: "employee", unit: "U", job: "Keeper", from: "2026-11-23" });
   expect(engagement?.fields.person).toBe(person?.fields.id);
 });
 
 test("what the directory does not say is left to type", () => {
   const [, engagement] = entriesFor(
-    { directory: "orrin", userId: "m", givenName: "M", familyName: "O", unit: "elsewhere" },
+    { directory: "orrin", entryId: "e-2", userId: "m", givenName: "M", familyName: "O", unit: "elsewhere" },
     units,
     "2026-11-23",
   );

@@ -1,6 +1,6 @@
 import { entry, newId, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { kindFromDirectory } from "./proposals";
+import { handleFrom, kindFromDirectory } from "./proposals";
 
 type Found = Schemas["Found"];
 type Catalogue = Schemas["CatalogueView"];
@@ -12,13 +12,13 @@ export function entriesFor(found: Found, units: Catalogue["units"], today: strin
   return [
     entry("person.add", {
       id: person,
-      handle: found.userId,
+      handle: found.userId === "" ? handleFrom(found.givenName, found.familyName) : found.userId,
       given: found.givenName,
       family: found.familyName,
       mail: found.mail ?? "",
       phone: found.phone ?? "",
       home: found.directory,
-      entry: found.userId,
+      entry: found.entryId,
     }),
     entry("engagement.begin", {
       id: newId(),

@@ -6,7 +6,7 @@ import { useMay } from "../session/hooks";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
-import { NewDirectory } from "./NewDirectory";
+import { DirectoryForm } from "./DirectoryForm";
 import { nextOf, stepsOf, type Step, type StepKey } from "./steps";
 import { Units } from "./Units";
 
@@ -72,7 +72,7 @@ function Act({ step }: { step: StepKey }): ReactNode {
         </Link>
       );
     case "directory":
-      return mayGovern && <NewDirectory />;
+      return mayGovern && <DirectoryForm />;
     case "units":
       return <Units />;
     case "tenant":

@@ -12,8 +12,9 @@ type Announced = Schemas["AnnouncedView"];
 export function ConnectPage() {
   const [address, setAddress] = useState("");
   const [token, setToken] = useState("");
+  const [certificates, setCertificates] = useState("");
   const probe = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/tenants/probe", { body: { address, token } })),
+    mutationFn: () => take(api.POST("/api/v1/tenants/probe", { body: { address, token, certificates } })),
   });
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Connect a tenant">
@@ -52,6 +53,21 @@ export function ConnectPage() {
               setToken(value);
             }}
           />
+          <details className="mt-3" open={problemOf(probe.error, "certificates") !== undefined || undefined}>
+            <summary className="cursor-pointer text-sm font-semibold">Certificate</summary>
+            <PlainField
+              label="Certificate to believe (may stay empty)"
+              type="lines"
+              isOptional
+              hint="In PEM form: the tenant's own, or that of the authority that signed it. Left empty, whom this machine trusts is trusted."
+              value={certificates}
+              problem={problemOf(probe.error, "certificates")}
+              onChange={(value) => {
+                probe.reset();
+                setCertificates(value);
+              }}
+            />
+          </details>
           <button
             type="submit"
             className={`btn mt-7.5 h-8 ${probe.data === undefined ? "btn-primary" : ""}`}
@@ -65,7 +81,7 @@ export function ConnectPage() {
       {probe.data !== undefined && (
         <div className="mt-4 grid max-w-5xl gap-6 min-[1100px]:grid-cols-[1fr_1.2fr]">
           <Says announced={probe.data} />
-          <Naming announced={probe.data} token={token} />
+          <Naming announced={probe.data} token={token} certificates={certificates} />
         </div>
       )}
       <p className="mt-6">
@@ -128,7 +144,7 @@ function Says({ announced }: { announced: Announced }) {
 const RULES = ["MAIL", "STAFF_NUMBER", "HANDLE"] as const;
 
 /** How it is called here. */
-function Naming({ announced, token }: { announced: Announced; token: string }) {
+function Naming({ announced, token, certificates }: { announced: Announced; token: string; certificates: string }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const ruleId = useId();
@@ -148,6 +164,7 @@ function Naming({ announced, token }: { announced: Announced; token: string }) {
           body: {
             address: announced.address,
             token,
+            certificates,
             app,
             appName,
             key: typedKey ?? keyOf(name),

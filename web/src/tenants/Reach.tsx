@@ -11,6 +11,7 @@ export function Reach({ tenant }: { tenant: string }) {
   const [address, setAddress] = useState("");
   const [token, setToken] = useState("");
   const [door, setDoor] = useState("");
+  const [certificates, setCertificates] = useState("");
   const set = useMutation({
     mutationFn: () =>
       take(
@@ -20,6 +21,7 @@ export function Reach({ tenant }: { tenant: string }) {
             ...(address.trim() === "" ? {} : { address }),
             ...(token.trim() === "" ? {} : { token }),
             ...(door.trim() === "" ? {} : { door }),
+            ...(certificates.trim() === "" ? {} : { certificates }),
           },
         }),
       ),
@@ -64,6 +66,7 @@ export function Reach({ tenant }: { tenant: string }) {
             type="password"
             isOptional
             autoComplete="off"
+            hint="Needed where the scheme, host or port changes: the one that is kept is not sent elsewhere."
             value={token}
             problem={problemOf(set.error, "token")}
             onChange={setToken}
@@ -75,6 +78,15 @@ export function Reach({ tenant }: { tenant: string }) {
             value={door}
             problem={problemOf(set.error, "door")}
             onChange={setDoor}
+          />
+          <PlainField
+            label="Certificate to believe"
+            type="lines"
+            isOptional
+            hint="In PEM form: the tenant's own, or that of the authority that signed it."
+            value={certificates}
+            problem={problemOf(set.error, "certificates")}
+            onChange={setCertificates}
           />
           <Told error={set.error} />
           <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={set.isPending}>

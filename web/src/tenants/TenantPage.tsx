@@ -110,6 +110,11 @@ function Heading({ page }: { page: Page }) {
           {tenant.environment.toLowerCase()} · {count(tenant.accounts, "open account")} ·{" "}
           {tenant.readAt ? `read ${ago(tenant.readAt, now)}` : "never read"}
         </p>
+        {tenant.reading === "DONE" && tenant.readingDetail !== "" && (
+          <p className="mt-1 text-sm">
+            <span className="text-warning">▲</span> Odd in the last reading: {tenant.readingDetail}.
+          </p>
+        )}
         {tenant.reading === "FAILED" && (
           <p role="alert" className="mt-1 font-semibold text-error">
             ▲ The last reading failed: {tenant.readingDetail}. What is shown is older.

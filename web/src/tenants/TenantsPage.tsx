@@ -61,7 +61,9 @@ export function TenantsPage() {
                       </td>
                       <td className="px-2 whitespace-nowrap">
                         {tenant.readAt ? ago(tenant.readAt, now) : "never"}
-                        {tenant.reading === "FAILED" && <b className="block text-sm text-error">does not answer</b>}
+                        {tenant.reading === "FAILED" && (
+                          <b className="block text-sm text-error">the last reading failed</b>
+                        )}
                       </td>
                       <td className="px-3 py-1.5">
                         <Seats pools={tenant.pools} />

@@ -16,7 +16,7 @@ export function PlainField({
   label: string;
   value: string;
   onChange: (value: string) => void;
-  type?: "text" | "password" | "number";
+  type?: "text" | "password" | "number" | "lines";
   hint?: string;
   problem?: string | undefined;
   autoComplete?: string;
@@ -25,23 +25,36 @@ export function PlainField({
 }) {
   const id = useId();
   const told = problem ?? hint;
+  const common = {
+    id,
+    required: !isOptional,
+    "aria-invalid": problem !== undefined,
+    "aria-describedby": told === undefined ? undefined : `${id}-told`,
+    value,
+  };
   return (
     <div className="mt-3">
       <label htmlFor={id} className="block text-xs font-semibold text-soft">
         {label}
       </label>
-      <input
-        id={id}
-        type={type}
-        className={`input mt-0.5 w-full ${problem === undefined ? "" : "input-error"}`}
-        autoComplete={autoComplete}
-        autoFocus={autoFocus}
-        required={!isOptional}
-        aria-invalid={problem !== undefined}
-        aria-describedby={told === undefined ? undefined : `${id}-told`}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      />
+      {type === "lines" ? (
+        <textarea
+          rows={4}
+          spellCheck={false}
+          className={`textarea mt-0.5 w-full font-mono text-xs ${problem === undefined ? "" : "textarea-error"}`}
+          onChange={(event) => onChange(event.target.value)}
+          {...common}
+        />
+      ) : (
+        <input
+          type={type}
+          className={`input mt-0.5 w-full ${problem === undefined ? "" : "input-error"}`}
+          autoComplete={autoComplete}
+          autoFocus={autoFocus}
+          onChange={(event) => onChange(event.target.value)}
+          {...common}
+        />
+      )}
       {told !== undefined && (
         <p
           id={`${id}-told`}

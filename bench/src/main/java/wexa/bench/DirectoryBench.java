@@ -77,7 +77,7 @@ public final class DirectoryBench {
             for (int place = number % 50; place < reading.size(); place += 50) {
                 members.add(reading.get(place).userId());
             }
-            groups.add(new ListedGroup("directory-group-" + number, "", members, 0));
+            groups.add(new ListedGroup("directory-group-" + number, "directory-group-" + number, "", members, 0));
         }
         return groups;
     }
@@ -111,11 +111,13 @@ public final class DirectoryBench {
             if (kind != 0) {
                 reading.add(new Listed(
                         (kind == 1 ? "moved." : "") + person.handle(),
+                        (kind == 1 ? "moved." : "") + person.handle(),
                         person.givenName(),
                         kind == 2 ? "Otherwise" : person.familyName(),
                         person.mail().map(Object::toString),
                         Optional.empty(),
-                        Optional.of("N" + number)));
+                        Optional.of("N" + number),
+                        true));
             }
         }
         return reading;

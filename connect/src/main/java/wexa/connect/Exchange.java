@@ -12,28 +12,55 @@ import java.net.http.HttpConnectTimeoutException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.function.Supplier;
+import javax.net.ssl.SSLException;
 
-/** Sends one HTTP request with a bearer token (RFC 6750) and a time limit, and says what came of it. */
+/**
+ * Sends one HTTP request with a bearer token (RFC 6750) and says what came of it. The answer is bounded while it is read, in
+ * size and in time. Redirections (RFC 9110 15.4) are followed for reading and within the same origin only: the token goes
+ * nowhere else.
+ */
 public final class Exchange {
+    /** How the other side says that an answer was larger than {@link #LARGEST_ANSWER}. */
+    public static final String TOO_LARGE = "tooLarge";
+
     private static final Duration UNASKED_PATIENCE = Duration.ofSeconds(2);
-    private static final Duration LONGEST_PATIENCE = Duration.ofMinutes(5);
+    private static final Duration LONGEST_PATIENCE = Duration.ofHours(24);
     private static final int TOO_MANY_REQUESTS = 429;
-    private static final int LARGEST_ANSWER = 64 * 1024 * 1024;
+    private static final int UNAVAILABLE = 503;
+    private static final int MOST_REDIRECTIONS = 5;
+
+    /** Two hundred accounts are about a fifth of a megabyte; several tenants answer at the same time. */
+    static final int LARGEST_ANSWER = 16 * 1024 * 1024;
 
     private final HttpClient client;
     private final URI base;
     private final Supplier<String> token;
     private final Duration limit;
+    private final Clock clock;
 
-    /** {@code base} ends with a slash; {@code limit} is the time from sending to the whole answer. */
-    public Exchange(HttpClient client, URI base, Supplier<String> token, Duration limit) {
+    /**
+     * {@code base} ends with a slash; {@code limit} is the time from sending to the end of the answer; {@code clock} is the
+     * machine's, against which a date in {@code Retry-After} is read where the answer has no {@code Date}.
+     */
+    public Exchange(HttpClient client, URI base, Supplier<String> token, Duration limit, Clock clock) {
         this.client = client;
         this.base = base;
         this.token = token;
         this.limit = limit;
+        this.clock = clock;
     }
 
     public Duration limit() {
@@ -49,9 +76,40 @@ public final class Exchange {
         WRITING
     }
 
+    /** {@code path} is relative to the base; text in it that comes from outside has to be a {@link Segment}. */
     public Outcome<Answer> send(
             Nature nature, String method, String path, Optional<JsonNode> body, Optional<String> ifMatch) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(base.resolve(path))
+        URI address = base.resolve(path);
+        for (int hops = 0; hops <= MOST_REDIRECTIONS; hops++) {
+            Outcome<HttpResponse<byte[]>> sent = sendOnce(nature, request(address, method, path, body, ifMatch));
+            if (!(sent instanceof Outcome.Done<HttpResponse<byte[]>> done)) {
+                return sent.map(any -> new Answer(0, MissingNode.getInstance()));
+            }
+            HttpResponse<byte[]> response = done.value();
+            Optional<URI> onward = redirection(response);
+            if (onward.isEmpty()) {
+                return read(nature, response);
+            }
+            if (!method.equals("GET") || !isSameOrigin(address, onward.get())) {
+                return new Outcome.Refused<>(response.statusCode(), "redirected", elsewhere(method, onward.get()));
+            }
+            address = onward.get();
+        }
+        return new Outcome.Refused<>(310, "redirected", "the tenant redirects in a circle");
+    }
+
+    private static String elsewhere(String method, URI onward) {
+        String origin = onward.getScheme() + "://" + onward.getRawAuthority();
+        return method.equals("GET")
+                ? "the tenant redirects to " + Words.plain(origin)
+                        + ", and the token is not sent to another address; connect the tenant there if that is right"
+                : "the tenant redirects a change to " + Words.plain(onward.toString())
+                        + ", which is not followed; correct the tenant's address";
+    }
+
+    private HttpRequest request(
+            URI address, String method, String path, Optional<JsonNode> body, Optional<String> ifMatch) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(address)
                 .timeout(limit)
                 .header("Authorization", "Bearer " + token.get())
                 .header("Accept", "application/scim+json, application/json")
@@ -61,58 +119,146 @@ public final class Exchange {
                         body.map(node -> HttpRequest.BodyPublishers.ofString(node.toString(), StandardCharsets.UTF_8))
                                 .orElseGet(HttpRequest.BodyPublishers::noBody));
         ifMatch.ifPresent(version -> request.header("If-Match", version));
+        return request.build();
+    }
+
+    private Outcome<HttpResponse<byte[]>> sendOnce(Nature nature, HttpRequest request) {
+        CompletableFuture<HttpResponse<byte[]>> answer =
+                client.sendAsync(request, information -> new BoundedBody(LARGEST_ANSWER));
         try {
-            return read(client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray()));
-        } catch (ConnectException | HttpConnectTimeoutException unreachable) {
-            return new Outcome.TryLater<>(UNASKED_PATIENCE, "the tenant cannot be reached");
-        } catch (IOException lost) {
-            return nature == Nature.READING
-                    ? new Outcome.TryLater<>(UNASKED_PATIENCE, "the connection was lost")
-                    : new Outcome.Unknown<>("the connection was lost before the answer came");
+            return new Outcome.Done<>(answer.get(limit.toMillis(), TimeUnit.MILLISECONDS));
+        } catch (TimeoutException trickling) {
+            // the client's own limit ends at the headers; this one ends with the body, and gives the connection back
+            answer.cancel(true);
+            return lost(nature, "the answer took longer than " + limit.toSeconds() + " s");
+        } catch (ExecutionException failed) {
+            return failed(nature, Objects.requireNonNullElse(failed.getCause(), failed));
         } catch (InterruptedException stopped) {
+            answer.cancel(true);
             Thread.currentThread().interrupt();
             return new Outcome.Unknown<>("stopped before the answer came");
         }
     }
 
-    private static Outcome<Answer> read(HttpResponse<byte[]> response) {
+    private static <T> Outcome<T> failed(Nature nature, Throwable failure) {
+        if (failure instanceof BoundedBody.TooLargeException) {
+            return nature == Nature.READING
+                    ? new Outcome.Refused<>(
+                            200, TOO_LARGE, "the tenant's answer is larger than " + (LARGEST_ANSWER >> 20) + " MB")
+                    : new Outcome.Unknown<>("the tenant's answer was too large to read");
+        }
+        for (Throwable at = failure; at != null; at = at.getCause()) {
+            if (at instanceof SSLException untrusted) {
+                // a handshake comes before anything is sent
+                return new Outcome.TryLater<>(UNASKED_PATIENCE, Trust.words(untrusted));
+            }
+        }
+        if (failure instanceof ConnectException || failure instanceof HttpConnectTimeoutException) {
+            return new Outcome.TryLater<>(UNASKED_PATIENCE, "the tenant cannot be reached");
+        }
+        if (failure instanceof IOException) {
+            return lost(nature, "the connection was lost before the answer came");
+        }
+        throw new IllegalStateException("the request failed in an unforeseen way", failure);
+    }
+
+    private static <T> Outcome<T> lost(Nature nature, String words) {
+        return nature == Nature.READING
+                ? new Outcome.TryLater<>(UNASKED_PATIENCE, words)
+                : new Outcome.Unknown<>(words);
+    }
+
+    private static Optional<URI> redirection(HttpResponse<byte[]> response) {
         int status = response.statusCode();
-        if (status == TOO_MANY_REQUESTS || status >= 500) {
+        if (status < 301 || status > 308 || status == 304) {
+            return Optional.empty();
+        }
+        return response.headers().firstValue("Location").flatMap(location -> {
+            try {
+                return Optional.of(response.request().uri().resolve(location));
+            } catch (IllegalArgumentException noAddress) {
+                return Optional.empty();
+            }
+        });
+    }
+
+    /** Scheme, host and port (RFC 9110 4.3.1). */
+    public static boolean isSameOrigin(URI one, URI other) {
+        return one.getScheme() != null
+                && one.getScheme().equalsIgnoreCase(other.getScheme())
+                && one.getHost() != null
+                && one.getHost().equalsIgnoreCase(other.getHost())
+                && port(one) == port(other);
+    }
+
+    private static int port(URI uri) {
+        if (uri.getPort() >= 0) {
+            return uri.getPort();
+        }
+        return uri.getScheme().equalsIgnoreCase("https") ? 443 : 80;
+    }
+
+    private Outcome<Answer> read(Nature nature, HttpResponse<byte[]> response) {
+        int status = response.statusCode();
+        if (status == TOO_MANY_REQUESTS || status == UNAVAILABLE) {
             return new Outcome.TryLater<>(patience(response), "the tenant answered " + status);
+        }
+        if (status == 500 || status == 502 || status == 504) {
+            // it broke on the way: whether a change was made before, nobody knows
+            return lost(nature, "the tenant answered " + status);
         }
         JsonNode body;
         try {
             body = parse(response.body());
         } catch (JsonProcessingException notJson) {
-            return new Outcome.Refused<>(status, "invalidSyntax", "the tenant's answer is not JSON");
-        } catch (IOException unreadable) {
-            return new Outcome.Refused<>(status, "tooMany", String.valueOf(unreadable.getMessage()));
+            if (status >= 300) {
+                return new Outcome.Refused<>(status, "", "the tenant gives no reason");
+            }
+            return nature == Nature.READING
+                    ? new Outcome.Refused<>(status, "invalidSyntax", "the tenant's answer is not JSON")
+                    : new Outcome.Unknown<>("the tenant's answer is not JSON");
         }
         if (status >= 300) {
+            String detail = Words.plain(body.path("detail").asText(""));
             return new Outcome.Refused<>(
                     status,
-                    body.path("scimType").asText(""),
-                    body.path("detail").asText("no reason given"));
+                    Words.plain(body.path("scimType").asText("")),
+                    detail.isEmpty() ? "the tenant gives no reason" : detail);
         }
         return new Outcome.Done<>(new Answer(status, body));
     }
 
-    private static JsonNode parse(byte[] body) throws IOException {
-        if (body.length > LARGEST_ANSWER) {
-            throw new IOException("the tenant's answer is larger than " + LARGEST_ANSWER + " bytes");
-        }
+    private static JsonNode parse(byte[] body) throws JsonProcessingException {
         return body.length == 0
                 ? MissingNode.getInstance()
                 : JsonUtils.getObjectReader().readTree(new String(body, StandardCharsets.UTF_8));
     }
 
-    /** {@code Retry-After} in seconds (RFC 9110 10.2.3); dates and nonsense count as not said. */
-    private static Duration patience(HttpResponse<byte[]> response) {
-        return response.headers()
+    /** {@code Retry-After} in seconds or as a date (RFC 9110 10.2.3), at most a day; nonsense counts as not said. */
+    private Duration patience(HttpResponse<byte[]> response) {
+        Duration asked = response.headers()
                 .firstValue("Retry-After")
-                .filter(value -> value.matches("[0-9]{1,6}"))
-                .map(value -> Duration.ofSeconds(Long.parseLong(value)))
-                .map(asked -> asked.compareTo(LONGEST_PATIENCE) > 0 ? LONGEST_PATIENCE : asked)
+                .flatMap(value -> value.matches("[0-9]{1,9}")
+                        ? Optional.of(Duration.ofSeconds(Long.parseLong(value)))
+                        : date(value).map(until -> Duration.between(said(response), until)))
                 .orElse(UNASKED_PATIENCE);
+        if (asked.isNegative()) {
+            return Duration.ZERO;
+        }
+        return asked.compareTo(LONGEST_PATIENCE) > 0 ? LONGEST_PATIENCE : asked;
+    }
+
+    /** Both dates are by the tenant's clock where it says one, so that it does not matter whether it is right. */
+    private Instant said(HttpResponse<byte[]> response) {
+        return response.headers().firstValue("Date").flatMap(Exchange::date).orElseGet(clock::instant);
+    }
+
+    private static Optional<Instant> date(String value) {
+        try {
+            return Optional.of(ZonedDateTime.parse(value, DateTimeFormatter.RFC_1123_DATE_TIME)
+                    .toInstant());
+        } catch (DateTimeParseException noDate) {
+            return Optional.empty();
+        }
     }
 }

@@ -87,6 +87,7 @@ final class DirectoryFiles {
                 ldif,
                 dn(worker),
                 "objectClass: inetOrgPerson",
+                "entryUUID: " + entryId(worker.handle()),
                 "uid: " + worker.handle(),
                 "cn: " + worker.name(),
                 "givenName: " + worker.given(),
@@ -99,13 +100,24 @@ final class DirectoryFiles {
                 "createTimestamp: " + created);
     }
 
+    static String entryId(String handle) {
+        return Fact.id("entry", handle);
+    }
+
+    static String groupEntryId(String key) {
+        return Fact.id("group entry", key);
+    }
+
     private static String dn(Worker worker) {
         return "uid=" + worker.handle() + ",ou=people,dc=" + (worker.isPartner() ? "orrin" : "skerrow") + ",dc=example";
     }
 
     private static void group(StringBuilder ldif, String key, String description, List<Worker> members) {
-        List<String> lines =
-                new ArrayList<>(List.of("objectClass: groupOfNames", "cn: " + key, "description: " + description));
+        List<String> lines = new ArrayList<>(List.of(
+                "objectClass: groupOfNames",
+                "entryUUID: " + groupEntryId(key),
+                "cn: " + key,
+                "description: " + description));
         members.stream()
                 .filter(worker -> !worker.handle().equals(VANISHED))
                 .map(DirectoryFiles::asTheDirectorySays)

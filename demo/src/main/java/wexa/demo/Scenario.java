@@ -93,7 +93,7 @@ final class Scenario {
                 "home",
                 worker.isPartner() ? "orrin" : "skerrow",
                 "directoryEntry",
-                worker.handle(),
+                DirectoryFiles.entryId(worker.handle()),
                 "custom",
                 Map.of(),
                 "pauses",
@@ -207,7 +207,7 @@ final class Scenario {
                 "condition",
                 condition,
                 "entry",
-                kind.equals("DIRECTORY") ? "skerrow/" + key : null));
+                kind.equals("DIRECTORY") ? "skerrow/" + DirectoryFiles.groupEntryId(key) : null));
     }
 
     private static Map<String, Object> condition(String kind) {

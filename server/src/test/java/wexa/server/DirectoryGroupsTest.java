@@ -2,6 +2,7 @@ package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.unboundid.ldap.sdk.DN;
 import com.unboundid.ldap.sdk.LDAPConnection;
 import com.unboundid.ldap.sdk.LDAPException;
 import com.unboundid.ldap.sdk.Modification;
@@ -114,7 +115,8 @@ class DirectoryGroupsTest {
         JsonNode draft = held();
         assertThat(sentences(draft))
                 .contains(
-                        "list group surgeons \"Surgeons\" from \"orrin/Surgeons\" about \"Operate\"",
+                        "list group surgeons \"Surgeons\" from \"orrin/" + DN.normalize(SURGEONS)
+                                + "\" about \"Operate\"",
                         "list " + vets.get(0) + " in group surgeons")
                 .hasSize(5);
         read();

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import wexa.connect.Exchange;
 import wexa.connect.Outcome;
+import wexa.connect.Words;
 import wexa.core.model.Permission;
 
 /** Asks a tenant's decision point: OpenID AuthZEN Authorization API 1.0, access evaluations (clause 7). */
@@ -53,9 +54,12 @@ public final class Evaluations {
     private static Outcome<List<Answer>> read(JsonNode body, int expected) {
         List<Answer> answers = new ArrayList<>();
         for (JsonNode one : body.path("evaluations")) {
+            if (!one.path("decision").isBoolean()) {
+                return new Outcome.Refused<>(200, "incomplete", "an answer is neither yes nor no");
+            }
             answers.add(new Answer(
-                    one.path("decision").asBoolean(false),
-                    one.path("context").path("reason").asText("")));
+                    one.path("decision").booleanValue(),
+                    Words.plain(one.path("context").path("reason").asText(""))));
         }
         return answers.size() == expected
                 ? new Outcome.Done<>(answers)

@@ -48,6 +48,8 @@ public record CsvTable(List<String> header, List<Row> rows, Optional<Problem> pr
             TOO_LARGE,
             /** A line of LDIF that is none; the detail says why. */
             LDIF_MALFORMED,
+            /** A value that is to be fetched from a URL; the detail names the attribute. */
+            LDIF_VALUE_BY_URL,
             /** LDIF of changes to entries, not of entries. */
             LDIF_OF_CHANGES
         }

@@ -3,8 +3,17 @@ package wexa.connect.ldap;
 import java.time.Instant;
 import java.util.Optional;
 
-/** A person in a directory, by the attributes of {@code inetOrgPerson} (RFC 2798). */
+/**
+ * A person in a directory, by the attributes of {@code inetOrgPerson} (RFC 2798).
+ *
+ * @param id what the entry is known by for good: {@code entryUUID} (RFC 4530) or the attribute that is set, else its name
+ * @param dn its name in the directory (RFC 4514)
+ * @param userId its {@code uid}; empty where it has none
+ * @param problem why nothing of it can be used, such as a value that is too long; the entry is there all the same
+ */
 public record DirectoryEntry(
+        String id,
+        String dn,
         String userId,
         String givenName,
         String familyName,
@@ -14,4 +23,5 @@ public record DirectoryEntry(
         Optional<String> employeeType,
         Optional<String> title,
         Optional<String> unit,
-        Optional<Instant> created) {}
+        Optional<Instant> created,
+        Optional<String> problem) {}

@@ -3,11 +3,11 @@ package wexa.connect.ldap;
 import java.util.List;
 
 /**
- * A group in a directory, with the user ids of everybody in it in order, also of those in it by another group; {@code unread}
- * counts members that are neither a person nor a group of the reading.
+ * A group in a directory, known for good by its {@code id}, with the ids of everybody in it in order, also of those in it by
+ * another group; {@code unread} counts members that are neither a person nor a group of the reading.
  */
-public record DirectoryGroup(String name, String description, List<String> userIds, int unread) {
+public record DirectoryGroup(String id, String name, String description, List<String> members, int unread) {
     public DirectoryGroup {
-        userIds = List.copyOf(userIds);
+        members = List.copyOf(members);
     }
 }

@@ -1,9 +1,7 @@
 package wexa.connect.ldap;
 
-import com.unboundid.ldap.sdk.DN;
 import com.unboundid.ldap.sdk.Entry;
 import com.unboundid.ldap.sdk.Filter;
-import com.unboundid.ldap.sdk.LDAPException;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -15,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.connect.Words;
 
 /**
  * Groups of the classes {@code groupOfNames} and {@code groupOfUniqueNames} (RFC 4519 3.5, 3.6). Their members are names of
@@ -24,22 +23,37 @@ final class GroupEntries {
     static final Filter FILTER = Filter.createORFilter(
             Filter.createEqualityFilter("objectClass", "groupOfNames"),
             Filter.createEqualityFilter("objectClass", "groupOfUniqueNames"));
-    static final String[] ATTRIBUTES = {"cn", "description", "member", "uniqueMember"};
+    static final List<String> ATTRIBUTES = List.of("cn", "description", "member", "uniqueMember");
+    static final int LONGEST_NAME = 400;
 
-    private final Map<String, String> userIds = new HashMap<>();
+    private final Identity identity;
+    private final Map<String, String> people = new HashMap<>();
     private final Map<String, List<String>> membersOf = new HashMap<>();
 
-    private GroupEntries() {}
+    private GroupEntries(Identity identity) {
+        this.identity = identity;
+    }
 
-    /** Costs what the members of all groups are in number, for a group with groups in it also theirs. */
-    static List<DirectoryGroup> of(List<? extends Entry> people, List<? extends Entry> groups) {
-        GroupEntries read = new GroupEntries();
-        people.forEach(person -> Optional.ofNullable(person.getAttributeValue("uid"))
-                .ifPresent(uid -> read.userIds.put(plain(person.getDN()), uid)));
-        groups.forEach(group -> read.membersOf.put(plain(group.getDN()), members(group)));
+    /**
+     * Costs what the members of all groups are in number, for a group with groups in it also theirs. Groups whose name is
+     * missing or too long are left out and remarked upon.
+     */
+    static List<DirectoryGroup> of(
+            List<? extends Entry> people, List<? extends Entry> groups, Identity identity, List<String> remarks) {
+        GroupEntries read = new GroupEntries(identity);
+        people.forEach(person -> read.people.put(Identity.plain(person.getDN()), identity.of(person)));
+        groups.forEach(group -> read.membersOf.put(Identity.plain(group.getDN()), members(group)));
         List<DirectoryGroup> found = new ArrayList<>();
         for (Entry group : groups) {
-            Optional.ofNullable(group.getAttributeValue("cn")).ifPresent(name -> found.add(read.group(group, name)));
+            String name = Optional.ofNullable(group.getAttributeValue("cn"))
+                    .orElse("")
+                    .strip();
+            if (name.isEmpty() || name.length() > LONGEST_NAME) {
+                remarks.add("group " + Words.plain(group.getDN()) + " was left out: its cn "
+                        + (name.isEmpty() ? "is missing" : "has more than " + LONGEST_NAME + " characters"));
+            } else {
+                found.add(read.group(group, name));
+            }
         }
         return found;
     }
@@ -49,7 +63,7 @@ final class GroupEntries {
         for (String attribute : List.of("member", "uniqueMember")) {
             String[] values = group.getAttributeValues(attribute);
             for (String value : values == null ? new String[0] : values) {
-                members.add(plain(attribute.equals("member") ? value : withoutUniqueId(value)));
+                members.add(Identity.plain(attribute.equals("member") ? value : withoutUniqueId(value)));
             }
         }
         return members;
@@ -60,29 +74,20 @@ final class GroupEntries {
         return value.replaceFirst("#'[01]*'B$", "");
     }
 
-    /** Names that are equal as RFC 4514 and the matching rules say are equal texts. One that is no name stays as it is. */
-    private static String plain(String name) {
-        try {
-            return DN.normalize(name);
-        } catch (LDAPException noName) {
-            return name;
-        }
-    }
-
     private DirectoryGroup group(Entry group, String name) {
-        Set<String> people = new TreeSet<>();
+        Set<String> found = new TreeSet<>();
         Set<String> unread = new HashSet<>();
         Set<String> seen = new HashSet<>();
-        Deque<String> open = new ArrayDeque<>(List.of(plain(group.getDN())));
+        Deque<String> open = new ArrayDeque<>(List.of(Identity.plain(group.getDN())));
         while (!open.isEmpty()) {
             String at = open.pop();
             if (!seen.add(at)) {
                 continue;
             }
             for (String member : membersOf.getOrDefault(at, Collections.emptyList())) {
-                String userId = userIds.get(member);
-                if (userId != null) {
-                    people.add(userId);
+                String person = people.get(member);
+                if (person != null) {
+                    found.add(person);
                 } else if (membersOf.containsKey(member)) {
                     open.push(member);
                 } else {
@@ -91,9 +96,10 @@ final class GroupEntries {
             }
         }
         return new DirectoryGroup(
+                identity.of(group),
                 name,
                 Optional.ofNullable(group.getAttributeValue("description")).orElse(""),
-                new ArrayList<>(people),
+                new ArrayList<>(found),
                 unread.size());
     }
 }

@@ -2,7 +2,6 @@ package wexa.connect.ldap;
 
 import com.unboundid.asn1.ASN1OctetString;
 import com.unboundid.ldap.sdk.Entry;
-import com.unboundid.ldap.sdk.ExtendedResult;
 import com.unboundid.ldap.sdk.Filter;
 import com.unboundid.ldap.sdk.LDAPConnection;
 import com.unboundid.ldap.sdk.LDAPConnectionOptions;
@@ -15,19 +14,25 @@ import com.unboundid.ldap.sdk.SearchScope;
 import com.unboundid.ldap.sdk.controls.SimplePagedResultsControl;
 import com.unboundid.ldap.sdk.extensions.StartTLSExtendedRequest;
 import com.unboundid.util.StaticUtils;
-import com.unboundid.util.ssl.JVMDefaultTrustManager;
-import com.unboundid.util.ssl.SSLUtil;
-import java.security.GeneralSecurityException;
+import com.unboundid.util.ssl.HostNameSSLSocketVerifier;
 import java.text.ParseException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Date;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Supplier;
+import java.util.Set;
+import java.util.stream.Stream;
+import javax.net.ssl.SSLException;
 import wexa.connect.Encryption;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
+import wexa.connect.Words;
 
 /**
  * People and groups in one directory: people searched from the first letters, or all with the groups, by paging (RFC 2696).
@@ -36,13 +41,41 @@ import wexa.connect.Outcome;
 public final class LdapDirectory {
     private static final Duration PATIENCE = Duration.ofSeconds(5);
     private static final int PAGE = 500;
-    private static final String[] PERSON = {
-        "uid", "givenName", "sn", "mail", "mobile", "employeeNumber", "employeeType", "title", "ou", "createTimestamp"
-    };
+    private static final int SMALLEST_PAGE = 10;
+    private static final int LONGEST_VALUE = 400;
+    private static final List<String> PERSON = List.of(
+            "uid",
+            "givenName",
+            "sn",
+            "mail",
+            "mobile",
+            "employeeNumber",
+            "employeeType",
+            "title",
+            "ou",
+            "createTimestamp");
+
+    /** How a directory says that it knows no StartTLS, or cannot offer it (RFC 4511 4.14.1). */
+    private static final Set<ResultCode> REFUSALS_OF_TLS = Set.of(
+            ResultCode.PROTOCOL_ERROR,
+            ResultCode.UNWILLING_TO_PERFORM,
+            ResultCode.UNAVAILABLE,
+            ResultCode.OPERATIONS_ERROR,
+            ResultCode.NOT_SUPPORTED,
+            ResultCode.OTHER);
+
+    /** By what entries are known where nothing else is set (RFC 4530). */
+    public static final String ENTRY_UUID = "entryUUID";
 
     private final Settings settings;
+    private final Identity identity;
 
-    /** Where a directory is and how to read it. */
+    /**
+     * Where a directory is and how to read it.
+     *
+     * @param idAttribute by what entries are known for good
+     * @param limit how long one answer may take
+     */
     public record Settings(
             String host,
             int port,
@@ -51,10 +84,24 @@ public final class LdapDirectory {
             String bindPassword,
             String peopleDn,
             Optional<String> groupsDn,
+            String idAttribute,
+            Trust trust,
             Duration limit) {}
+
+    /** What of the settings a failure is about. */
+    public enum Blame {
+        HOST,
+        CERTIFICATE,
+        ENCRYPTION,
+        LOGIN,
+        PEOPLE_DN,
+        GROUPS_DN,
+        NOTHING
+    }
 
     public LdapDirectory(Settings settings) {
         this.settings = settings;
+        this.identity = new Identity(settings.idAttribute());
     }
 
     /**
@@ -85,40 +132,96 @@ public final class LdapDirectory {
     /** Everybody and every group, page by page. A reading that fails half-way is no reading. */
     public Outcome<DirectoryContents> readAll() {
         return connected(connection -> {
+            List<String> remarks = new ArrayList<>();
             List<Entry> people = paged(
                     connection,
-                    () -> request(
-                            settings.peopleDn(), Filter.createEqualityFilter("objectClass", "inetOrgPerson"), PERSON));
+                    settings.peopleDn(),
+                    Filter.createEqualityFilter("objectClass", "inetOrgPerson"),
+                    PERSON,
+                    Blame.PEOPLE_DN);
+            List<DirectoryEntry> read = people(people);
+            read.forEach(entry -> entry.problem()
+                    .ifPresent(problem -> remarks.add(Words.plain(entry.dn()) + " was left out: " + problem)));
             if (settings.groupsDn().isEmpty()) {
-                return new DirectoryContents(people(people), Optional.empty());
+                return new DirectoryContents(read, Optional.empty(), remarks);
             }
             List<Entry> groups = paged(
-                    connection, () -> request(settings.groupsDn().get(), GroupEntries.FILTER, GroupEntries.ATTRIBUTES));
-            return new DirectoryContents(people(people), Optional.of(GroupEntries.of(people, groups)));
+                    connection,
+                    settings.groupsDn().get(),
+                    GroupEntries.FILTER,
+                    GroupEntries.ATTRIBUTES,
+                    Blame.GROUPS_DN);
+            return new DirectoryContents(
+                    read, Optional.of(GroupEntries.of(people, groups, identity, remarks)), remarks);
         });
     }
 
-    private static List<Entry> paged(LDAPConnection connection, Supplier<SearchRequest> fresh) throws LDAPException {
-        List<Entry> all = new ArrayList<>();
+    /** As many on a page as the directory gives: one that gives fewer is asked anew for smaller pages. */
+    private List<Entry> paged(
+            LDAPConnection connection, String base, Filter filter, List<String> attributes, Blame about)
+            throws LDAPException {
+        for (int size = PAGE; ; size /= 2) {
+            try {
+                return paged(connection, base, filter, attributes, size);
+            } catch (LDAPException failed) {
+                ResultCode code = failed.getResultCode();
+                boolean isTooMuch = code == ResultCode.SIZE_LIMIT_EXCEEDED || code == ResultCode.ADMIN_LIMIT_EXCEEDED;
+                if (!isTooMuch || size <= SMALLEST_PAGE) {
+                    throw code == ResultCode.NO_SUCH_OBJECT || code == ResultCode.INVALID_DN_SYNTAX || isTooMuch
+                            ? new BlamedException(failed, about)
+                            : failed;
+                }
+            }
+        }
+    }
+
+    private List<Entry> paged(LDAPConnection connection, String base, Filter filter, List<String> attributes, int size)
+            throws LDAPException {
+        Map<String, Entry> all = new LinkedHashMap<>();
         ASN1OctetString cookie = null;
         do {
-            SearchRequest request = fresh.get();
-            request.addControl(new SimplePagedResultsControl(PAGE, cookie));
+            SearchRequest request = request(base, filter, attributes);
+            request.addControl(new SimplePagedResultsControl(size, cookie));
             SearchResult page = connection.search(request);
-            all.addAll(page.getSearchEntries());
+            for (Entry entry : page.getSearchEntries()) {
+                // a page that comes twice is no second entry
+                all.put(Identity.plain(entry.getDN()), entry);
+            }
             SimplePagedResultsControl answer = SimplePagedResultsControl.get(page);
             cookie = answer != null && answer.moreResultsToReturn() ? answer.getCookie() : null;
         } while (cookie != null);
-        return all;
+        return List.copyOf(all.values());
     }
 
-    /** Whether it was the name or the password that was refused (RFC 4511 A.1). */
-    public static boolean isWrongLogin(Outcome.Refused<?> refused) {
-        return refused.status() == ResultCode.INVALID_CREDENTIALS.intValue();
+    /** A failure about something that is known. */
+    private static final class BlamedException extends LDAPException {
+        private static final long serialVersionUID = 1L;
+
+        private final Blame blame;
+
+        BlamedException(LDAPException cause, Blame blame) {
+            super(cause);
+            this.blame = blame;
+        }
     }
 
-    private SearchRequest request(String base, Filter filter, String... attributes) {
-        SearchRequest request = new SearchRequest(base, SearchScope.SUB, filter, attributes);
+    /** What of the settings an outcome that is not done is about; the type of the outcome says it. */
+    public static Blame blame(Outcome<?> outcome) {
+        if (outcome instanceof Outcome.Refused<?> refused) {
+            for (Blame blame : Blame.values()) {
+                if (blame.name().equals(refused.type())) {
+                    return blame;
+                }
+            }
+            return Blame.NOTHING;
+        }
+        return Blame.HOST;
+    }
+
+    private SearchRequest request(String base, Filter filter, List<String> attributes) {
+        String[] wanted = Stream.concat(attributes.stream(), Stream.of(settings.idAttribute()))
+                .toArray(String[]::new);
+        SearchRequest request = new SearchRequest(base, SearchScope.SUB, filter, wanted);
         request.setTimeLimitSeconds((int) Math.max(1, settings.limit().toSeconds()));
         return request;
     }
@@ -133,66 +236,122 @@ public final class LdapDirectory {
         options.setConnectTimeoutMillis((int) settings.limit().toMillis());
         options.setResponseTimeoutMillis(settings.limit().toMillis());
         options.setFollowReferrals(false);
+        // also where the encryption begins on request: the directory must be who it is taken for before anything is
+        // said
+        options.setSSLSocketVerifier(new HostNameSSLSocketVerifier(true));
         try (LDAPConnection connection = opened(options)) {
             bind(connection);
             return new Outcome.Done<>(work.on(connection));
         } catch (LDAPException failed) {
-            return failed.getResultCode().isConnectionUsable() && failed.getResultCode() != ResultCode.BUSY
-                    ? new Outcome.Refused<>(
-                            failed.getResultCode().intValue(),
-                            failed.getResultCode().getName(),
-                            StaticUtils.getExceptionMessage(failed))
-                    : new Outcome.TryLater<>(PATIENCE, "the directory cannot be reached");
+            return failure(failed);
         }
+    }
+
+    private static <T> Outcome<T> failure(LDAPException failed) {
+        ResultCode code = failed.getResultCode();
+        String said = Words.plain(Objects.requireNonNullElse(failed.getDiagnosticMessage(), code.getName()));
+        if (failed instanceof BlamedException blamed) {
+            String what = code == ResultCode.SIZE_LIMIT_EXCEEDED || code == ResultCode.ADMIN_LIMIT_EXCEEDED
+                    ? "the directory gives only a part of what is there, and no pages; raise its limit for this login"
+                    : said;
+            return new Outcome.Refused<>(code.intValue(), blamed.blame.name(), what);
+        }
+        for (Throwable at = failed; at != null; at = at.getCause()) {
+            if (at instanceof SSLException untrusted) {
+                return new Outcome.Refused<>(code.intValue(), Blame.CERTIFICATE.name(), Trust.words(untrusted));
+            }
+        }
+        String message = String.valueOf(failed.getMessage());
+        if (message.contains("hostname") || message.contains("certificate")) {
+            return new Outcome.Refused<>(code.intValue(), Blame.CERTIFICATE.name(), Trust.words(failed));
+        }
+        if (code == ResultCode.INVALID_CREDENTIALS || code == ResultCode.NO_SUCH_OBJECT) {
+            return new Outcome.Refused<>(code.intValue(), Blame.LOGIN.name(), said);
+        }
+        boolean isUsable = code.isConnectionUsable() && code != ResultCode.BUSY && code != ResultCode.UNAVAILABLE;
+        return isUsable
+                ? new Outcome.Refused<>(code.intValue(), "", said)
+                : new Outcome.TryLater<>(PATIENCE, reason(code));
+    }
+
+    private static String reason(ResultCode code) {
+        return code == ResultCode.TIMEOUT || code == ResultCode.TIME_LIMIT_EXCEEDED
+                ? "the directory took too long"
+                : "the directory cannot be reached";
     }
 
     private LDAPConnection opened(LDAPConnectionOptions options) throws LDAPException {
-        try {
-            return settings.encryption() == Encryption.TLS
-                    ? new LDAPConnection(trusted().createSSLSocketFactory(), options, settings.host(), settings.port())
-                    : new LDAPConnection(options, settings.host(), settings.port());
-        } catch (GeneralSecurityException noTls) {
-            throw new IllegalStateException("this Java offers no TLS", noTls);
-        }
-    }
-
-    /** Whom the machine's Java trusts is trusted. */
-    private static SSLUtil trusted() {
-        return new SSLUtil(JVMDefaultTrustManager.getInstance());
+        return settings.encryption() == Encryption.TLS
+                ? new LDAPConnection(
+                        settings.trust().context().getSocketFactory(), options, settings.host(), settings.port())
+                : new LDAPConnection(options, settings.host(), settings.port());
     }
 
     /** Nothing is said of who asks before the connection is as it should be. */
     private void bind(LDAPConnection connection) throws LDAPException {
         if (settings.encryption() == Encryption.STARTTLS) {
-            try {
-                ExtendedResult begun = connection.processExtendedOperation(
-                        new StartTLSExtendedRequest(trusted().createSSLContext()));
-                if (begun.getResultCode() != ResultCode.SUCCESS) {
-                    throw new LDAPException(begun.getResultCode(), "the directory does not encrypt");
-                }
-            } catch (GeneralSecurityException noTls) {
-                throw new IllegalStateException("this Java offers no TLS", noTls);
+            startTls(connection);
+        }
+        try {
+            connection.bind(settings.bindDn(), settings.bindPassword());
+        } catch (LDAPException refused) {
+            throw refused.getResultCode().isConnectionUsable() && refused.getResultCode() != ResultCode.BUSY
+                    ? new BlamedException(refused, Blame.LOGIN)
+                    : refused;
+        }
+    }
+
+    private void startTls(LDAPConnection connection) throws LDAPException {
+        ResultCode answered;
+        try {
+            answered = connection
+                    .processExtendedOperation(
+                            new StartTLSExtendedRequest(settings.trust().context()))
+                    .getResultCode();
+        } catch (LDAPException failed) {
+            if (!REFUSALS_OF_TLS.contains(failed.getResultCode())) {
+                throw failed;
+            }
+            answered = failed.getResultCode();
+        }
+        if (answered != ResultCode.SUCCESS) {
+            throw new BlamedException(new LDAPException(answered, "the directory does not encrypt"), Blame.ENCRYPTION);
+        }
+    }
+
+    private List<DirectoryEntry> people(List<? extends Entry> entries) {
+        return entries.stream().map(this::entry).toList();
+    }
+
+    private DirectoryEntry entry(Entry entry) {
+        Map<String, String> values = new HashMap<>();
+        Optional<String> problem = Optional.empty();
+        for (String attribute : PERSON) {
+            String value = Optional.ofNullable(entry.getAttributeValue(attribute))
+                    .orElse("")
+                    .strip();
+            if (value.length() > LONGEST_VALUE) {
+                problem = Optional.of(attribute + " has more than " + LONGEST_VALUE + " characters");
+            } else if (value.chars().anyMatch(Character::isISOControl)) {
+                problem = Optional.of(attribute + " has control characters in it");
+            } else if (!value.isEmpty()) {
+                values.put(attribute, value);
             }
         }
-        connection.bind(settings.bindDn(), settings.bindPassword());
-    }
-
-    private static List<DirectoryEntry> people(List<? extends Entry> entries) {
-        return entries.stream().map(LdapDirectory::entry).toList();
-    }
-
-    private static DirectoryEntry entry(Entry entry) {
         return new DirectoryEntry(
-                Optional.ofNullable(entry.getAttributeValue("uid")).orElse(""),
-                Optional.ofNullable(entry.getAttributeValue("givenName")).orElse(""),
-                Optional.ofNullable(entry.getAttributeValue("sn")).orElse(""),
-                Optional.ofNullable(entry.getAttributeValue("mail")),
-                Optional.ofNullable(entry.getAttributeValue("mobile")),
-                Optional.ofNullable(entry.getAttributeValue("employeeNumber")),
-                Optional.ofNullable(entry.getAttributeValue("employeeType")),
-                Optional.ofNullable(entry.getAttributeValue("title")),
-                Optional.ofNullable(entry.getAttributeValue("ou")),
-                created(entry));
+                identity.of(entry),
+                entry.getDN(),
+                values.getOrDefault("uid", ""),
+                values.getOrDefault("givenName", ""),
+                values.getOrDefault("sn", ""),
+                Optional.ofNullable(values.get("mail")),
+                Optional.ofNullable(values.get("mobile")),
+                Optional.ofNullable(values.get("employeeNumber")),
+                Optional.ofNullable(values.get("employeeType")),
+                Optional.ofNullable(values.get("title")),
+                Optional.ofNullable(values.get("ou")),
+                created(entry),
+                problem);
     }
 
     private static Optional<Instant> created(Entry entry) {

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import wexa.connect.Words;
 import wexa.connect.csv.Counted;
 import wexa.connect.csv.CsvTable;
 import wexa.connect.csv.CsvTable.Problem;
@@ -27,7 +28,7 @@ import wexa.connect.csv.PlainText;
 /**
  * People as {@code inetOrgPerson} entries (RFC 2798) in LDIF (RFC 2849). Read, each becomes a row of a table whose columns
  * are the attributes that Wexa knows; other entries and attributes are left out. Folded lines, base64 and comments are
- * read as the standard says; values by URL are not fetched.
+ * read as the standard says; a value by URL is refused, and nothing is fetched.
  */
 public final class LdifPeople {
     /** The attributes that become columns. */
@@ -78,6 +79,10 @@ public final class LdifPeople {
 
     private static Optional<Problem> add(Blocks blocks, List<CsvTable.Row> rows, CsvTable.Limits limits) {
         long line = blocks.begin();
+        Optional<String> byUrl = blocks.valueByUrl();
+        if (byUrl.isPresent()) {
+            return Optional.of(new Problem(Problem.Code.LDIF_VALUE_BY_URL, line, byUrl.get()));
+        }
         Entry entry;
         try {
             entry = LDIFReader.decodeEntry(true, null, blocks.lines());
@@ -170,6 +175,29 @@ public final class LdifPeople {
 
         String[] lines() {
             return lines.toArray(String[]::new);
+        }
+
+        /**
+         * What stands before the first value that is said by a URL ({@code attribute:< url}, RFC 2849). A line may be folded
+         * anywhere, so it is looked for in what the lines come to.
+         */
+        Optional<String> valueByUrl() {
+            StringBuilder whole = new StringBuilder();
+            for (int at = 0; at < lines.size(); at++) {
+                whole.append(
+                        at > 0 && lines.get(at).startsWith(" ") ? lines.get(at).substring(1) : lines.get(at));
+                boolean isWhole = at + 1 == lines.size() || !lines.get(at + 1).startsWith(" ");
+                if (isWhole) {
+                    int colon = whole.indexOf(":");
+                    boolean isComment = !whole.isEmpty() && whole.charAt(0) == '#';
+                    if (!isComment && colon >= 0 && colon + 1 < whole.length() && whole.charAt(colon + 1) == '<') {
+                        String before = whole.substring(0, Math.min(colon, 60));
+                        return Optional.of(Words.plain(before));
+                    }
+                    whole.setLength(0);
+                }
+            }
+            return Optional.empty();
         }
 
         long begin() {

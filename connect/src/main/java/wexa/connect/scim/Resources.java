@@ -6,6 +6,8 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Instant;
 import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -65,11 +67,44 @@ final class Resources {
                 user.path("userName").asText(),
                 user.path("name").path("givenName").asText(),
                 user.path("name").path("familyName").asText(),
-                text(user.path("emails").path(0).path("value")),
-                text(user.path("phoneNumbers").path(0).path("value")),
-                user.path("active").asBoolean(true) ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,
+                counting(user.path("emails")).flatMap(one -> text(one.path("value"))),
+                counting(user.path("phoneNumbers")).flatMap(one -> text(one.path("value"))),
+                truth(user.path("active"), true) ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,
                 seats,
                 attributes);
+    }
+
+    /**
+     * Of several values the one that counts: the primary one (RFC 7643 2.4), else the only one of work, else the first.
+     */
+    static Optional<JsonNode> counting(JsonNode values) {
+        JsonNode atWork = null;
+        int works = 0;
+        for (JsonNode one : values) {
+            if (truth(one.path("primary"), false)) {
+                return Optional.of(one);
+            }
+            if (one.path("type").asText("").equalsIgnoreCase("work")) {
+                atWork = one;
+                works++;
+            }
+        }
+        if (atWork != null && works == 1) {
+            return Optional.of(atWork);
+        }
+        return values.isArray() && !values.isEmpty() ? Optional.of(values.path(0)) : Optional.empty();
+    }
+
+    /** A boolean (RFC 7643 2.3.2), also as the text that some write instead; {@code otherwise} where it is neither. */
+    static Boolean truth(JsonNode node, boolean otherwise) {
+        if (node.isBoolean()) {
+            return node.booleanValue();
+        }
+        return switch (node.asText("").strip().toLowerCase(Locale.ROOT)) {
+            case "true", "1", "yes" -> true;
+            case "false", "0", "no" -> false;
+            default -> otherwise;
+        };
     }
 
     private GroupState group(JsonNode group) {
@@ -93,11 +128,12 @@ final class Resources {
                 text(assignment.path("validUntil")).flatMap(Resources::instant));
     }
 
+    /** An end that cannot be read is an end all the same: it must not pass for none. */
     private static Optional<Instant> instant(String text) {
         try {
             return Optional.of(Instant.parse(text));
         } catch (DateTimeParseException unreadable) {
-            return Optional.empty();
+            return Optional.of(Instant.EPOCH);
         }
     }
 
@@ -112,59 +148,54 @@ final class Resources {
         return found;
     }
 
-    /** The whole resource, for creating it. */
+    /** The whole resource, for creating it; what it names has to be linked. */
     ObjectNode create(ObjectKey key, TenantObject state) {
         ObjectNode resource = JsonNodeFactory.instance.objectNode();
         boolean core = key.type() == ObjectKey.Type.ACCOUNT || key.type() == ObjectKey.Type.GROUP;
         String name = endpoint(key.type()).substring(0, endpoint(key.type()).length() - 1);
         resource.putArray("schemas").add((core ? CORE : OURS) + name);
         resource.put("externalId", key.id().toString());
-        attributes(state).forEach(resource::set);
+        if (state instanceof AccountState account) {
+            addAccount(account, resource);
+        } else if (state instanceof GroupState group) {
+            resource.put("displayName", group.name());
+            ArrayNode members = resource.putArray("members");
+            group.members()
+                    .forEach(member -> links.remoteId(member)
+                            .ifPresent(id -> members.addObject().put("value", id)));
+        } else if (state instanceof RoleState role) {
+            resource.put("displayName", role.name());
+            resource.set("permissions", texts(role.permissions()));
+        } else if (state instanceof AssignmentState assignment) {
+            resource.set("subject", subject(assignment, remote(assignment.subject())));
+            resource.set("role", reference(remote(assignment.role())));
+            assignment.area().ifPresent(area -> resource.put("area", area));
+            assignment.until().ifPresent(until -> resource.put("validUntil", until.toString()));
+        }
         return resource;
     }
 
-    /** The attributes that a step governs, by the paths under which PATCH knows them. */
-    Map<String, JsonNode> attributes(TenantObject state) {
-        Map<String, JsonNode> attributes = new TreeMap<>();
-        if (state instanceof AccountState account) {
-            addAccount(account, attributes);
-        } else if (state instanceof GroupState group) {
-            attributes.put("displayName", text(group.name()));
-            ArrayNode members = JsonNodeFactory.instance.arrayNode();
-            group.members().forEach(member -> members.addObject().put("value", remote(member)));
-            attributes.put("members", members);
-        } else if (state instanceof RoleState role) {
-            attributes.put("displayName", text(role.name()));
-            ArrayNode permissions = JsonNodeFactory.instance.arrayNode();
-            role.permissions().forEach(permissions::add);
-            attributes.put("permissions", permissions);
-        } else if (state instanceof AssignmentState assignment) {
-            addAssignment(assignment, attributes);
-        }
-        return attributes;
-    }
-
-    private static void addAccount(AccountState account, Map<String, JsonNode> attributes) {
-        attributes.put("userName", text(account.userName()));
-        ObjectNode name = JsonNodeFactory.instance.objectNode();
-        name.put("givenName", account.givenName());
-        name.put("familyName", account.familyName());
-        attributes.put("name", name);
-        attributes.put(
-                "active", JsonNodeFactory.instance.booleanNode(account.activity() == TenantObject.Activity.OPEN));
-        account.mail().ifPresent(mail -> attributes.put("emails", one(mail)));
-        account.phone().ifPresent(phone -> attributes.put("phoneNumbers", one(phone)));
+    private static void addAccount(AccountState account, ObjectNode resource) {
+        resource.put("userName", account.userName());
+        resource.putObject("name").put("givenName", account.givenName()).put("familyName", account.familyName());
+        resource.put("active", account.activity() == TenantObject.Activity.OPEN);
+        account.mail().ifPresent(mail -> resource.set("emails", one(mail)));
+        account.phone().ifPresent(phone -> resource.set("phoneNumbers", one(phone)));
         if (!account.attributes().isEmpty()) {
-            ArrayNode more = JsonNodeFactory.instance.arrayNode();
-            account.attributes()
-                    .forEach((key, value) -> more.addObject().put("name", key).put("value", value));
-            ObjectNode extension = JsonNodeFactory.instance.objectNode();
-            extension.set("attributes", more);
-            attributes.put(SEATS, extension);
+            ((ArrayNode) resource.path("schemas")).add(SEATS);
+            resource.putObject(SEATS).set("attributes", more(account));
         }
     }
 
-    private static ArrayNode one(String value) {
+    /** What the app needs of an account besides. */
+    static ArrayNode more(AccountState account) {
+        ArrayNode more = JsonNodeFactory.instance.arrayNode();
+        account.attributes()
+                .forEach((key, value) -> more.addObject().put("name", key).put("value", value));
+        return more;
+    }
+
+    static ArrayNode one(String value) {
         ArrayNode values = JsonNodeFactory.instance.arrayNode();
         values.addObject().put("value", value).put("type", "work").put("primary", true);
         return values;
@@ -176,23 +207,30 @@ final class Resources {
         return seats;
     }
 
-    private void addAssignment(AssignmentState assignment, Map<String, JsonNode> attributes) {
-        ObjectNode subject = JsonNodeFactory.instance.objectNode();
+    static ArrayNode texts(Set<String> values) {
+        ArrayNode array = JsonNodeFactory.instance.arrayNode();
+        values.forEach(array::add);
+        return array;
+    }
+
+    static ObjectNode subject(AssignmentState assignment, String remoteId) {
         boolean group = assignment.subject().startsWith(ObjectKey.Type.GROUP.name());
-        subject.put("type", group ? "Group" : "User").put("value", remote(assignment.subject()));
-        attributes.put("subject", subject);
-        ObjectNode role = JsonNodeFactory.instance.objectNode();
-        role.put("value", remote(assignment.role()));
-        attributes.put("role", role);
-        assignment.area().ifPresent(area -> attributes.put("area", text(area)));
-        assignment.until().ifPresent(until -> attributes.put("validUntil", text(until.toString())));
+        return reference(remoteId).put("type", group ? "Group" : "User");
     }
 
-    private static JsonNode text(String value) {
-        return JsonNodeFactory.instance.textNode(value);
+    static ObjectNode reference(String remoteId) {
+        return JsonNodeFactory.instance.objectNode().put("value", remoteId);
     }
 
-    private String remote(String key) {
-        return key.indexOf(':') < 0 ? key : links.remoteId(ObjectKey.parse(key)).orElse("?");
+    private String remote(String name) {
+        return links.remoteId(name).orElseThrow(() -> new IllegalArgumentException(name + " is named and not linked"));
+    }
+
+    /** Objects of ours that a state cannot do without and that are not in the tenant. A group does without a member. */
+    List<String> unlinked(TenantObject state) {
+        List<String> named = state instanceof AssignmentState assignment
+                ? List.of(assignment.subject(), assignment.role())
+                : List.of();
+        return named.stream().filter(name -> links.remoteId(name).isEmpty()).toList();
     }
 }

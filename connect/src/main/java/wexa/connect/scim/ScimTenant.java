@@ -4,17 +4,18 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.UUID;
+import java.util.function.Function;
 import wexa.connect.Exchange;
 import wexa.connect.Outcome;
 import wexa.core.consistency.ObjectKey;
@@ -27,15 +28,18 @@ import wexa.core.model.Capability;
 
 /** One tenant reached by SCIM 2.0 (RFC 7644). */
 public final class ScimTenant {
-    private static final int PAGE = 200;
-    private static final int MOST_PAGES = 5_000;
     private static final String CONFIG = "urn:wexa:scim:schemas:extension:1.0:ServiceProviderConfig";
     private static final String PATCH_OP = "urn:ietf:params:scim:api:messages:2.0:PatchOp";
 
+    /** Long enough not to fill the line with tries at a tenant whose versions never agree. */
+    private static final Duration MEANWHILE = Duration.ofSeconds(1);
+
     private final Exchange exchange;
+    private final Lookup lookup;
 
     public ScimTenant(Exchange exchange) {
         this.exchange = exchange;
+        this.lookup = new Lookup(exchange);
     }
 
     /**
@@ -44,11 +48,11 @@ public final class ScimTenant {
      */
     public Outcome<Announced> discover() {
         return resourceTypes()
-                .then(found -> read("ServiceProviderConfig").then(config -> {
-                    if (config.path("changePassword").path("supported").asBoolean()) {
+                .then(found -> lookup.get("ServiceProviderConfig").then(config -> {
+                    if (Resources.truth(config.path("changePassword").path("supported"), false)) {
                         found.add(Capability.PASSWORDS);
                     }
-                    if (config.path(CONFIG).path("liveRights").path("supported").asBoolean()) {
+                    if (Resources.truth(config.path(CONFIG).path("liveRights").path("supported"), false)) {
                         found.add(Capability.LIVE_RIGHTS);
                     }
                     return announced(found);
@@ -59,13 +63,13 @@ public final class ScimTenant {
         return listed(found, Capability.ROLES, "Permissions")
                 .then(permissions -> listed(found, Capability.SEATS, "SeatKinds")
                         .then(kinds -> listed(found, Capability.AREAS, "Areas")
-                                .then(areas -> read("Users?count=0")
+                                .then(areas -> lookup.get("Users?count=0")
                                         .map(users -> Announced.of(
                                                 found,
                                                 permissions,
                                                 kinds,
                                                 areas,
-                                                users.path("totalResults").asInt())))));
+                                                Listing.total(users).orElse(0))))));
     }
 
     /** All of a resource that goes with a capability; nothing where the tenant has no such resource. */
@@ -80,7 +84,7 @@ public final class ScimTenant {
     }
 
     private Outcome<Set<Capability>> resourceTypes() {
-        return read("ResourceTypes").map(answer -> {
+        return lookup.get("ResourceTypes").map(answer -> {
             Set<Capability> found = EnumSet.noneOf(Capability.class);
             for (JsonNode type : answer.path("Resources")) {
                 switch (type.path("endpoint").asText()) {
@@ -101,21 +105,78 @@ public final class ScimTenant {
         });
     }
 
-    /** Everything the tenant holds, read page by page. A reading that is cut short is no reading. */
-    public Outcome<Observation> read(Set<Capability> capabilities) {
-        Map<ObjectKey.Type, List<JsonNode>> resources = new EnumMap<>(ObjectKey.Type.class);
+    /**
+     * A whole reading.
+     *
+     * @param remarks what was odd about it, in words: objects that could not be told apart or had no id
+     */
+    public record Reading(Observation observation, List<String> remarks) {}
+
+    /**
+     * Everything the tenant holds, read page by page. A reading that is cut short is no reading. What is linked is ours by
+     * its link; what is not, and carries our id, by that, unless several do: those are nobody's.
+     */
+    public Outcome<Reading> read(Set<Capability> capabilities, Links links) {
+        Links known = new Links();
+        TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
+        List<Observation.Stranger> strangers = new ArrayList<>();
+        List<String> remarks = new ArrayList<>();
         for (ObjectKey.Type type : ObjectKey.Type.values()) {
             if (!capabilities.contains(capabilityFor(type))) {
                 continue;
             }
-            Outcome<List<JsonNode>> all = readAll(Resources.endpoint(type));
-            if (all instanceof Outcome.Done<List<JsonNode>> done) {
-                resources.put(type, done.value());
-            } else {
-                return all.map(any -> Observation.empty());
+            // members and subjects are named after what was read before them
+            Resources reader = new Resources(known);
+            String endpoint = Resources.endpoint(type);
+            Outcome<Listing.Whole<Read>> all = Listing.read(
+                    lookup::get, endpoint, resource -> new Read(ourId(type, resource), reader.read(type, resource)));
+            if (!(all instanceof Outcome.Done<Listing.Whole<Read>> done)) {
+                return all.map(any -> new Reading(Observation.empty(), remarks));
             }
+            if (done.value().left() > 0) {
+                remarks.add(endpoint + ": " + done.value().left() + " without an id that can be kept were left out");
+            }
+            Map<String, ObjectKey> ours = ours(type, done.value().resources(), links, remarks);
+            done.value().resources().forEach((remoteId, read) -> {
+                ObjectKey key = ours.get(remoteId);
+                if (key == null) {
+                    strangers.add(new Observation.Stranger(type, remoteId, read.state()));
+                } else {
+                    known.add(key, remoteId);
+                    objects.put(key, new Seen(remoteId, read.state()));
+                }
+            });
         }
-        return new Outcome.Done<>(observation(resources));
+        return new Outcome.Done<>(new Reading(new Observation(objects, strangers), remarks));
+    }
+
+    private record Read(Optional<ObjectKey> ourId, TenantObject state) {}
+
+    /** Which of the tenant's objects are ours. */
+    private static Map<String, ObjectKey> ours(
+            ObjectKey.Type type, Map<String, Read> read, Links links, List<String> remarks) {
+        Map<String, ObjectKey> ours = new HashMap<>();
+        Set<ObjectKey> taken = new HashSet<>();
+        read.keySet()
+                .forEach(remoteId -> links.own(type, remoteId).ifPresent(key -> {
+                    ours.put(remoteId, key);
+                    taken.add(key);
+                }));
+        Map<ObjectKey, List<String>> carrying = new TreeMap<>();
+        read.forEach((remoteId, one) -> one.ourId()
+                .filter(key -> !ours.containsKey(remoteId))
+                .ifPresent(key ->
+                        carrying.computeIfAbsent(key, any -> new ArrayList<>()).add(remoteId)));
+        carrying.forEach((key, ids) -> {
+            if (taken.contains(key) || ids.size() > 1) {
+                remarks.add(Resources.endpoint(type) + ": " + (ids.size() + (taken.contains(key) ? 1 : 0))
+                        + " carry our id " + key.id() + "; "
+                        + (taken.contains(key) ? "only the linked one counts" : "none of them counts as ours"));
+            } else {
+                ours.put(ids.get(0), key);
+            }
+        });
+        return ours;
     }
 
     private static Capability capabilityFor(ObjectKey.Type type) {
@@ -128,74 +189,25 @@ public final class ScimTenant {
     }
 
     private Outcome<List<JsonNode>> readAll(String endpoint) {
-        List<JsonNode> all = new ArrayList<>();
-        for (int page = 0; page < MOST_PAGES; page++) {
-            Outcome<JsonNode> answer = read(endpoint + "?count=" + PAGE + "&startIndex=" + (all.size() + 1));
-            if (!(answer instanceof Outcome.Done<JsonNode> done)) {
-                return answer.map(any -> all);
-            }
-            JsonNode found = done.value().path("Resources");
-            found.forEach(all::add);
-            int total = done.value().path("totalResults").asInt();
-            if (all.size() >= total) {
-                return new Outcome.Done<>(all);
-            }
-            if (found.isEmpty()) {
-                return new Outcome.Refused<>(
-                        200, "incomplete", endpoint + ": " + all.size() + " of " + total + " came, then an empty page");
-            }
-        }
-        return new Outcome.Refused<>(200, "tooMany", endpoint + " has more than " + MOST_PAGES + " pages");
+        return Listing.read(lookup::get, endpoint, Function.identity())
+                .map(all -> List.copyOf(all.resources().values()));
     }
 
-    private static Observation observation(Map<ObjectKey.Type, List<JsonNode>> resources) {
-        Links links = new Links();
-        resources.forEach((type, all) -> all.forEach(resource -> keyOf(type, resource)
-                .ifPresent(key -> links.add(key, resource.path("id").asText()))));
-        Resources reader = new Resources(links);
-        TreeMap<ObjectKey, Seen> known = new TreeMap<>();
-        List<Observation.Stranger> strangers = new ArrayList<>();
-        resources.forEach((type, all) -> all.forEach(resource -> {
-            TenantObject state = reader.read(type, resource);
-            String remoteId = resource.path("id").asText();
-            keyOf(type, resource)
-                    .ifPresentOrElse(
-                            key -> known.put(key, new Seen(remoteId, state)),
-                            () -> strangers.add(new Observation.Stranger(type, remoteId, state)));
-        }));
-        return new Observation(known, strangers);
+    private static Optional<ObjectKey> ourId(ObjectKey.Type type, JsonNode resource) {
+        String text = resource.path("externalId").asText("");
+        return ObjectKey.read(type + ":" + text.toLowerCase(Locale.ROOT));
     }
 
-    private static Optional<ObjectKey> keyOf(ObjectKey.Type type, JsonNode resource) {
-        try {
-            return Optional.of(new ObjectKey(
-                    type, UUID.fromString(resource.path("externalId").asText(""))));
-        } catch (IllegalArgumentException notOurs) {
-            return Optional.empty();
-        }
-    }
-
-    /** One object as the tenant has it now, found by our id; empty if it has none such. */
+    /** One object as the tenant has it now; empty if it has none such. */
     public Outcome<Optional<Seen>> find(ObjectKey key, Links links) {
-        return resource(key).map(found -> found.map(resource -> seen(key, resource, links)));
+        return lookup.find(key, links).map(found -> found.map(resource -> seen(key, resource, links)));
     }
 
-    private Outcome<Optional<JsonNode>> resource(ObjectKey key) {
-        String filter = URLEncoder.encode("externalId eq \"" + key.id() + "\"", StandardCharsets.UTF_8);
-        return read(Resources.endpoint(key.type()) + "?filter=" + filter).map(answer -> {
-            JsonNode first = answer.path("Resources").path(0);
-            return first.isMissingNode() ? Optional.empty() : Optional.of(first);
-        });
-    }
-
+    /** Links an object that was verified to be the one. */
     private static Seen seen(ObjectKey key, JsonNode resource, Links links) {
-        links.add(key, resource.path("id").asText());
-        return new Seen(resource.path("id").asText(), new Resources(links).read(key.type(), resource));
-    }
-
-    private Outcome<JsonNode> read(String path) {
-        return exchange.send(Exchange.Nature.READING, "GET", path, Optional.empty(), Optional.empty())
-                .map(Exchange.Answer::body);
+        String remoteId = Lookup.idOf(resource);
+        links.add(key, remoteId);
+        return new Seen(remoteId, new Resources(links).read(key.type(), resource));
     }
 
     /** Carries one step. The answer is the object as the tenant shows it afterwards; empty after a removal. */
@@ -205,24 +217,58 @@ public final class ScimTenant {
 
     private Outcome<Optional<Seen>> create(Step step, Links links) {
         TenantObject target = step.target().orElseThrow();
-        JsonNode body = new Resources(links).create(step.object(), target);
+        Resources resources = new Resources(links);
+        List<String> unlinked = resources.unlinked(target);
+        if (!unlinked.isEmpty()) {
+            return notThere(unlinked);
+        }
+        ObjectKey key = step.object();
         Outcome<Exchange.Answer> made = exchange.send(
                 Exchange.Nature.WRITING,
                 "POST",
-                Resources.endpoint(step.object().type()),
-                Optional.of(body),
+                Resources.endpoint(key.type()),
+                Optional.of(resources.create(key, target)),
                 Optional.empty());
         if (made instanceof Outcome.Refused<Exchange.Answer> refused && refused.status() == 409) {
             return adopt(step, links, refused);
         }
-        return made.map(answer -> Optional.of(seen(step.object(), answer.body(), links)));
+        return made.then(answer -> isAsSent(key, target, answer.body(), links)
+                ? new Outcome.Done<>(Optional.of(seen(key, answer.body(), links)))
+                : madeWithoutWord(key, links));
+    }
+
+    private static <T> Outcome<T> notThere(List<String> unlinked) {
+        return new Outcome.Refused<>(
+                0, "reference", unlinked.size() + " that it names are not in the tenant; bring them there first");
+    }
+
+    /** Whether the answer to a creation can be about what was sent. */
+    private static boolean isAsSent(ObjectKey key, TenantObject target, JsonNode answer, Links links) {
+        String id = Lookup.idOf(answer);
+        boolean isFree = links.own(key.type(), id).map(key::equals).orElse(true);
+        boolean isOurs = !answer.has("externalId") || Lookup.carries(answer, key);
+        boolean isNamed = !(target instanceof AccountState account)
+                || answer.path("userName").asText("").equalsIgnoreCase(account.userName());
+        return !id.isBlank() && id.length() <= Listing.LONGEST_ID && isFree && isOurs && isNamed;
+    }
+
+    /** It was made, and the answer shows nothing or something else: what is there under our id counts. */
+    private Outcome<Optional<Seen>> madeWithoutWord(ObjectKey key, Links links) {
+        return find(key, links)
+                .then(found -> found.isPresent()
+                        ? new Outcome.Done<>(found)
+                        : new Outcome.Refused<>(
+                                201,
+                                Lookup.OTHER_OBJECT,
+                                "the tenant says that it was made, answered with something else, and has nothing under"
+                                        + " our id; look there what became of it"));
     }
 
     /** A clash with an object that carries our id: it landed earlier. Anything else that is in the way stays a refusal. */
     private Outcome<Optional<Seen>> adopt(Step step, Links links, Outcome.Refused<Exchange.Answer> refused) {
-        return resource(step.object())
+        return lookup.find(step.object(), links)
                 .then(found -> found.isPresent()
-                        ? amend(step, links)
+                        ? amend(step, links, found.get())
                         : new Outcome.Refused<>(refused.status(), refused.type(), refused.detail()));
     }
 
@@ -230,61 +276,80 @@ public final class ScimTenant {
      * Sets the password of an account (RFC 7643 4.1.1: write only, never answered). The tenant's refusal, such as of a
      * password that it finds too weak, is handed on in its own words.
      */
-    public Outcome<Boolean> setPassword(ObjectKey account, String password) {
-        return resource(account).then(found -> {
+    public Outcome<Boolean> setPassword(ObjectKey account, String password, Links links) {
+        return lookup.find(account, links).then(found -> {
             if (found.isEmpty()) {
                 return new Outcome.Refused<>(404, "", "the account is not there yet");
             }
-            ArrayNode operations = JsonNodeFactory.instance.arrayNode();
-            replace(operations, "password", JsonNodeFactory.instance.textNode(password));
-            String path = "Users/" + found.get().path("id").asText();
-            return patch(path, Optional.empty(), operations).map(any -> true);
+            return Lookup.path(account.type(), Lookup.idOf(found.get()))
+                    .then(path -> patch(path, Optional.empty(), Amendment.password(password)))
+                    .map(any -> true);
         });
     }
 
     /**
-     * Makes an account that is there already one of ours: from then on it carries our id as {@code externalId} (RFC 7643
-     * 3.1), which every client keeps for itself.
+     * Makes an account that is there already one of ours. The link is what counts; where the account has no
+     * {@code externalId} (RFC 7643 3.1) it gets our id as well, and where it has another program's, that stays.
      */
     public Outcome<Optional<Seen>> link(ObjectKey key, String remoteId, Links links) {
-        return read("Users/" + URLEncoder.encode(remoteId, StandardCharsets.UTF_8))
-                .then(resource -> patch(
-                        "Users/" + resource.path("id").asText(),
-                        Optional.of(resource.path("meta").path("version").asText(""))
-                                .filter(text -> !text.isEmpty()),
-                        externalId(key)))
-                .map(body -> Optional.of(seen(key, body, links)));
-    }
-
-    private static ArrayNode externalId(ObjectKey key) {
-        ArrayNode operations = JsonNodeFactory.instance.arrayNode();
-        replace(
-                operations,
-                "externalId",
-                JsonNodeFactory.instance.textNode(key.id().toString()));
-        return operations;
+        return lookup.byId(key.type(), remoteId).then(resource -> {
+            Seen linked = seen(key, resource, links);
+            if (!resource.path("externalId").asText("").isEmpty()) {
+                return new Outcome.Done<>(Optional.of(linked));
+            }
+            Outcome<JsonNode> given = Lookup.path(key.type(), remoteId)
+                    .then(path -> patch(
+                            path, version(resource), Amendment.ourId(key.id().toString())));
+            // a tenant that keeps no such id is managed by the link alone
+            return given instanceof Outcome.Refused<JsonNode>
+                    ? new Outcome.Done<>(Optional.of(linked))
+                    : given.map(any -> Optional.of(linked));
+        });
     }
 
     /** Reads the object's version first, so that a change made meanwhile by others is met with 412 and read again. */
     private Outcome<Optional<Seen>> amend(Step step, Links links) {
-        return resource(step.object()).then(found -> {
-            if (found.isEmpty()) {
-                return step.verb() == Step.Verb.REMOVE
-                        ? new Outcome.Done<>(Optional.empty())
-                        : new Outcome.Refused<>(404, "", "the object is no longer there");
+        return lookup.find(step.object(), links).then(found -> {
+            if (found.isPresent()) {
+                return amend(step, links, found.get());
             }
-            JsonNode resource = found.get();
-            links.add(step.object(), resource.path("id").asText());
-            String path = Resources.endpoint(step.object().type()) + "/"
-                    + resource.path("id").asText();
-            Optional<String> version = Optional.of(
-                            resource.path("meta").path("version").asText(""))
-                    .filter(text -> !text.isEmpty());
             return step.verb() == Step.Verb.REMOVE
-                    ? remove(path, version)
-                    : patch(path, version, operations(step, links))
-                            .map(body -> Optional.of(seen(step.object(), body, links)));
+                    ? new Outcome.Done<>(Optional.empty())
+                    : new Outcome.Refused<>(404, "", "the object is no longer there");
         });
+    }
+
+    private Outcome<Optional<Seen>> amend(Step step, Links links, JsonNode resource) {
+        ObjectKey key = step.object();
+        links.add(key, Lookup.idOf(resource));
+        return Lookup.path(key.type(), Lookup.idOf(resource)).then(path -> {
+            if (step.verb() == Step.Verb.REMOVE) {
+                return remove(path, version(resource));
+            }
+            Amendment amendment = Amendment.of(step, resource, links);
+            if (!amendment.unlinked().isEmpty()) {
+                return notThere(amendment.unlinked());
+            }
+            if (amendment.operations().isEmpty()) {
+                return new Outcome.Done<>(Optional.of(seen(key, resource, links)));
+            }
+            return patch(path, version(resource), amendment.operations())
+                    // the answer may be empty (RFC 7644 3.5.2), and one about something else is not believed
+                    .then(body -> Lookup.idOf(body).equals(Lookup.idOf(resource))
+                            ? new Outcome.Done<>(body)
+                            : readBack(key, Lookup.idOf(resource)))
+                    .map(body -> Optional.of(seen(key, body, links)));
+        });
+    }
+
+    /** The change is done; if its result cannot be read now, that is not known yet. */
+    private Outcome<JsonNode> readBack(ObjectKey key, String remoteId) {
+        Outcome<JsonNode> read = lookup.byId(key.type(), remoteId);
+        return read instanceof Outcome.Done<JsonNode> ? read : new Outcome.Unknown<>("sent, and not read back yet");
+    }
+
+    private static Optional<String> version(JsonNode resource) {
+        return Optional.of(resource.path("meta").path("version").asText("")).filter(text -> !text.isEmpty());
     }
 
     private Outcome<Optional<Seen>> remove(String path, Optional<String> version) {
@@ -305,28 +370,7 @@ public final class ScimTenant {
     /** 412: somebody was quicker; the step is sent again on what is there then. */
     private static <T> Outcome<T> meanwhile(Outcome<T> outcome) {
         return outcome instanceof Outcome.Refused<T> refused && refused.status() == 412
-                ? new Outcome.TryLater<>(java.time.Duration.ZERO, "the object was changed meanwhile")
+                ? new Outcome.TryLater<>(MEANWHILE, "the object was changed meanwhile")
                 : outcome;
-    }
-
-    private static ArrayNode operations(Step step, Links links) {
-        ArrayNode operations = JsonNodeFactory.instance.arrayNode();
-        TenantObject target = step.target().orElseThrow();
-        if (step.verb() == Step.Verb.SEAT) {
-            replace(operations, Resources.SEATS + ":seats", Resources.seats((AccountState) target));
-            return operations;
-        }
-        new Resources(links).attributes(target).forEach((path, value) -> {
-            if (path.equals(Resources.SEATS)) {
-                replace(operations, Resources.SEATS + ":attributes", value.path("attributes"));
-            } else {
-                replace(operations, path, value);
-            }
-        });
-        return operations;
-    }
-
-    private static void replace(ArrayNode operations, String path, JsonNode value) {
-        operations.addObject().put("op", "replace").put("path", path).set("value", value);
     }
 }

@@ -21,6 +21,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 class GroupEntriesTest {
     private static final String BASE = ",dc=skerrow,dc=example";
 
+    private static final Identity UID = new Identity("uid");
+
     static LongStream seeds() {
         return LongStream.range(1, 41);
     }
@@ -35,7 +37,7 @@ class GroupEntriesTest {
     }
 
     private static DirectoryGroup only(List<Entry> people, Entry... groups) {
-        return GroupEntries.of(people, List.of(groups)).get(0);
+        return GroupEntries.of(people, List.of(groups), UID, new ArrayList<>()).get(0);
     }
 
     @Test
@@ -43,7 +45,7 @@ class GroupEntriesTest {
         DirectoryGroup read = only(
                 List.of(person("ines.abara"), person("bo.ferreira")),
                 group("staff", "member", "UID=Ines.Abara , OU=People, dc=skerrow,DC=example", "no name at all"));
-        assertThat(read.userIds()).containsExactly("ines.abara");
+        assertThat(read.members()).containsExactly("ines.abara");
         assertThat(read.unread()).isEqualTo(1);
     }
 
@@ -56,15 +58,17 @@ class GroupEntriesTest {
                         "uniqueMember",
                         "uid=ines.abara,ou=people" + BASE + "#'0110'B",
                         "uid=jonah.petrel,ou=people" + BASE));
-        assertThat(read.userIds()).containsExactly("ines.abara", "jonah.petrel");
+        assertThat(read.members()).containsExactly("ines.abara", "jonah.petrel");
     }
 
     @Test
     void aGroupWithoutMembersOrDescriptionIsAGroup() {
         Entry empty = new Entry("cn=empty" + BASE, new Attribute("cn", "empty"));
         Entry nameless = new Entry("ou=nameless" + BASE, new Attribute("description", "no cn"));
-        assertThat(GroupEntries.of(List.of(), List.of(empty, nameless)))
-                .containsExactly(new DirectoryGroup("empty", "", List.of(), 0));
+        List<String> remarks = new ArrayList<>();
+        assertThat(GroupEntries.of(List.of(), List.of(empty, nameless), UID, remarks))
+                .containsExactly(new DirectoryGroup("cn=empty" + BASE, "empty", "", List.of(), 0));
+        assertThat(remarks).singleElement().asString().contains("ou=nameless").contains("cn is missing");
     }
 
     /** Against going through all memberships until nobody comes in any more; circles are among them. */
@@ -89,7 +93,7 @@ class GroupEntriesTest {
             members.put("cn=g" + number + ",ou=groups" + BASE, into);
             groups.add(group("g" + number, "member", into.toArray(String[]::new)));
         }
-        for (DirectoryGroup read : GroupEntries.of(people, groups)) {
+        for (DirectoryGroup read : GroupEntries.of(people, groups, UID, new ArrayList<>())) {
             Set<String> reached = new HashSet<>(Set.of("cn=" + read.name() + ",ou=groups" + BASE));
             for (int before = 0; before < reached.size(); ) {
                 before = reached.size();
@@ -106,7 +110,7 @@ class GroupEntriesTest {
                     unread++;
                 }
             }
-            assertThat(read.userIds()).as(read.name()).containsExactlyElementsOf(expected);
+            assertThat(read.members()).as(read.name()).containsExactlyElementsOf(expected);
             assertThat(read.unread()).as(read.name()).isEqualTo(unread);
         }
     }

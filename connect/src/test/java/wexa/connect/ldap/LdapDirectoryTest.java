@@ -12,6 +12,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import wexa.connect.Encryption;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.Directories;
 
@@ -42,6 +43,8 @@ class LdapDirectoryTest {
                 password,
                 "ou=people,dc=skerrow,dc=example",
                 Optional.of("ou=groups,dc=skerrow,dc=example"),
+                LdapDirectory.ENTRY_UUID,
+                Trust.ofMachine(),
                 Duration.ofSeconds(2)));
     }
 
@@ -81,7 +84,7 @@ class LdapDirectoryTest {
                 .extracting(DirectoryGroup::name)
                 .containsExactlyInAnyOrder("lagoon-staff", "south-shop", "trust-volunteers", "tide-wardens");
         assertThat(read.groups().orElseThrow())
-                .allSatisfy(group -> assertThat(group.userIds()).isNotEmpty().isSorted())
+                .allSatisfy(group -> assertThat(group.members()).isNotEmpty().isSorted())
                 .allSatisfy(group -> assertThat(group.unread()).isZero());
     }
 

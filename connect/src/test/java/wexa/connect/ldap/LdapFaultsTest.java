@@ -26,6 +26,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import wexa.connect.Encryption;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
 
 /** Directories that close, hang, limit, refer elsewhere or say nonsense: each is an outcome in words, never half a reading. */
 class LdapFaultsTest {
@@ -48,6 +49,8 @@ class LdapFaultsTest {
                 "secret",
                 "ou=people," + BASE,
                 Optional.of("ou=groups," + BASE),
+                LdapDirectory.ENTRY_UUID,
+                Trust.ofMachine(),
                 Duration.ofSeconds(1)));
     }
 
@@ -69,6 +72,8 @@ class LdapFaultsTest {
                     "secret",
                     "ou=people," + BASE,
                     Optional.empty(),
+                    LdapDirectory.ENTRY_UUID,
+                    Trust.ofMachine(),
                     Duration.ofSeconds(1)));
             assertThat(directory.readAll()).isNotInstanceOf(Outcome.Done.class);
             assertThat(binds).hasValue(0);

@@ -6,6 +6,8 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashMap;
@@ -14,6 +16,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -21,6 +24,9 @@ import wexa.connect.csv.CsvTable;
 import wexa.connect.csv.CsvTable.Problem;
 
 class LdifPeopleTest {
+    @TempDir
+    Path folder;
+
     private static final CsvTable.Limits LIMITS = new CsvTable.Limits(1_000, 4_000, 1 << 20);
     private static final String PEOPLE = "ou=people,dc=skerrow,dc=example";
     private static final String TWO = """
@@ -115,6 +121,29 @@ class LdifPeopleTest {
         assertThat(problem("dn: ou=people,dc=x\nobjectClass: organizationalUnit\n")
                         .code())
                 .isEqualTo(Problem.Code.EMPTY);
+    }
+
+    @Test
+    void aValueByUrlIsRefusedHoweverItIsWrittenAndNothingIsFetched() throws IOException {
+        Path secret = Files.writeString(folder.resolve("secret"), "held apart");
+        for (String value : List.of(
+                "sn:< " + secret.toUri(),
+                "sn:<" + secret.toUri(),
+                "sn:\n < " + secret.toUri(),
+                "s\n n:\n <\n  " + secret.toUri(),
+                "sn;lang-en:< " + secret.toUri(),
+                "jpegPhoto:< " + secret.toUri(),
+                "sn: x\n# a comment\ngivenName:< " + secret.toUri(),
+                "sn:< https://files.skerrow.example/name")) {
+            CsvTable table = read("dn: uid=x,dc=y\nobjectClass: inetOrgPerson\nuid: x\n" + value + "\n");
+            assertThat(table.problem().orElseThrow().code()).as(value).isEqualTo(Problem.Code.LDIF_VALUE_BY_URL);
+            assertThat(table.toString()).doesNotContain("held apart");
+        }
+        assertThat(problem("dn:< " + secret.toUri() + "\nobjectClass: person\n").code())
+                .isEqualTo(Problem.Code.LDIF_VALUE_BY_URL);
+        CsvTable plain = read("dn: uid=x,dc=y\nobjectClass: person\nuid: x\nsn: a:< b\ntitle: <none>\n");
+        assertThat(plain.problem()).isEmpty();
+        assertThat(cell(plain, 0, "sn")).isEqualTo("a:< b");
     }
 
     @Test

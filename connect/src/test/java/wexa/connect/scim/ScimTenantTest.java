@@ -71,7 +71,7 @@ class ScimTenantTest {
 
     private Exchange exchange(String path, String bearer, Duration limit) {
         URI base = URI.create("http://127.0.0.1:" + standIns.port() + "/pelagia-north/" + path);
-        return new Exchange(HttpClient.newHttpClient(), base, () -> bearer, limit);
+        return new Exchange(HttpClient.newHttpClient(), base, () -> bearer, limit, Clock.systemUTC());
     }
 
     private ScimTenant tenant() {
@@ -134,25 +134,26 @@ class ScimTenantTest {
     @Test
     void anAccountThatWasThereBecomesOursAndKeepsItsNameAndSeats() {
         ScimTenant tenant = tenant();
-        Observation before = done(tenant.read(ALL));
+        Observation before = done(tenant.read(ALL, new Links())).observation();
         Observation.Stranger stranger = before.strangers().get(0);
         ObjectKey key = key(ObjectKey.Type.ACCOUNT);
+        Links links = Links.of(before);
         Observation.Seen seen =
-                done(tenant.link(key, stranger.remoteId(), Links.of(before))).orElseThrow();
+                done(tenant.link(key, stranger.remoteId(), links)).orElseThrow();
         assertThat(seen.state()).isEqualTo(stranger.state());
-        Observation after = done(tenant.read(ALL));
+        Observation after = done(tenant.read(ALL, links)).observation();
         assertThat(after.find(key)).contains(new Observation.Seen(stranger.remoteId(), stranger.state()));
         assertThat(after.strangers()).hasSize(before.strangers().size() - 1);
         assertThat(before.linked(key, stranger.remoteId())).isEqualTo(after);
         assertThat(tenant.link(key, "nobody", Links.of(after))).isInstanceOf(Outcome.Refused.class);
-        assertThat(done(tenant.setPassword(key, "seven grey seals"))).isTrue();
-        assertThat(tenant.setPassword(key(ObjectKey.Type.ACCOUNT), "seven grey seals"))
+        assertThat(done(tenant.setPassword(key, "seven grey seals", links))).isTrue();
+        assertThat(tenant.setPassword(key(ObjectKey.Type.ACCOUNT), "seven grey seals", links))
                 .isInstanceOf(Outcome.Refused.class);
     }
 
     @Test
     void readsEveryPageAndTellsStrangersFromLinkedObjects() {
-        Observation observed = done(tenant().read(ALL));
+        Observation observed = done(tenant().read(ALL, new Links())).observation();
         assertThat(observed.objects().keySet().stream().filter(key -> key.type() == ObjectKey.Type.ACCOUNT))
                 .hasSizeGreaterThan(90);
         assertThat(observed.strangers()).hasSize(3);
@@ -161,7 +162,7 @@ class ScimTenantTest {
     @Test
     void carriesANewcomerFromAccountToAssignmentAndTheTenantThenSaysYes() {
         ScimTenant tenant = tenant();
-        Links links = Links.of(done(tenant.read(ALL)));
+        Links links = Links.of(done(tenant.read(ALL, new Links())).observation());
         ObjectKey login = key(ObjectKey.Type.ACCOUNT);
         ObjectKey group = key(ObjectKey.Type.GROUP);
         ObjectKey role = key(ObjectKey.Type.ROLE);
@@ -235,7 +236,8 @@ class ScimTenantTest {
                 HttpClient.newHttpClient(),
                 URI.create("http://127.0.0.1:1/scim/v2/"),
                 () -> "t",
-                Duration.ofSeconds(1));
+                Duration.ofSeconds(1),
+                Clock.systemUTC());
         assertThat(new ScimTenant(nowhere).discover()).isInstanceOf(Outcome.TryLater.class);
     }
 

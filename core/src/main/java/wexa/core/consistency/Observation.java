@@ -65,14 +65,6 @@ public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> str
         return this;
     }
 
-    /** Whether the tenant's object is known under another id of ours: nobody takes it over by linking it anew. */
-    public boolean isLinkedElsewhere(ObjectKey key, String remoteId) {
-        return objects.entrySet().stream()
-                .anyMatch(one -> one.getKey().type() == key.type()
-                        && !one.getKey().equals(key)
-                        && one.getValue().remoteId().equals(remoteId));
-    }
-
     /** Accounts that nobody linked; groups, roles and assignments that nobody linked are not among them. */
     public List<AccountState> unknownAccounts() {
         return strangers.stream()

@@ -55,10 +55,11 @@ public final class ObservedAccess {
         if (subject.equals(account.toString())) {
             return true;
         }
-        return subject.startsWith(ObjectKey.Type.GROUP.name())
-                && observed.find(ObjectKey.parse(subject))
-                        .map(seen -> ((GroupState) seen.state()).members().contains(account.toString()))
-                        .orElse(false);
+        return ObjectKey.read(subject)
+                .filter(key -> key.type() == ObjectKey.Type.GROUP)
+                .flatMap(observed::find)
+                .map(seen -> ((GroupState) seen.state()).members().contains(account.toString()))
+                .orElse(false);
     }
 
     public Optional<AccountState> account() {
@@ -76,7 +77,9 @@ public final class ObservedAccess {
     }
 
     private boolean gives(String role, String permission) {
-        return observed.find(ObjectKey.parse(role))
+        return ObjectKey.read(role)
+                .filter(key -> key.type() == ObjectKey.Type.ROLE)
+                .flatMap(observed::find)
                 .map(seen -> ((RoleState) seen.state()).permissions().contains(permission))
                 .orElse(false);
     }

@@ -43,7 +43,7 @@ public final class Comparison {
     public static Comparison of(Model model, Key home, List<Listed> reading) {
         Comparison comparison = new Comparison(model, home);
         for (Listed listed : reading) {
-            comparison.reading.put(plain(listed.userId()), listed);
+            comparison.reading.put(plain(listed.id()), listed);
         }
         for (Person person : model.people().stream().toList()) {
             if (person.home().equals(home)) {
@@ -54,19 +54,19 @@ public final class Comparison {
         comparison.compareLinked();
         comparison.pairs.sort(Comparator.comparing(Pair::kind)
                 .thenComparing(pair -> pair.person().handle())
-                .thenComparing(pair -> pair.listed().map(Listed::userId).orElse("")));
+                .thenComparing(pair -> pair.listed().map(Listed::id).orElse("")));
         return comparison;
     }
 
-    /** User ids are compared without regard to case, as {@code uid} is (RFC 4519 2.39). */
-    private static String plain(String userId) {
-        return userId.toLowerCase(Locale.ROOT);
+    /** Compared without regard to case, as {@code entryUUID}, names and {@code uid} are (RFC 4530 2.2, RFC 4519 2.39). */
+    static String plain(String id) {
+        return id.toLowerCase(Locale.ROOT);
     }
 
     private void compareUnlinked() {
         Map<Id<Person>, List<Pair>> likeVanished = new HashMap<>();
         for (Map.Entry<String, Listed> one : reading.entrySet()) {
-            if (linked.containsKey(one.getKey())) {
+            if (linked.containsKey(one.getKey()) || !one.getValue().isReadable()) {
                 continue;
             }
             List<Pair> alike = alike(model, home, one.getValue());
@@ -117,6 +117,11 @@ public final class Comparison {
                                 model.people().get(engagement.person()).home().equals(home))
                         .forEach(engagement -> note(common, engagement.person(), "number")));
         String handle = plain(listed.userId());
+        if (!handle.isEmpty()) {
+            // linked by what they sign in with, before entries were known by something that stays
+            model.people().by(Person.BY_DIRECTORY_ENTRY, home + "/" + handle).stream()
+                    .forEach(person -> note(common, person.id(), "entry"));
+        }
         if (Handle.accepts(handle)) {
             model.people().by(Person.BY_HANDLE, Handle.of(handle)).stream()
                     .filter(person -> person.home().equals(home))
@@ -149,7 +154,7 @@ public final class Comparison {
                 }
                 continue;
             }
-            List<String> differing = differing(person, listed);
+            List<String> differing = listed.isReadable() ? differing(person, listed) : List.of();
             if (differing.isEmpty()) {
                 agreeing++;
             } else {

@@ -82,7 +82,7 @@ public final class GroupComparison {
 
     private void link(List<Listed> people) {
         Set<String> read = new HashSet<>();
-        people.forEach(listed -> read.add(plain(listed.userId())));
+        people.forEach(listed -> read.add(plain(listed.id())));
         for (Person person : model.people().stream().toList()) {
             if (person.home().equals(home)) {
                 person.directoryEntry().map(GroupComparison::plain).ifPresent(entry -> {
@@ -107,22 +107,33 @@ public final class GroupComparison {
                         .filter(entry -> entry.startsWith(home + "/"))
                         .ifPresent(entry -> here.put(plain(entry), group)));
         Map<String, ListedGroup> inOrder = new TreeMap<>();
-        reading.forEach(listed -> inOrder.put(plain(listed.name()), listed));
+        Map<String, Integer> names = new HashMap<>();
+        for (ListedGroup listed : reading) {
+            inOrder.put(plain(listed.name()) + " " + plain(listed.id()), listed);
+            names.merge(plain(listed.name()), 1, Integer::sum);
+        }
         for (ListedGroup listed : inOrder.values()) {
-            shifts.add(shift(listed, Optional.ofNullable(here.remove(plain(entry(listed))))));
+            Optional<Group> known = Optional.ofNullable(here.remove(plain(entry(listed))));
+            // listed by its name, before groups were known by something that stays
+            boolean isOnlyOne = names.getOrDefault(plain(listed.name()), 0) == 1;
+            shifts.add(shift(
+                    listed,
+                    known.isPresent() || !isOnlyOne
+                            ? known
+                            : Optional.ofNullable(here.remove(plain(home + "/" + listed.name())))));
         }
         here.values().stream().sorted(Comparator.comparing(Group::key)).forEach(vanished::add);
     }
 
     private String entry(ListedGroup listed) {
-        return home + "/" + listed.name();
+        return home + "/" + listed.id();
     }
 
     private Shift shift(ListedGroup listed, Optional<Group> group) {
         Set<Id<Person>> wanted = new HashSet<>();
         int notHere = 0;
-        for (String userId : listed.userIds()) {
-            Id<Person> person = linked.get(plain(userId));
+        for (String member : listed.members()) {
+            Id<Person> person = linked.get(plain(member));
             if (person == null) {
                 notHere++;
             } else {
@@ -146,7 +157,8 @@ public final class GroupComparison {
                         person -> model.people().get(person).handle()))
                 .toList();
         boolean isDescribedOtherwise = group.filter(
-                        known -> !known.description().equals(usable(listed.description())))
+                        known -> !known.description().equals(usable(listed.description()))
+                                || !known.entry().map(GroupComparison::plain).equals(Optional.of(plain(entry(listed)))))
                 .isPresent();
         return new Shift(listed, group, isDescribedOtherwise, joining, leaving, agreeing, notHere);
     }

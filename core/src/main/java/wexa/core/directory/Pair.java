@@ -8,7 +8,7 @@ import wexa.core.model.Person;
  * A person and an entry that do not go together as they should, laid side by side.
  *
  * @param listed absent where the entry vanished
- * @param same what both have in common that makes them one perhaps: {@code mail}, {@code number}, {@code handle}
+ * @param same what both have in common that makes them one perhaps: {@code mail}, {@code number}, {@code handle}, {@code entry}
  * @param differing fields that the directory says otherwise: {@code given}, {@code family}, {@code mail}, {@code phone}
  */
 public record Pair(Case kind, Person person, Optional<Listed> listed, List<String> same, List<String> differing) {

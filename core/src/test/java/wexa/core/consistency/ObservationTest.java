@@ -97,11 +97,7 @@ class ObservationTest {
             assertThat(remoteIds(linked)).isEqualTo(remoteIds(read));
             assertThat(linked.strangers()).hasSize(read.strangers().size() - (isAccount ? 1 : 0));
             assertThat(linked.linked(key, stranger.remoteId())).isEqualTo(linked);
-            assertThat(read.isLinkedElsewhere(key, stranger.remoteId())).isFalse();
         }
-        read.objects()
-                .forEach((ours, seen) -> assertThat(read.isLinkedElsewhere(key, seen.remoteId()))
-                        .isEqualTo(ours.type() == ObjectKey.Type.ACCOUNT));
         assertThat(read.linked(key, "nobody")).isEqualTo(read);
     }
 }

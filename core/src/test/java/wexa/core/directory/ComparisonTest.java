@@ -79,11 +79,13 @@ class ComparisonTest {
     private static Listed listed(String userId, String family, String mail, String number) {
         return new Listed(
                 userId,
+                userId,
                 "Given",
                 family,
                 Optional.of(mail).filter(text -> !text.isEmpty()),
                 Optional.empty(),
-                Optional.of(number).filter(text -> !text.isEmpty()));
+                Optional.of(number).filter(text -> !text.isEmpty()),
+                true);
     }
 
     private Comparison compared(Listed... reading) {
@@ -106,11 +108,13 @@ class ComparisonTest {
         person("ines.abara", Optional.of("ines.abara"), "skerrow");
         Listed married = new Listed(
                 "ines.abara",
+                "ines.abara",
                 "",
                 "Married",
                 Optional.of("no address"),
                 Optional.of("+44 1632 960 999"),
-                Optional.empty());
+                Optional.empty(),
+                true);
         assertThat(compared(married).pairs())
                 .singleElement()
                 .satisfies(pair -> assertThat(pair.kind()).isEqualTo(Case.DIFFERS))

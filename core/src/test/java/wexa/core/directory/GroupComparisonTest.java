@@ -73,7 +73,8 @@ class GroupComparisonTest {
 
     /** Somebody who is linked to the entry of their handle, which the reading has. */
     private Person linked(String handle) {
-        people.add(new Listed(handle, "Given", "Family", Optional.empty(), Optional.empty(), Optional.empty()));
+        people.add(new Listed(
+                handle, handle, "Given", "Family", Optional.empty(), Optional.empty(), Optional.empty(), true));
         return person(handle, Optional.of(handle.toUpperCase(Locale.ROOT)), HOME.text());
     }
 
@@ -99,7 +100,7 @@ class GroupComparisonTest {
     }
 
     private static ListedGroup listed(String name, String... userIds) {
-        return new ListedGroup(name, "", Set.of(userIds), 0);
+        return new ListedGroup(name, name, "", Set.of(userIds), 0);
     }
 
     private GroupComparison compared(ListedGroup... groups) {
@@ -142,7 +143,7 @@ class GroupComparisonTest {
         facts.add(new Group(
                 Id.of(next()), Key.of("own"), "Own", GroupKind.ASSIGNED, "", List.of(), Optional.empty(), Set.of()));
         GroupComparison comparison =
-                compared(new ListedGroup("Lagoon  Staff", "All of\n<it>", Set.of("ines.abara"), 2));
+                compared(new ListedGroup("Lagoon  Staff", "Lagoon  Staff", "All of\n<it>", Set.of("ines.abara"), 2));
         assertThat(comparison.vanished()).containsExactly(gone);
         Preview preview = preview(Model.of(facts), comparison.entries(this::next));
         assertThat(preview.readySentences())
@@ -276,7 +277,7 @@ class GroupComparisonTest {
                 for (int count = random.nextInt(8); count > 0; count--) {
                     userIds.add("person." + random.nextInt(12));
                 }
-                reading.add(new ListedGroup("group " + number, "", userIds, 0));
+                reading.add(new ListedGroup("group " + number, "group " + number, "", userIds, 0));
             }
         }
         Model before = Model.of(facts);
@@ -294,7 +295,7 @@ class GroupComparisonTest {
                         .anyMatch(one -> person.directoryEntry().stream()
                                 .anyMatch(entry -> entry.equalsIgnoreCase(one.userId())));
                 boolean isListed =
-                        isOfHome && listed.userIds().contains(person.handle().text());
+                        isOfHome && listed.members().contains(person.handle().text());
                 boolean wasIn = isIn(before, person, group);
                 assertThat(isIn(after, person, group))
                         .as("%s in %s", person.handle(), group.key())

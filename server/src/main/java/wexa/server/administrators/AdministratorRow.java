@@ -31,6 +31,11 @@ class AdministratorRow {
     @Nullable
     String units;
 
+    /** Somebody else chose the password: it is changed before anything else. */
+    boolean mustChange;
+
+    boolean hasSecondFactor;
+
     @Nullable
     Instant madeAt;
 

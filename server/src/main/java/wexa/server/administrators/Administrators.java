@@ -50,7 +50,8 @@ public class Administrators {
             Reach reach,
             Optional<UUID> person,
             Optional<Instant> madeAt,
-            Optional<Instant> endedAt) {}
+            Optional<Instant> endedAt,
+            boolean hasSecondFactor) {}
 
     /** All that there are and were, by login. */
     @Transactional(readOnly = true)
@@ -77,7 +78,8 @@ public class Administrators {
                 reach(row),
                 Optional.ofNullable(row.personId),
                 Optional.ofNullable(row.madeAt),
-                Optional.ofNullable(row.endedAt));
+                Optional.ofNullable(row.endedAt),
+                row.hasSecondFactor);
     }
 
     /** Whether there never was one: then the first may be made without being signed in. */
@@ -127,12 +129,34 @@ public class Administrators {
         });
     }
 
+    /** {@code mustChange} says that somebody else chose it. */
     @Transactional
-    public void setPassword(UUID id, String password) {
+    public void setPassword(UUID id, String password, boolean mustChange) {
         rows.findById(id).ifPresent(row -> {
             row.password = passwords.encode(password);
+            row.mustChange = mustChange;
             rows.save(row);
         });
+    }
+
+    @Transactional
+    public void setSecondFactor(UUID id, boolean isSet) {
+        rows.findById(id).ifPresent(row -> row.hasSecondFactor = isSet);
+    }
+
+    @Transactional(readOnly = true)
+    public boolean hasSecondFactor(UUID id) {
+        return rows.findById(id).filter(row -> row.hasSecondFactor).isPresent();
+    }
+
+    @Transactional(readOnly = true)
+    public boolean mustChange(UUID id) {
+        return rows.findById(id).filter(row -> row.mustChange).isPresent();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<UUID> idOf(String login) {
+        return rows.findByLogin(login).map(row -> row.id);
     }
 
     /** Takes as long for an unknown login as for a wrong password, so that neither tells which it was. */
@@ -191,13 +215,15 @@ public class Administrators {
     }
 
     @Transactional
-    public void add(UUID id, String login, String name, String password, Set<Act> acts, Instant at) {
+    public void add(
+            UUID id, String login, String name, String password, boolean mustChange, Set<Act> acts, Instant at) {
         AdministratorRow row = new AdministratorRow();
         row.id = id;
         row.login = login;
         row.name = name;
         row.password = passwords.encode(password);
         row.acts = text(acts);
+        row.mustChange = mustChange;
         row.madeAt = at;
         rows.save(row);
     }

@@ -16,6 +16,9 @@ class ConnectionRow {
     String url;
     byte[] token;
 
+    /** Whom is believed, in PEM; empty for whom the machine trusts. */
+    String certificates;
+
     /** Where people sign in, if it is known. */
     @Nullable
     String door;

@@ -2,6 +2,7 @@ package wexa.server.connections;
 
 import java.net.URI;
 import java.net.http.HttpClient;
+import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -10,6 +11,7 @@ import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.connect.Exchange;
+import wexa.connect.Trust;
 import wexa.connect.authzen.Evaluations;
 import wexa.connect.scim.ScimTenant;
 import wexa.core.model.Id;
@@ -23,6 +25,7 @@ public class Connections {
     private final TokenVault vault;
     private final HttpClient http;
     private final Settings settings;
+    private final Clock machineClock;
     private final Map<UUID, Connection> open = new ConcurrentHashMap<>();
 
     /** Rows of connections. */
@@ -35,20 +38,22 @@ public class Connections {
     /** A tenant's two doors. */
     public record Connection(ScimTenant scim, Evaluations evaluations) {}
 
-    Connections(Rows rows, TokenVault vault, HttpClient http, Settings settings) {
+    Connections(Rows rows, TokenVault vault, HttpClient http, Settings settings, Clock machineClock) {
         this.rows = rows;
         this.vault = vault;
         this.http = http;
         this.settings = settings;
+        this.machineClock = machineClock;
     }
 
     /** Sets where a tenant is reached. {@code url} ends with a slash; SCIM is at {@code scim/v2/} below it. */
     @Transactional
-    public void connect(Id<Tenant> tenant, String url, String token) {
+    public void connect(Id<Tenant> tenant, String url, String token, String certificates) {
         ConnectionRow row = rows.findById(tenant.value()).orElseGet(ConnectionRow::new);
         row.tenantId = tenant.value();
         row.url = url;
         row.token = vault.seal(tenant.value(), token);
+        row.certificates = certificates;
         rows.save(row);
         open.remove(tenant.value());
     }
@@ -75,28 +80,55 @@ public class Connections {
         if (known != null) {
             return Optional.of(known);
         }
-        return rows.findById(tenant.value()).map(row -> {
-            Connection made = to(row.url, vault.open(row.tenantId, row.token));
-            open.put(row.tenantId, made);
-            return made;
-        });
+        return rows.findById(tenant.value())
+                .flatMap(row -> vault.tryOpen(row.tenantId, row.token).map(token -> {
+                    Connection made = to(row.url, token, row.certificates);
+                    open.put(row.tenantId, made);
+                    return made;
+                }));
     }
 
     /** A connection that is tried and not kept. */
-    public Connection to(String url, String token) {
-        return new Connection(new ScimTenant(exchange(url + "scim/v2/", token)), new Evaluations(exchange(url, token)));
+    public Connection to(String url, String token, String certificates) {
+        HttpClient client = certificates.isBlank() ? http : believing(certificates);
+        return new Connection(
+                new ScimTenant(exchange(client, url + "scim/v2/", token)),
+                new Evaluations(exchange(client, url, token)));
     }
 
-    /** How a tenant is reached. The token is for testing another address with it, and for nobody's eyes. */
-    public record Reached(String address, String token, Optional<String> door) {}
+    private HttpClient believing(String certificates) {
+        return HttpClient.newBuilder()
+                .connectTimeout(http.connectTimeout().orElseThrow())
+                .version(http.version())
+                .sslContext(Trust.of(certificates).context())
+                .build();
+    }
+
+    /**
+     * How a tenant is reached. The token is for going on at the same origin, and for nobody's eyes; it is absent where the
+     * key file does not open it, and has to be entered again.
+     */
+    public record Reached(String address, Optional<String> token, String certificates, Optional<String> door) {}
 
     @Transactional(readOnly = true)
     public Optional<Reached> reached(Id<Tenant> tenant) {
         return rows.findById(tenant.value())
-                .map(row -> new Reached(row.url, vault.open(row.tenantId, row.token), Optional.ofNullable(row.door)));
+                .map(row -> new Reached(
+                        row.url,
+                        vault.tryOpen(row.tenantId, row.token),
+                        row.certificates,
+                        Optional.ofNullable(row.door)));
     }
 
-    private Exchange exchange(String url, String token) {
-        return new Exchange(http, URI.create(url), () -> token, settings.requestLimit());
+    /** Why a tenant that was connected cannot be reached with what is kept of it, in words. */
+    @Transactional(readOnly = true)
+    public Optional<String> lack(Id<Tenant> tenant) {
+        return reached(tenant)
+                .filter(one -> one.token().isEmpty())
+                .map(one -> "its token cannot be decrypted with this key file; enter it again");
+    }
+
+    private Exchange exchange(HttpClient client, String url, String token) {
+        return new Exchange(client, URI.create(url), () -> token, settings.requestLimit(), machineClock);
     }
 }

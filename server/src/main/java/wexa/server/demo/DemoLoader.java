@@ -111,13 +111,14 @@ class DemoLoader implements ApplicationRunner {
                 List.of(sentence)));
         log.write(version, clock.now(), "demo", List.of(new Log.Line(sentence, Set.of())));
         administrators.add(
-                ids.next(), "tove", "Tove Lindqvist", "north-pier-2026", EnumSet.allOf(Act.class), clock.now());
+                ids.next(), "tove", "Tove Lindqvist", "north-pier-2026", false, EnumSet.allOf(Act.class), clock.now());
         facts.stream()
                 .filter(fact ->
                         fact instanceof Person person && person.handle().text().equals("tove.lindqvist"))
                 .findFirst()
                 .ifPresent(tove -> administrators.link("tove", tove.id().value()));
-        administrators.add(ids.next(), "bram", "Bram Oakenshaw", "south-bay-2026", EnumSet.of(Act.LOOK), clock.now());
+        administrators.add(
+                ids.next(), "bram", "Bram Oakenshaw", "south-bay-2026", false, EnumSet.of(Act.LOOK), clock.now());
     }
 
     /** The stand-ins' port may be another than last time. */
@@ -125,7 +126,7 @@ class DemoLoader implements ApplicationRunner {
         for (JsonNode one : json.readTree(Files.readString(source.resolve("tenants.json")))) {
             Id<Tenant> tenant = Id.of(one.path("tenant").asString());
             String address = settings.standIns() + "/" + one.path("key").asString() + "/";
-            connections.connect(tenant, address, one.path("token").asString());
+            connections.connect(tenant, address, one.path("token").asString(), "");
             connections.setDoor(tenant, Optional.of(address + "sign-in"));
         }
     }

@@ -171,7 +171,7 @@ public class DeskService {
                         entry.givenName() + " " + entry.familyName(),
                         job + "In the directory, and has nothing yet",
                         "Onboard",
-                        entry.userId(),
+                        entry.userId().isEmpty() ? entry.familyName() : entry.userId(),
                         entry.created(),
                         null,
                         null));

@@ -17,7 +17,7 @@ class ApartRow {
     String saidBy;
     Instant saidAt;
 
-    /** Directory, user id and person. */
+    /** Directory, entry and person. */
     record Name(String directory, String userId, UUID personId) implements Serializable {}
 
     @SuppressWarnings("NullAway.Init")

@@ -1,6 +1,5 @@
 package wexa.server.directory;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,6 +8,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Future;
+import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
@@ -18,6 +21,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
 import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.DirectoryEntry;
 import wexa.connect.ldap.DirectoryGroup;
@@ -36,7 +40,8 @@ import wexa.server.wiring.BusinessClock;
 @Component
 public class Directories {
     private static final Logger LOG = LoggerFactory.getLogger(Directories.class);
-    private static final Duration LIMIT = Duration.ofSeconds(3);
+
+    private static final int MOST_REMARKS = 5;
 
     private final DirectorySources sources;
     private final Rows rows;
@@ -47,6 +52,7 @@ public class Directories {
     private final BusinessClock clock;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
+    private final ExecutorService background;
 
     /** Rows of entries. */
     interface Rows extends JpaRepository<EntryRow, EntryRow.Name> {
@@ -75,7 +81,8 @@ public class Directories {
             SnapshotStore snapshots,
             BusinessClock clock,
             TransactionTemplate transactions,
-            JsonMapper json) {
+            JsonMapper json,
+            ExecutorService background) {
         this.sources = sources;
         this.rows = rows;
         this.groups = groups;
@@ -85,25 +92,62 @@ public class Directories {
         this.clock = clock;
         this.transactions = transactions;
         this.json = json;
+        this.background = background;
     }
 
     /** What a search found, and which directories did not answer. */
     public record Search(List<Found> found, List<String> silent) {}
 
-    /** Asks each directory; one that does not answer is named and does not hold up the others' results. */
+    /** Asks each directory at the same time; one that does not answer is named and holds up nobody's results. */
     Search search(String typed, int limit) {
         List<Found> found = new ArrayList<>();
         List<String> silent = new ArrayList<>();
         Model model = snapshots.current().model();
-        for (DirectorySettings.Source source : sources.all()) {
-            Outcome<List<DirectoryEntry>> outcome = directory(source).search(typed, limit);
-            if (outcome instanceof Outcome.Done<List<DirectoryEntry>> done) {
-                done.value().forEach(entry -> found.add(found(model, source.key(), entry)));
+        List<DirectorySettings.Source> asked = sources.active();
+        List<Outcome<List<DirectoryEntry>>> outcomes =
+                eachOf(asked, source -> ask(source, directory -> directory.search(typed, limit)));
+        for (int at = 0; at < asked.size(); at++) {
+            DirectorySettings.Source source = asked.get(at);
+            if (outcomes.get(at) instanceof Outcome.Done<List<DirectoryEntry>> done) {
+                done.value().stream()
+                        .filter(entry -> entry.problem().isEmpty())
+                        .forEach(entry -> found.add(found(model, source.key(), entry)));
             } else {
-                silent.add(source.name() + ": " + Reader.words(outcome));
+                silent.add(source.name() + ": " + Reader.words(outcomes.get(at)));
             }
         }
-        return new Search(found.subList(0, Math.min(limit, found.size())), silent);
+        return new Search(List.copyOf(found.subList(0, Math.min(limit, found.size()))), silent);
+    }
+
+    private <T> List<T> eachOf(List<DirectorySettings.Source> sources, Function<DirectorySettings.Source, T> work) {
+        List<Future<T>> begun = sources.stream()
+                .map(source -> background.submit(() -> work.apply(source)))
+                .toList();
+        List<T> results = new ArrayList<>();
+        try {
+            for (Future<T> one : begun) {
+                results.add(one.get());
+            }
+            return results;
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("stopped while directories were asked", stopped);
+        } catch (ExecutionException broken) {
+            throw new IllegalStateException("asking a directory broke", broken.getCause());
+        }
+    }
+
+    /** What lacks, or breaks here, is an outcome as well. */
+    private static <T> Outcome<T> ask(DirectorySettings.Source source, Function<LdapDirectory, Outcome<T>> question) {
+        if (!source.lack().isEmpty()) {
+            return new Outcome.Refused<>(0, LdapDirectory.Blame.LOGIN.name(), source.lack());
+        }
+        try {
+            return question.apply(directory(source));
+        } catch (RuntimeException broken) {
+            LOG.error("directory {} broke something here", source.key(), broken);
+            return new Outcome.Refused<>(0, "", "it broke here, not in the directory; the server's log says how");
+        }
     }
 
     static LdapDirectory directory(DirectorySettings.Source source) {
@@ -115,15 +159,18 @@ public class Directories {
                 source.bindPassword(),
                 source.peopleDn(),
                 Optional.of(source.groupsDn()).filter(name -> !name.isEmpty()),
-                LIMIT));
+                source.idAttribute(),
+                Trust.of(source.certificates()),
+                source.limit()));
     }
 
     private Found found(Model model, String directory, DirectoryEntry entry) {
-        Optional<UUID> person = model.people().by(Person.BY_DIRECTORY_ENTRY, directory + "/" + entry.userId()).stream()
+        Optional<UUID> person = model.people().by(Person.BY_DIRECTORY_ENTRY, directory + "/" + entry.id()).stream()
                 .map(one -> one.id().value())
                 .findFirst();
         return new Found(
                 directory,
+                entry.id(),
                 entry.userId(),
                 entry.givenName(),
                 entry.familyName(),
@@ -144,20 +191,43 @@ public class Directories {
                                 .orElse(null));
     }
 
-    /** Reads all directories. An empty or broken reading removes nobody (rule 17). */
+    /**
+     * Reads all directories that are not paused, at the same time. An empty or broken reading removes nobody (rule 17), and one
+     * directory's failure keeps no other from being read.
+     */
     public void readAll() {
-        for (DirectorySettings.Source source : sources.all()) {
-            Outcome<DirectoryContents> outcome = directory(source).readAll();
-            String lacking = outcome instanceof Outcome.Done<DirectoryContents> done
-                    ? lacking(source.key(), done.value())
-                    : Reader.words(outcome);
-            if (lacking.isEmpty() && outcome instanceof Outcome.Done<DirectoryContents> done) {
-                transactions.executeWithoutResult(status -> keep(source.key(), done.value()));
-            } else {
-                LOG.info("reading of directory {} failed: {}", source.key(), lacking);
-                transactions.executeWithoutResult(status -> note(source.key(), "FAILED", lacking));
+        eachOf(sources.active(), source -> {
+            try {
+                read(source);
+            } catch (RuntimeException broken) {
+                LOG.error("what directory {} said could not be kept", source.key(), broken);
+                transactions.executeWithoutResult(status ->
+                        note(source.key(), "FAILED", "what it said could not be kept; the server's log says how"));
             }
+            return source;
+        });
+    }
+
+    private void read(DirectorySettings.Source source) {
+        Outcome<DirectoryContents> outcome = ask(source, LdapDirectory::readAll);
+        String lacking = outcome instanceof Outcome.Done<DirectoryContents> done
+                ? lacking(source.key(), done.value())
+                : Reader.words(outcome);
+        if (lacking.isEmpty() && outcome instanceof Outcome.Done<DirectoryContents> done) {
+            transactions.executeWithoutResult(status -> keep(source.key(), done.value()));
+        } else {
+            LOG.info("reading of directory {} failed: {}", source.key(), lacking);
+            transactions.executeWithoutResult(status -> note(source.key(), "FAILED", lacking));
         }
+    }
+
+    /** Forgets what was read of a directory that is read no more. */
+    void forget(String directory) {
+        transactions.executeWithoutResult(status -> {
+            rows.deleteAll(rows.findByNameDirectory(directory));
+            groups.deleteAll(groups.findByNameDirectory(directory));
+            readings.findById(directory).ifPresent(readings::delete);
+        });
     }
 
     /** What makes a reading no whole one, in words; empty if nothing does. */
@@ -174,21 +244,27 @@ public class Directories {
     private void keep(String directory, DirectoryContents read) {
         keepPeople(directory, read.people());
         keepGroups(directory, read.groups().orElse(List.of()));
-        DirectoryReadingRow row = note(directory, "DONE", "");
+        DirectoryReadingRow row = note(directory, "DONE", remarks(read.remarks()));
         row.doneAt = clock.now();
         row.entries = read.people().size();
         row.hasGroups = read.groups().isPresent();
     }
 
+    private static String remarks(List<String> remarks) {
+        int more = remarks.size() - MOST_REMARKS;
+        String first = String.join(". ", remarks.subList(0, Math.min(MOST_REMARKS, remarks.size())));
+        return more > 0 ? first + ". And " + more + " more" : first;
+    }
+
     private void keepPeople(String directory, List<DirectoryEntry> entries) {
         Map<String, EntryRow> known = new HashMap<>();
-        rows.findByNameDirectory(directory).forEach(row -> known.put(row.name.userId(), row));
+        rows.findByNameDirectory(directory).forEach(row -> known.put(row.name.entryId(), row));
         for (DirectoryEntry entry : entries) {
-            EntryRow row = known.remove(entry.userId());
+            EntryRow row = known.remove(entry.id());
             String body = json.writeValueAsString(entry);
             if (row == null) {
                 Instant created = entry.created().orElse(null);
-                rows.save(new EntryRow(new EntryRow.Name(directory, entry.userId()), body, created));
+                rows.save(new EntryRow(new EntryRow.Name(directory, entry.id()), body, created));
             } else if (!row.body.equals(body)) {
                 row.body = body;
             }
@@ -199,19 +275,12 @@ public class Directories {
     /** Members stand in the group's row: a group is read and compared as a whole. */
     private void keepGroups(String directory, List<DirectoryGroup> read) {
         Map<String, GroupRow> known = new HashMap<>();
-        groups.findByNameDirectory(directory).forEach(row -> known.put(row.name.name(), row));
+        groups.findByNameDirectory(directory).forEach(row -> known.put(row.name.entryId(), row));
         for (DirectoryGroup group : read) {
-            if (group.name().length() > GroupRow.LONGEST_NAME) {
-                LOG.info(
-                        "a group of directory {} has a name of {} characters",
-                        directory,
-                        group.name().length());
-                continue;
-            }
-            GroupRow row = known.remove(group.name());
+            GroupRow row = known.remove(group.id());
             String body = json.writeValueAsString(group);
             if (row == null) {
-                groups.save(new GroupRow(new GroupRow.Name(directory, group.name()), body));
+                groups.save(new GroupRow(new GroupRow.Name(directory, group.id()), body));
             } else if (!row.body.equals(body)) {
                 row.body = body;
             }
@@ -229,8 +298,9 @@ public class Directories {
     }
 
     private boolean isKeptApart(String directory, DirectoryEntry entry, Person person) {
-        return apart.existsById(
-                new ApartRow.Name(directory, entry.userId(), person.id().value()));
+        UUID id = person.id().value();
+        return apart.existsById(new ApartRow.Name(directory, entry.id(), id))
+                || apart.existsById(new ApartRow.Name(directory, entry.userId(), id));
     }
 
     /** How the last reading of a directory stands; {@code doneAt} is that of the last whole one. */
@@ -269,26 +339,30 @@ public class Directories {
     List<ListedGroup> listedGroups(String directory) {
         return groups.findByNameDirectory(directory).stream()
                 .map(row -> json.readValue(row.body, DirectoryGroup.class))
-                .map(group ->
-                        new ListedGroup(group.name(), group.description(), Set.copyOf(group.userIds()), group.unread()))
+                .map(group -> new ListedGroup(
+                        group.id(), group.name(), group.description(), Set.copyOf(group.members()), group.unread()))
                 .toList();
     }
 
     private static Listed listed(DirectoryEntry entry) {
         return new Listed(
+                entry.id(),
                 entry.userId(),
                 entry.givenName(),
                 entry.familyName(),
                 entry.mail(),
                 entry.phone(),
-                entry.employeeNumber());
+                entry.employeeNumber(),
+                entry.problem().isEmpty());
     }
 
     /** The newest entries that no person here is linked to. */
     public List<Found> newcomers(int limit) {
         Model model = snapshots.current().model();
         return rows.newest(Limit.of(limit * 5)).stream()
-                .map(row -> found(model, row.name.directory(), json.readValue(row.body, DirectoryEntry.class)))
+                .map(row -> Map.entry(row.name.directory(), json.readValue(row.body, DirectoryEntry.class)))
+                .filter(one -> one.getValue().problem().isEmpty())
+                .map(one -> found(model, one.getKey(), one.getValue()))
                 .filter(entry -> entry.person() == null)
                 .limit(limit)
                 .toList();

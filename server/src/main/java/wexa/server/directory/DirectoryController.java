@@ -7,13 +7,16 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -21,13 +24,17 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.connect.Encryption;
 import wexa.connect.ldap.DirectoryContents;
+import wexa.connect.ldap.LdapDirectory;
 import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftView;
+import wexa.server.problems.Problem;
 
 /** Directory look-up over HTTP. */
 @RestController
 @RequestMapping("/api/v1/directory")
 class DirectoryController {
+    private static final int DEFAULT_LIMIT = 5;
+
     private final DirectoryService directory;
 
     DirectoryController(DirectoryService directory) {
@@ -42,7 +49,7 @@ class DirectoryController {
     /** An entry and a person. */
     record Two(
             @NotBlank @Size(max = 60) String directory,
-            @NotBlank @Size(max = 200) String userId,
+            @NotBlank @Size(max = 600) String entry,
             @NotNull UUID person) {}
 
     @GetMapping("/pairs")
@@ -63,13 +70,26 @@ class DirectoryController {
             String key,
 
             @NotBlank @Size(max = 80) String name,
-            @NotBlank @Size(max = 255) String host,
+
+            @NotBlank
+            @Size(max = 255)
+            @Pattern(regexp = "[^\\s/@\\p{Cntrl}]*", message = "Write a host's name or address.")
+            String host,
+
             @Min(1) @Max(65_535) int port,
             @NotNull Encryption encryption,
             @NotNull @Size(max = 500) String bindDn,
             @NotNull @Size(max = 500) String bindPassword,
             @NotBlank @Size(max = 500) String peopleDn,
-            @Nullable @Size(max = 500) String groupsDn) {
+            @Nullable @Size(max = 500) String groupsDn,
+
+            @Nullable
+            @Size(max = 100)
+            @Pattern(regexp = "[A-Za-z][A-Za-z0-9-]*", message = "Write one attribute's name, such as entryUUID.")
+            String idAttribute,
+
+            @Nullable @Size(max = 50_000) String certificates,
+            @Nullable @Min(1) @Max(120) Integer limitSeconds) {
         DirectorySettings.Source source() {
             return new DirectorySettings.Source(
                     key,
@@ -80,7 +100,12 @@ class DirectoryController {
                     bindDn.strip(),
                     bindPassword,
                     peopleDn.strip(),
-                    groupsDn == null ? "" : groupsDn.strip());
+                    groupsDn == null ? "" : groupsDn.strip(),
+                    idAttribute == null ? LdapDirectory.ENTRY_UUID : idAttribute,
+                    certificates == null ? "" : certificates.strip(),
+                    Duration.ofSeconds(limitSeconds == null ? DEFAULT_LIMIT : limitSeconds),
+                    false,
+                    "");
         }
     }
 
@@ -100,6 +125,33 @@ class DirectoryController {
         directory.connect(actor, source.source());
     }
 
+    @PutMapping("/sources/{key}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void reconnect(Actor actor, @PathVariable String key, @Valid @RequestBody NewSource source) {
+        if (!key.equals(source.key())) {
+            throw Problem.badField("key", "directory.key-fixed", "The short name stays as it is: " + key + ".");
+        }
+        directory.reconnect(actor, source.source());
+    }
+
+    @PostMapping("/sources/{key}/pause")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void pause(Actor actor, @PathVariable String key) {
+        directory.pause(actor, key, true);
+    }
+
+    @DeleteMapping("/sources/{key}/pause")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void resume(Actor actor, @PathVariable String key) {
+        directory.pause(actor, key, false);
+    }
+
+    @DeleteMapping("/sources/{key}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void disconnect(Actor actor, @PathVariable String key) {
+        directory.disconnect(actor, key);
+    }
+
     /** A draft that takes away a group that its directory lists no longer. */
     @PostMapping("/groups/{id}/retirement")
     @ResponseStatus(HttpStatus.CREATED)
@@ -110,6 +162,6 @@ class DirectoryController {
     @PostMapping("/apart")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void keepApart(Actor actor, @Valid @RequestBody Two two) {
-        directory.keepApart(actor, two.directory(), two.userId(), two.person());
+        directory.keepApart(actor, two.directory(), two.entry(), two.person());
     }
 }

@@ -4,9 +4,9 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Component;
-import wexa.core.directory.Listed;
 import wexa.core.directory.Pair;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
@@ -38,10 +38,10 @@ public class DirectoryPairs {
                 .collect(Collectors.toSet());
         return comparisons.of(source).people().pairs().stream()
                 .filter(pair -> pair.kind() != Pair.Case.COLLIDES
-                        || !two.contains(new ApartRow.Name(
-                                source.key(),
-                                pair.listed().map(Listed::userId).orElse(""),
-                                pair.person().id().value())))
+                        || pair.listed().stream()
+                                .flatMap(listed -> Stream.of(listed.id(), listed.userId()))
+                                .noneMatch(id -> two.contains(new ApartRow.Name(
+                                        source.key(), id, pair.person().id().value()))))
                 .toList();
     }
 
@@ -53,7 +53,7 @@ public class DirectoryPairs {
     }
 
     public List<ToSettle> toSettle() {
-        return sources.all().stream()
+        return sources.active().stream()
                 .map(source -> {
                     List<Pair> found = pairs(source);
                     int groups = comparisons
@@ -97,6 +97,7 @@ public class DirectoryPairs {
                         person.directoryEntry().orElse(null)),
                 pair.listed()
                         .map(listed -> new PairsView.EntrySide(
+                                listed.id(),
                                 listed.userId(),
                                 listed.given(),
                                 listed.family(),

@@ -9,6 +9,8 @@ import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
+import wexa.connect.Words;
 import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.LdapDirectory;
 import wexa.core.directory.GroupComparison;
@@ -25,6 +27,7 @@ import wexa.server.drafts.DraftView;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Reader;
+import wexa.server.securitylog.SecurityLog;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
@@ -50,6 +53,7 @@ public class DirectoryService {
     private final Notes notes;
     private final BusinessClock clock;
     private final TransactionTemplate transactions;
+    private final SecurityLog security;
 
     DirectoryService(
             Directories directories,
@@ -63,7 +67,8 @@ public class DirectoryService {
             SnapshotStore snapshots,
             Notes notes,
             BusinessClock clock,
-            TransactionTemplate transactions) {
+            TransactionTemplate transactions,
+            SecurityLog security) {
         this.directories = directories;
         this.pairs = pairs;
         this.sources = sources;
@@ -76,6 +81,7 @@ public class DirectoryService {
         this.notes = notes;
         this.clock = clock;
         this.transactions = transactions;
+        this.security = security;
     }
 
     /** The directories as they were last read, and the first pairs of each that do not go together. */
@@ -92,6 +98,8 @@ public class DirectoryService {
             views.add(new PairsView.DirectoryView(
                     source.key(),
                     source.name(),
+                    sources.isConnectedHere(source.key()) ? reached(source) : null,
+                    source.isPaused(),
                     reading.state(),
                     reading.detail(),
                     reading.doneAt().orElse(null),
@@ -101,9 +109,26 @@ public class DirectoryService {
                     compared.groups().map(groups -> groups.shifts().size()).orElse(null),
                     List.copyOf(shifting.subList(0, Math.min(MOST_GROUPS, shifting.size()))),
                     shifting.size()));
+            if (source.isPaused()) {
+                continue;
+            }
             pairs.pairs(source).forEach(pair -> found.add(pairs.view(model, source.key(), pair)));
         }
         return new PairsView(views, List.copyOf(found.subList(0, Math.min(MOST_PAIRS, found.size()))), found.size());
+    }
+
+    private static PairsView.SourceView reached(DirectorySettings.Source source) {
+        return new PairsView.SourceView(
+                source.host(),
+                source.port(),
+                source.encryption(),
+                source.bindDn(),
+                !source.bindPassword().isEmpty(),
+                source.peopleDn(),
+                source.groupsDn(),
+                source.idAttribute(),
+                source.certificates(),
+                (int) source.limit().toSeconds());
     }
 
     private static List<PairsView.GroupLine> shifting(GroupComparison compared) {
@@ -129,7 +154,7 @@ public class DirectoryService {
     /** Begins a draft that takes a group away that the last whole reading of its directory listed no longer. */
     public DraftView retire(Actor actor, UUID id) {
         actor.require(Act.PREPARE);
-        Group group = sources.all().stream()
+        Group group = sources.active().stream()
                 .map(comparisons::of)
                 .flatMap(compared -> compared.groups().stream())
                 .flatMap(compared -> compared.vanished().stream())
@@ -156,10 +181,17 @@ public class DirectoryService {
     /** What a directory holds that is not connected yet. Changes nothing, here or there. */
     public DirectoryContents probe(Actor actor, DirectorySettings.Source source) {
         actor.require(Act.GOVERN);
+        security.write(SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "new directory at " + at(source));
         return tried(source);
     }
 
     private static DirectoryContents tried(DirectorySettings.Source source) {
+        try {
+            Trust.of(source.certificates());
+        } catch (IllegalArgumentException unreadable) {
+            throw Problem.badField(
+                    "certificates", "directory.certificates", "This cannot be used: " + unreadable.getMessage() + ".");
+        }
         Outcome<DirectoryContents> outcome = Directories.directory(source).readAll();
         if (outcome instanceof Outcome.Done<DirectoryContents> done) {
             if (done.value().people().isEmpty()) {
@@ -177,19 +209,46 @@ public class DirectoryService {
             }
             return done.value();
         }
-        if (outcome instanceof Outcome.Refused<DirectoryContents> refused) {
-            boolean isLogin = LdapDirectory.isWrongLogin(refused);
-            throw Problem.badField(
-                    isLogin ? "bindPassword" : "peopleDn",
-                    "directory.refused",
-                    isLogin
-                            ? "The directory does not know this name with this password. Check both."
-                            : "The directory said: " + refused.detail() + ". Check the names.");
-        }
-        throw Problem.badField(
-                "host",
-                "directory.unreachable",
-                Reader.words(outcome) + ". Check host, port and encryption, and whether it is up.");
+        throw unfit(source, outcome);
+    }
+
+    /** Names the field that is wrong, and the way out. */
+    private static Problem unfit(DirectorySettings.Source source, Outcome<DirectoryContents> outcome) {
+        String said = Reader.words(outcome);
+        return switch (LdapDirectory.blame(outcome)) {
+            case LOGIN ->
+                Problem.badField(
+                        "bindPassword",
+                        "directory.refused",
+                        "The directory does not know this name with this password. Check both.");
+            case CERTIFICATE ->
+                Problem.badField(
+                        "certificates",
+                        "directory.certificate",
+                        "It is not certain that this is the directory: " + said + ". Check the host, or paste the"
+                                + " certificate that it shows, or its authority's, in PEM form.");
+            case ENCRYPTION ->
+                Problem.badField(
+                        "encryption",
+                        "directory.encryption",
+                        "The directory does not encrypt on request. Use TLS from the start, or another port.");
+            case PEOPLE_DN ->
+                Problem.badField(
+                        "peopleDn",
+                        "directory.refused",
+                        "The directory said of " + source.peopleDn() + ": " + said + ". Check where people are.");
+            case GROUPS_DN ->
+                Problem.badField(
+                        "groupsDn",
+                        "directory.refused",
+                        "The directory said of " + source.groupsDn() + ": " + said + ". Check where groups are.");
+            case HOST ->
+                Problem.badField(
+                        "host",
+                        "directory.unreachable",
+                        said + ". Check host, port and encryption, and whether it is up.");
+            case NOTHING -> Problem.badField("host", "directory.refused", "The directory said: " + said + ".");
+        };
     }
 
     /** Connects a directory after it answered, and reads it. */
@@ -202,7 +261,7 @@ public class DirectoryService {
         }
         tried(source);
         transactions.executeWithoutResult(status -> {
-            sources.add(source, clock.now());
+            sources.put(source, clock.now());
             homes.add(actor.login(), source);
             notes.write(actor.login(), "connect directory " + source.key() + " \"" + source.name() + "\"");
         });
@@ -210,9 +269,84 @@ public class DirectoryService {
         following.follow();
     }
 
+    /**
+     * Reaches a directory otherwise after it answered there. Without a password the one that is kept stays, but is sent to no
+     * other address than the one it was entered for.
+     */
+    public void reconnect(Actor actor, DirectorySettings.Source wanted) {
+        actor.require(Act.GOVERN);
+        DirectorySettings.Source before = here(wanted.key());
+        security.write(
+                SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "directory " + wanted.key() + " at " + at(wanted));
+        boolean isElsewhere = !before.host().equalsIgnoreCase(wanted.host())
+                || before.port() != wanted.port()
+                || before.encryption() != wanted.encryption()
+                || !before.certificates().equals(wanted.certificates());
+        if (wanted.bindPassword().isEmpty()
+                && isElsewhere
+                && !before.bindPassword().isEmpty()) {
+            security.write(
+                    SecurityLog.Kind.CONNECTION_REFUSED,
+                    actor.login(),
+                    "the kept password of directory " + wanted.key() + " was not sent to " + at(wanted));
+            throw Problem.badField(
+                    "bindPassword",
+                    "directory.password-needed",
+                    "The directory would be reached in another way. Enter its password again: the one that is kept is not"
+                            + " sent elsewhere.");
+        }
+        DirectorySettings.Source source =
+                wanted.bindPassword().isEmpty() ? wanted.withPassword(before.bindPassword()) : wanted;
+        tried(source);
+        transactions.executeWithoutResult(status -> {
+            sources.put(source, clock.now());
+            notes.write(actor.login(), "set connection of directory " + source.key());
+        });
+        directories.readAll();
+        following.follow();
+    }
+
+    /** Reads a directory no more until it is resumed; what was read stays. */
+    @Transactional
+    public void pause(Actor actor, String key, boolean isPaused) {
+        actor.require(Act.GOVERN);
+        here(key);
+        sources.setPaused(key, isPaused);
+        notes.write(actor.login(), (isPaused ? "pause" : "resume") + " directory " + key);
+    }
+
+    /** Ends the connection. The people stay as they are, and so do its groups. */
+    public void disconnect(Actor actor, String key) {
+        actor.require(Act.GOVERN);
+        DirectorySettings.Source known = here(key);
+        transactions.executeWithoutResult(status -> {
+            sources.remove(key);
+            notes.write(actor.login(), "disconnect directory " + key + " \"" + known.name() + "\"");
+        });
+        directories.forget(key);
+    }
+
+    private static String at(DirectorySettings.Source source) {
+        return source.host() + ":" + source.port();
+    }
+
+    private DirectorySettings.Source here(String key) {
+        DirectorySettings.Source known = sources.all().stream()
+                .filter(source -> source.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> new Problem(404, "directory.unknown", "There is no directory " + key + "."));
+        if (!sources.isConnectedHere(key)) {
+            throw new Problem(
+                    409,
+                    "directory.of-settings",
+                    "The directory " + key + " is set in the server's own settings. Change it there.");
+        }
+        return known;
+    }
+
     /** Says that an entry and a person who look alike are two. */
     @Transactional
-    public void keepApart(Actor actor, String directory, String userId, UUID person) {
+    public void keepApart(Actor actor, String directory, String entry, UUID person) {
         actor.require(Act.PREPARE);
         if (sources.all().stream().noneMatch(source -> source.key().equals(directory))) {
             throw Problem.badField("directory", "reference.unresolved", "There is no directory " + directory + ".");
@@ -223,8 +357,8 @@ public class DirectoryService {
                 .people()
                 .find(Id.of(person))
                 .orElseThrow(() -> Problem.notFound("person", person));
-        pairs.keepApart(new ApartRow.Name(directory, userId, person), actor.login(), clock.now());
-        String text = "keep entry " + userId + " of " + directory + " apart from " + known.handle();
+        pairs.keepApart(new ApartRow.Name(directory, entry, person), actor.login(), clock.now());
+        String text = "keep entry " + Words.plain(entry) + " of " + directory + " apart from " + known.handle();
         notes.write(actor.login(), text, Set.of(person));
     }
 

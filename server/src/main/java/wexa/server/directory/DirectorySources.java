@@ -1,9 +1,11 @@
 package wexa.server.directory;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
@@ -23,7 +25,11 @@ public class DirectorySources {
     interface Rows extends Repository<SourceRow, String> {
         List<SourceRow> findAllByOrderByMadeAt();
 
+        Optional<SourceRow> findById(String home);
+
         void save(SourceRow row);
+
+        void delete(SourceRow row);
     }
 
     DirectorySources(DirectorySettings settings, Rows rows, TokenVault vault) {
@@ -35,19 +41,45 @@ public class DirectorySources {
     @Transactional(readOnly = true)
     public List<DirectorySettings.Source> all() {
         List<DirectorySettings.Source> all = new ArrayList<>(settings.sources());
-        for (SourceRow row : rows.findAllByOrderByMadeAt()) {
-            all.add(new DirectorySettings.Source(
-                    row.home,
-                    row.name,
-                    row.host,
-                    row.port,
-                    Encryption.valueOf(row.encryption),
-                    row.bindDn,
-                    row.bindPassword == null ? "" : vault.open(idOf(row.home), row.bindPassword),
-                    row.peopleDn,
-                    row.groupsDn));
-        }
+        rows.findAllByOrderByMadeAt().forEach(row -> all.add(source(row)));
         return all;
+    }
+
+    /** Those that are read. */
+    List<DirectorySettings.Source> active() {
+        return all().stream().filter(source -> !source.isPaused()).toList();
+    }
+
+    /** Whether a directory was connected here, so that it can be changed here. */
+    @Transactional(readOnly = true)
+    public boolean isConnectedHere(String key) {
+        return rows.findById(key).isPresent();
+    }
+
+    /** One whose password cannot be read any more is there with what is lacking: it takes no other with it. */
+    private DirectorySettings.Source source(SourceRow row) {
+        String password = "";
+        String lack = "";
+        if (row.bindPassword != null) {
+            Optional<String> opened = vault.tryOpen(idOf(row.home), row.bindPassword);
+            password = opened.orElse("");
+            lack = opened.isPresent() ? "" : "its password cannot be decrypted with this key file; enter it again";
+        }
+        return new DirectorySettings.Source(
+                row.home,
+                row.name,
+                row.host,
+                row.port,
+                Encryption.valueOf(row.encryption),
+                row.bindDn,
+                password,
+                row.peopleDn,
+                row.groupsDn,
+                row.idAttribute,
+                row.certificates,
+                Duration.ofSeconds(row.limitSeconds),
+                row.isPaused,
+                lack);
     }
 
     /** Where the organisation's own people are born: its first directory, or {@code own} where there is none. */
@@ -55,9 +87,11 @@ public class DirectorySources {
         return all().stream().findFirst().map(source -> Key.of(source.key())).orElseGet(() -> Key.of("own"));
     }
 
+    /** Keeps a directory, new or otherwise than before. */
     @Transactional
-    void add(DirectorySettings.Source source, Instant at) {
-        SourceRow row = new SourceRow();
+    void put(DirectorySettings.Source source, Instant at) {
+        SourceRow row = rows.findById(source.key()).orElseGet(SourceRow::new);
+        row.madeAt = row.home == null ? at : row.madeAt;
         row.home = source.key();
         row.name = source.name();
         row.host = source.host();
@@ -68,8 +102,21 @@ public class DirectorySources {
                 source.bindPassword().isEmpty() ? null : vault.seal(idOf(source.key()), source.bindPassword());
         row.peopleDn = source.peopleDn();
         row.groupsDn = source.groupsDn();
-        row.madeAt = at;
+        row.idAttribute = source.idAttribute();
+        row.certificates = source.certificates();
+        row.limitSeconds = (int) source.limit().toSeconds();
+        row.isPaused = source.isPaused();
         rows.save(row);
+    }
+
+    @Transactional
+    void setPaused(String key, boolean isPaused) {
+        rows.findById(key).ifPresent(row -> row.isPaused = isPaused);
+    }
+
+    @Transactional
+    void remove(String key) {
+        rows.findById(key).ifPresent(rows::delete);
     }
 
     private static UUID idOf(String key) {

@@ -19,8 +19,8 @@ class EntryRow {
     @Nullable
     Instant createdAt;
 
-    /** Directory and user id. */
-    record Name(String directory, String userId) implements Serializable {}
+    /** Directory, and what the entry is known by for good. */
+    record Name(String directory, String entryId) implements Serializable {}
 
     @SuppressWarnings("NullAway.Init")
     protected EntryRow() {}

@@ -14,6 +14,8 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import wexa.core.directory.GroupComparison;
 import wexa.core.directory.Pair;
@@ -30,6 +32,7 @@ import wexa.server.wiring.Ids;
 /** What follows from the last readings of the directories under the standing policy. */
 @Component
 class Following {
+    private static final Logger LOG = LoggerFactory.getLogger(Following.class);
     private static final int MOST_ENTRIES = 20_000;
 
     private final DirectorySources sources;
@@ -62,19 +65,28 @@ class Following {
      * directories' groups. Only what is another than at the last offer is offered: what somebody discarded does not come again by itself.
      */
     void follow() {
-        for (DirectorySettings.Source source : sources.all()) {
-            Comparisons.Compared compared = comparisons.of(source);
-            List<Pair> following = compared.people().pairs().stream()
-                    .filter(pair -> pair.kind() == Pair.Case.DIFFERS || pair.kind() == Pair.Case.RENAMED)
-                    .toList();
-            String print = print(lines(following, compared.groups()));
-            String before = compared.reading().offered().orElse(print(Set.of()));
-            if (compared.isWhole() && !print.equals(before)) {
-                List<Entry> entries = entries(following, compared.groups());
-                // what is beyond is another than what was offered once this is applied, and follows then
-                offer(source, List.copyOf(entries.subList(0, Math.min(MOST_ENTRIES, entries.size()))));
-                directories.offered(source.key(), print);
+        for (DirectorySettings.Source source : sources.active()) {
+            try {
+                follow(source);
+            } catch (RuntimeException broken) {
+                // what one directory says is no reason not to follow the others
+                LOG.error("what directory {} says could not be followed", source.key(), broken);
             }
+        }
+    }
+
+    private void follow(DirectorySettings.Source source) {
+        Comparisons.Compared compared = comparisons.of(source);
+        List<Pair> following = compared.people().pairs().stream()
+                .filter(pair -> pair.kind() == Pair.Case.DIFFERS || pair.kind() == Pair.Case.RENAMED)
+                .toList();
+        String print = print(lines(following, compared.groups()));
+        String before = compared.reading().offered().orElse(print(Set.of()));
+        if (compared.isWhole() && !print.equals(before)) {
+            List<Entry> entries = entries(following, compared.groups());
+            // what is beyond is another than what was offered once this is applied, and follows then
+            offer(source, List.copyOf(entries.subList(0, Math.min(MOST_ENTRIES, entries.size()))));
+            directories.offered(source.key(), print);
         }
     }
 
@@ -116,7 +128,7 @@ class Following {
             listed.phone().ifPresent(phone -> says.put("phone", phone));
             pair.differing().forEach(field -> fields.put(field, says.getOrDefault(field, "")));
             if (pair.kind() == Pair.Case.RENAMED) {
-                fields.put("entry", listed.userId());
+                fields.put("entry", listed.id());
             }
         });
         return fields;
@@ -127,7 +139,7 @@ class Following {
         Set<String> lines = new HashSet<>();
         following.forEach(pair -> lines.add(fields(pair).toString()));
         for (GroupComparison.Shift shift : groups.map(GroupComparison::shifts).orElse(List.of())) {
-            String name = shift.listed().name();
+            String name = shift.listed().id();
             if (shift.group().isEmpty() || shift.isDescribedOtherwise()) {
                 lines.add("group " + name + " " + shift.listed().description());
             }

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record Found(
         String directory,
+        String entryId,
         String userId,
         String givenName,
         String familyName,

@@ -9,15 +9,13 @@ import java.io.Serializable;
 @Entity
 @Table(name = "directory_group")
 class GroupRow {
-    static final int LONGEST_NAME = 400;
-
     @EmbeddedId
     Name name;
 
     String body;
 
-    /** Directory and name of the group in it. */
-    record Name(String directory, String name) implements Serializable {}
+    /** Directory, and what the group is known by for good. */
+    record Name(String directory, String entryId) implements Serializable {}
 
     @SuppressWarnings("NullAway.Init")
     protected GroupRow() {}

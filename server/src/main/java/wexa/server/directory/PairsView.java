@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.connect.Encryption;
 import wexa.core.directory.Pair;
 
 /** The directories with how fresh they are, and people and entries that do not go together as they should. */
@@ -15,6 +16,8 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
     public record DirectoryView(
             String key,
             String name,
+            @Nullable SourceView source,
+            boolean isPaused,
             String state,
             String detail,
             @Nullable Instant doneAt,
@@ -24,6 +27,19 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             @Nullable Integer groups,
             List<GroupLine> shifting,
             int shiftingInAll) {}
+
+    /** How a directory that was connected here is reached, without its password. */
+    public record SourceView(
+            String host,
+            int port,
+            Encryption encryption,
+            String bindDn,
+            boolean hasPassword,
+            String peopleDn,
+            String groupsDn,
+            String idAttribute,
+            String certificates,
+            int limitSeconds) {}
 
     /** How a group is otherwise than here. */
     public enum Shifting {
@@ -64,6 +80,7 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
 
     /** What the directory says. */
     public record EntrySide(
+            String id,
             String userId,
             String given,
             String family,

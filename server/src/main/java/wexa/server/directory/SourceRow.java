@@ -27,6 +27,13 @@ class SourceRow {
     /** Empty where no groups are read. */
     String groupsDn;
 
+    String idAttribute;
+
+    /** In PEM; empty for whom the machine trusts. */
+    String certificates;
+
+    int limitSeconds;
+    boolean isPaused;
     Instant madeAt;
 
     @SuppressWarnings("NullAway.Init")

@@ -55,6 +55,7 @@ class AdministratorController {
             @Nullable String personName,
             @Nullable Instant madeAt,
             @Nullable Instant endedAt,
+            boolean hasSecondFactor,
             boolean isNew) {}
 
     record NewAdministrator(
@@ -67,9 +68,7 @@ class AdministratorController {
 
     record Allowed(@NotNull Set<@NotNull Act> acts) {}
 
-    record NewPassword(
-            @NotNull @Size(max = 200) String old,
-            @NotNull @Size(max = 200) String fresh) {}
+    record FreshPassword(@NotBlank @Size(max = 200) String password) {}
 
     @GetMapping
     List<AdministratorView> all(Actor actor) {
@@ -88,6 +87,7 @@ class AdministratorController {
                                 .orElse(null),
                         known.madeAt().orElse(null),
                         known.endedAt().orElse(null),
+                        known.hasSecondFactor(),
                         ids.isRecent(known.id())))
                 .toList();
     }
@@ -141,9 +141,15 @@ class AdministratorController {
         administrators.end(actor, id);
     }
 
-    @PutMapping("/me/password")
+    @PutMapping("/{id}/password")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void changePassword(Actor actor, @Valid @RequestBody NewPassword password) {
-        administrators.changePassword(actor, password.old(), password.fresh());
+    void setPassword(Actor actor, @PathVariable UUID id, @Valid @RequestBody FreshPassword input) {
+        administrators.setPassword(actor, id, input.password());
+    }
+
+    @DeleteMapping("/{id}/second-factor")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void removeSecondFactor(Actor actor, @PathVariable UUID id) {
+        administrators.removeSecondFactor(actor, id);
     }
 }

@@ -18,9 +18,12 @@ import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Administrators;
+import wexa.server.administrators.PasswordRules;
 import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
+import wexa.server.securitylog.SecurityLog;
+import wexa.server.sessions.SignInResets;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
@@ -31,21 +34,29 @@ import wexa.server.wiring.Ids;
  */
 @UseCases
 public class AdministratorService {
-    private static final int SHORTEST_PASSWORD = 12;
-
     private final Administrators administrators;
     private final SnapshotStore snapshots;
     private final Notes notes;
     private final BusinessClock clock;
     private final Ids ids;
+    private final SignInResets resets;
+    private final SecurityLog security;
 
     AdministratorService(
-            Administrators administrators, SnapshotStore snapshots, Notes notes, BusinessClock clock, Ids ids) {
+            Administrators administrators,
+            SnapshotStore snapshots,
+            Notes notes,
+            BusinessClock clock,
+            Ids ids,
+            SignInResets resets,
+            SecurityLog security) {
         this.administrators = administrators;
         this.snapshots = snapshots;
         this.notes = notes;
         this.clock = clock;
         this.ids = ids;
+        this.resets = resets;
+        this.security = security;
     }
 
     public List<Administrators.Known> all(Actor actor) {
@@ -61,7 +72,7 @@ public class AdministratorService {
     @Transactional
     public void make(Actor actor, String login, String name, String password, Set<Act> acts) {
         actor.require(Act.GOVERN);
-        made(actor.login(), login, name, password, acts);
+        made(actor.login(), login, name, password, true, acts);
         // nobody hands on more than they reach: another may widen it
         if (!actor.reach().isEverywhere()) {
             administrators.named(login).ifPresent(made -> administrators.setReach(made.id(), actor.reach()));
@@ -76,28 +87,24 @@ public class AdministratorService {
             throw new Problem(
                     409, "first.done", "There is an administrator already. Sign in, or ask them for a login.");
         }
-        made(login, login, name, password, EnumSet.allOf(Act.class));
+        made(login, login, name, password, false, EnumSet.allOf(Act.class));
     }
 
-    private void made(String by, String login, String name, String password, Set<Act> acts) {
+    private void made(String by, String login, String name, String password, boolean mustChange, Set<Act> acts) {
         if (administrators.named(login).isPresent()) {
             throw Problem.badField(
                     "login",
                     "administrator.login-taken",
                     "The login " + login + " is or was somebody's. Choose another.");
         }
-        if (password.length() < SHORTEST_PASSWORD) {
-            throw Problem.badField(
-                    "password",
-                    "administrator.password-short",
-                    "The password has " + password.length() + " characters; " + SHORTEST_PASSWORD + " are needed.");
-        }
-        administrators.add(ids.next(), login, name, password, withLook(acts), clock.now());
+        PasswordRules.require("password", password, List.of(login, name));
+        administrators.add(ids.next(), login, name, password, mustChange, withLook(acts), clock.now());
         // a login that is somebody's handle is that person's
         Optional<Handle> handle = Handle.accepts(login) ? Optional.of(Handle.of(login)) : Optional.empty();
         handle.flatMap(known -> snapshots.current().model().people().by(Person.BY_HANDLE, known).stream()
                         .findFirst())
                 .ifPresent(person -> administrators.link(login, person.id().value()));
+        rights(login, "made, may " + words(withLook(acts)) + ", by " + by);
         notes.write(by, "make administrator " + login + " \"" + name + "\" who may " + words(withLook(acts)));
     }
 
@@ -116,6 +123,7 @@ public class AdministratorService {
             requireAnotherGovernor(known);
         }
         administrators.allow(id, withLook(acts));
+        rights(known.login(), "may " + words(withLook(acts)) + ", by " + actor.login());
         notes.write(actor.login(), "let administrator " + known.login() + " " + words(withLook(acts)));
     }
 
@@ -132,6 +140,7 @@ public class AdministratorService {
                     "You do not reach everything of that yourself. Ask an administrator who does.");
         }
         administrators.setReach(id, reach);
+        rights(known.login(), "reaches " + words(model, reach) + ", by " + actor.login());
         notes.write(actor.login(), "let administrator " + known.login() + " reach " + words(model, reach));
     }
 
@@ -192,6 +201,8 @@ public class AdministratorService {
         snapshots.lockHead();
         requireAnotherGovernor(known);
         administrators.end(id, clock.now());
+        resets.signOut(id);
+        rights(known.login(), "ended by " + actor.login());
         notes.write(actor.login(), "end administrator " + known.login());
     }
 
@@ -222,21 +233,29 @@ public class AdministratorService {
         }
     }
 
-    /** One's own password, for whoever knows the old one. */
+    /** Another password for somebody who forgot theirs; they choose their own when they sign in with it. */
     @Transactional
-    public void changePassword(Actor actor, String old, String fresh) {
-        actor.require(Act.LOOK);
-        if (administrators.check(actor.login(), old).isEmpty()) {
-            throw Problem.badField("old", "administrator.password-wrong", "The old password is wrong.");
-        }
-        if (fresh.length() < SHORTEST_PASSWORD) {
-            throw Problem.badField(
-                    "fresh",
-                    "administrator.password-short",
-                    "The password has " + fresh.length() + " characters; " + SHORTEST_PASSWORD + " are needed.");
-        }
-        administrators.setPassword(actor.id(), fresh);
-        notes.write(actor.login(), "change own password");
+    public void setPassword(Actor actor, UUID id, String password) {
+        Administrators.Known known = other(actor, id);
+        PasswordRules.require("password", password, List.of(known.login(), known.name()));
+        administrators.setPassword(id, password, true);
+        resets.signOut(id);
+        notes.write(actor.login(), "set another password for administrator " + known.login());
+        security.write(
+                SecurityLog.Kind.PASSWORD_CHANGED, known.login(), "by " + actor.login() + "; all sessions ended");
+    }
+
+    /** For somebody who lost their authenticator and their recovery codes. */
+    @Transactional
+    public void removeSecondFactor(Actor actor, UUID id) {
+        Administrators.Known known = other(actor, id);
+        resets.removeSecondFactor(id);
+        notes.write(actor.login(), "remove second factor of administrator " + known.login());
+        security.write(SecurityLog.Kind.SECOND_FACTOR_REMOVED, known.login(), "by " + actor.login());
+    }
+
+    private void rights(String login, String words) {
+        security.write(SecurityLog.Kind.RIGHTS_CHANGED, login, words);
     }
 
     private static String words(Set<Act> acts) {

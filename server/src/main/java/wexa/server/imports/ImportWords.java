@@ -27,6 +27,10 @@ final class ImportWords {
             case LDIF_MALFORMED ->
                 "Reading stopped at the entry in line " + problem.line() + ": " + detail
                         + ". Entries before it are here; correct the file and bring it again for the rest.";
+            case LDIF_VALUE_BY_URL ->
+                "The entry in line " + problem.line() + " says where to fetch “" + detail
+                        + "” from (with “:<”) instead of saying it. Nothing is fetched: write the value itself, and bring"
+                        + " the file again.";
             case LDIF_OF_CHANGES ->
                 "The entry in line " + problem.line() + " says what to change, not what there is. Save the entries"
                         + " themselves as LDIF and bring those.";

@@ -20,20 +20,17 @@ import org.springframework.transaction.annotation.Transactional;
 import wexa.core.consistency.Concerned;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.Observation;
 import wexa.core.consistency.Plan;
 import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.Touched;
 import wexa.core.model.Account;
-import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
-import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Role;
-import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.readings.Observations;
@@ -94,9 +91,9 @@ public class JobPlanner {
             Id<Tenant> tenant = work.tenant().id();
             List<String> steps = new ArrayList<>();
             found.in(tenant, after.model()).forEach((account, remoteId) -> steps.add(linking(account)));
-            Plan plan = Plan.between(
-                    work.desired(), found.seen(tenant, after.model(), observations.of(tenant)), work.touched());
-            plan.steps().forEach(planned -> steps.add(subject(planned.step(), after.model())));
+            Observation seen = found.seen(tenant, after.model(), observations.of(tenant));
+            Plan plan = Plan.between(work.desired(), seen, work.touched());
+            plan.steps().forEach(planned -> steps.add(StepWords.of(planned.step(), seen, after.model())));
             forecasts.add(new Forecast(work.tenant(), work.touched(), steps));
         }
         return forecasts;
@@ -191,7 +188,8 @@ public class JobPlanner {
             Collection<Id<Person>> people,
             Found found,
             List<StepRow> rows) {
-        Plan plan = Plan.between(desired, found.seen(tenant.id(), model, observations.of(tenant.id())), touched);
+        Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
+        Plan plan = Plan.between(desired, seen, touched);
         Map<ObjectKey, Integer> links = new HashMap<>();
         found.in(tenant.id(), model).forEach((account, remoteId) -> {
             ObjectKey key = ObjectKey.account(account.id());
@@ -210,7 +208,7 @@ public class JobPlanner {
                     tenant,
                     rows.size(),
                     StepRow.Kind.CARRY,
-                    subject(planned.step(), model),
+                    StepWords.of(planned.step(), seen, model),
                     forms.writeStep(planned.step()),
                     needs));
         }
@@ -249,75 +247,5 @@ public class JobPlanner {
         row.dueAt = clock.now();
         row.detail = "";
         return row;
-    }
-
-    /** The step in words: what is done to which object, and whose it is. */
-    private static String subject(Step step, Model model) {
-        String object = name(step, model)
-                + whose(step, model).map(name -> " (" + name + ")").orElse("");
-        return switch (step.verb()) {
-            case CREATE ->
-                switch (step.object().type()) {
-                    case ACCOUNT -> "open account " + object;
-                    case ASSIGNMENT -> "give role " + object;
-                    case GROUP -> "make " + object;
-                    case ROLE -> "make " + object;
-                };
-            case AMEND -> "bring up to date: " + object;
-            case SEAT -> "set seat of " + object;
-            case REMOVE -> "take away " + object;
-        };
-    }
-
-    private static String name(Step step, Model model) {
-        Id<?> id = Id.of(step.object().id());
-        return switch (step.object().type()) {
-            case ACCOUNT ->
-                model.find(Kind.ACCOUNT, id)
-                        .map(fact -> ((Account) fact).userName())
-                        .orElse("account");
-            case GROUP ->
-                "group "
-                        + model.find(Kind.GROUP, id)
-                                .map(fact -> ((Group) fact).name())
-                                .orElse("");
-            case ROLE ->
-                "role "
-                        + model.find(Kind.ROLE, id)
-                                .map(fact -> ((Role) fact).name())
-                                .orElse("");
-            case ASSIGNMENT ->
-                model.find(Kind.ASSIGNMENT, id)
-                        .map(fact -> assignment((Assignment) fact, model))
-                        .orElse("assignment");
-        };
-    }
-
-    private static Optional<String> whose(Step step, Model model) {
-        Id<?> id = Id.of(step.object().id());
-        return switch (step.object().type()) {
-            case ACCOUNT ->
-                model.find(Kind.ACCOUNT, id)
-                        .flatMap(fact -> ((Account) fact).person())
-                        .flatMap(model.people()::find)
-                        .map(Person::name);
-            case ASSIGNMENT ->
-                model.find(Kind.ASSIGNMENT, id).flatMap(fact -> name(((Assignment) fact).subject(), model));
-            case GROUP, ROLE -> Optional.empty();
-        };
-    }
-
-    private static Optional<String> name(Subject subject, Model model) {
-        return subject instanceof Subject.OfPerson one
-                ? model.people().find(one.person()).map(Person::name)
-                : model.groups().find(((Subject.OfGroup) subject).group()).map(Group::name);
-    }
-
-    private static String assignment(Assignment assignment, Model model) {
-        return model.roles().get(assignment.role()).name()
-                + assignment
-                        .area()
-                        .map(area -> " at " + model.table(Kind.AREA).get(area).name())
-                        .orElse("");
     }
 }

@@ -11,7 +11,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.scim.Links;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
 import wexa.core.consistency.Observation.Seen;
 import wexa.core.consistency.Step;
 import wexa.core.model.Account;
@@ -22,6 +21,7 @@ import wexa.server.connections.Connections;
 import wexa.server.readings.Observations;
 import wexa.server.readings.Proofs;
 import wexa.server.readings.Reader;
+import wexa.server.readings.RemoteLinks;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
@@ -38,6 +38,7 @@ class Lane {
     private final StepStore steps;
     private final Connections connections;
     private final Observations observations;
+    private final RemoteLinks links;
     private final Proofs proofs;
     private final SnapshotStore snapshots;
     private final StoredForms forms;
@@ -50,6 +51,7 @@ class Lane {
             StepStore steps,
             Connections connections,
             Observations observations,
+            RemoteLinks links,
             Proofs proofs,
             SnapshotStore snapshots,
             StoredForms forms,
@@ -60,6 +62,7 @@ class Lane {
         this.steps = steps;
         this.connections = connections;
         this.observations = observations;
+        this.links = links;
         this.proofs = proofs;
         this.snapshots = snapshots;
         this.forms = forms;
@@ -97,7 +100,12 @@ class Lane {
     private void work(StepRow row, boolean wasSent) {
         Optional<Connections.Connection> connection = connections.of(Id.of(row.tenantId));
         if (connection.isEmpty()) {
-            steps.refused(row.id, "This tenant is not connected. Connect it, then try the step again.");
+            steps.refused(
+                    row.id,
+                    connections
+                            .lack(Id.of(row.tenantId))
+                            .map(lack -> "This tenant cannot be reached: " + lack + ", then try the step again.")
+                            .orElse("This tenant is not connected. Connect it, then try the step again."));
         } else if (row.kind.equals(StepRow.Kind.ASK.name())) {
             ask(row);
         } else if (row.kind.equals(StepRow.Kind.LINK.name())) {
@@ -130,12 +138,12 @@ class Lane {
         ObjectKey key = ObjectKey.parse(row.body.substring(0, space));
         String remoteId = row.body.substring(space + 1);
         Id<Tenant> tenant = Id.of(row.tenantId);
-        Observation observed = observations.of(tenant);
-        if (observed.isLinkedElsewhere(key, remoteId)) {
+        Links known = links.of(tenant);
+        if (known.own(key.type(), remoteId).filter(other -> !other.equals(key)).isPresent()) {
             steps.refused(row.id, "This account is linked to somebody else already. Say whose it is anew.");
             return;
         }
-        Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, Links.of(observed));
+        Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, known);
         hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
             transactions.executeWithoutResult(status -> {
@@ -150,9 +158,9 @@ class Lane {
     private void carry(StepRow row, Connections.Connection connection, boolean wasSent) {
         Step step = forms.readStep(row.body);
         Id<Tenant> tenant = Id.of(row.tenantId);
-        Links links = Links.of(observations.of(tenant));
+        Links known = links.of(tenant);
         if (wasSent) {
-            Outcome<Optional<Seen>> found = connection.scim().find(step.object(), links);
+            Outcome<Optional<Seen>> found = connection.scim().find(step.object(), known);
             if (!(found instanceof Outcome.Done<Optional<Seen>> done)) {
                 lookLater(row, found);
                 return;
@@ -163,14 +171,14 @@ class Lane {
             }
             observations.seen(tenant, step.object(), done.value(), clock.now());
         }
-        Outcome<Optional<Seen>> outcome = connection.scim().carry(step, links);
+        Outcome<Optional<Seen>> outcome = connection.scim().carry(step, known);
         hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done) {
             arrived(
                     row,
                     step,
                     done.value(),
-                    step.isDone(done.value()) ? "done and read back" : "done, but read back otherwise");
+                    step.isDone(done.value()) ? "done and read back" : "sent, but the tenant shows it otherwise");
         } else {
             settle(row, outcome);
         }

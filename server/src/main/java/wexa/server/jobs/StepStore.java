@@ -24,6 +24,9 @@ class StepStore {
     private static final Duration FIRST_PAUSE = Duration.ofMillis(500);
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(2);
 
+    /** Somewhat more than the day that a tenant may ask for. */
+    private static final Duration LONGEST_WAIT = Duration.ofHours(25);
+
     private final StepRows steps;
     private final BusinessClock clock;
     private final Settings settings;
@@ -58,7 +61,7 @@ class StepStore {
                 continue;
             }
             boolean sent = step.state().equals(StepRow.State.SENT.name());
-            Instant due = sent && step.sentAt() != null ? step.sentAt().plus(settings.requestLimit()) : step.dueAt();
+            Instant due = due(step, sent, now);
             if (due.isAfter(now)) {
                 earliest = Optional.of(earliest.filter(due::isAfter).orElse(due));
                 continue;
@@ -69,6 +72,17 @@ class StepStore {
             }
         }
         return new Next(Optional.empty(), false, earliest);
+    }
+
+    /**
+     * When a step is to be looked at. One that was sent after now, or falls due later than anybody may ask for, was written
+     * by a clock that has been put back since: it is due now.
+     */
+    private Instant due(StepRows.OpenStep step, boolean sent, Instant now) {
+        if (sent && step.sentAt() != null) {
+            return step.sentAt().isAfter(now) ? now : step.sentAt().plus(settings.requestLimit());
+        }
+        return step.dueAt().isAfter(now.plus(LONGEST_WAIT)) ? now : step.dueAt();
     }
 
     @Transactional
@@ -95,7 +109,7 @@ class StepStore {
         Duration own = FIRST_PAUSE.multipliedBy(1L << Math.min(8, Math.max(0, row.attempts - 1)));
         Duration pause = Comparator.<Duration>naturalOrder().compare(asked, own) > 0 ? asked : own;
         row.state = StepRow.State.WAITING.name();
-        row.detail = detail;
+        row.detail = cut(detail);
         row.dueAt = clock.now().plus(pause.compareTo(LONGEST_PAUSE) > 0 && pause.equals(own) ? LONGEST_PAUSE : pause);
     }
 
@@ -104,7 +118,7 @@ class StepStore {
     void unknown(UUID id, String detail) {
         StepRow row = steps.findById(id).orElseThrow();
         row.state = StepRow.State.UNKNOWN.name();
-        row.detail = detail;
+        row.detail = cut(detail);
         Instant sent = row.sentAt == null ? clock.now() : row.sentAt;
         row.dueAt = sent.plus(settings.requestLimit());
     }

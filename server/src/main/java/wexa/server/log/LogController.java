@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import wexa.server.administrators.Actor;
+import wexa.server.wiring.Days;
 import wexa.server.wiring.Settings;
 
 /**
@@ -69,11 +70,9 @@ class LogController {
         return new Log.Wanted(
                 text.strip(),
                 by.strip(),
-                from == null
-                        ? Log.Wanted.ALL.from()
-                        : from.atStartOfDay(settings.zone()).toInstant(),
+                from == null ? Log.Wanted.ALL.from() : Days.beginning(from, settings.zone()),
                 until == null
                         ? Log.Wanted.ALL.until()
-                        : until.plusDays(1).atStartOfDay(settings.zone()).toInstant());
+                        : until.getYear() > 9998 ? Days.LAST : Days.beginning(until.plusDays(1), settings.zone()));
     }
 }

@@ -1,7 +1,6 @@
 package wexa.server.messages;
 
 import jakarta.validation.constraints.NotNull;
-import java.net.URI;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
@@ -10,8 +9,8 @@ import wexa.connect.Encryption;
 import wexa.connect.mail.Mailer;
 
 /**
- * Where messages are handed in. Without a host none is sent, and the messages say so. {@code publicUrl} is the address
- * under which people reach Wexa, for the links in messages; {@code linkValidity} is how long these are good.
+ * Where messages are handed in. Without a host none is sent, and the messages say so. {@code linkValidity} is
+ * how long the links in messages are good.
  */
 @Validated
 @ConfigurationProperties("wexa.mail")
@@ -22,7 +21,6 @@ record MailSettings(
         @Nullable String login,
         @Nullable String password,
         @NotNull String from,
-        @NotNull URI publicUrl,
         @NotNull Duration linkValidity,
         @NotNull Duration limit,
         @NotNull Duration interval) {

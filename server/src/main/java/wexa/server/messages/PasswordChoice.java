@@ -14,6 +14,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.server.connections.Connections;
 import wexa.server.problems.Problem;
+import wexa.server.readings.RemoteLinks;
 import wexa.server.snapshot.SnapshotStore;
 
 /** Handing a chosen password on to the tenants. It is kept nowhere here, and no transaction is open meanwhile. */
@@ -21,11 +22,13 @@ import wexa.server.snapshot.SnapshotStore;
 class PasswordChoice {
     private final Activations activations;
     private final Connections connections;
+    private final RemoteLinks links;
     private final SnapshotStore snapshots;
 
-    PasswordChoice(Activations activations, Connections connections, SnapshotStore snapshots) {
+    PasswordChoice(Activations activations, Connections connections, RemoteLinks links, SnapshotStore snapshots) {
         this.activations = activations;
         this.connections = connections;
+        this.links = links;
         this.snapshots = snapshots;
     }
 
@@ -79,7 +82,11 @@ class PasswordChoice {
             }
             Outcome<Boolean> outcome = connections
                     .of(door.tenant().id())
-                    .map(one -> one.scim().setPassword(ObjectKey.account(account), password))
+                    .map(one -> one.scim()
+                            .setPassword(
+                                    ObjectKey.account(account),
+                                    password,
+                                    links.of(door.tenant().id())))
                     .orElseGet(() -> new Outcome.Refused<>(0, "", "it is not connected"));
             boolean isSet = outcome instanceof Outcome.Done<Boolean>;
             if (isSet) {

@@ -34,6 +34,7 @@ import wexa.server.messages.Message.State;
 import wexa.server.readings.Observations;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
 
 /**
  * Moves messages on: from waiting for their accounts to the mail server. A message is marked before it is handed in, and
@@ -59,6 +60,7 @@ class Sender {
     private final BusinessClock clock;
     private final TransactionTemplate transactions;
     private final MailSettings settings;
+    private final Settings installation;
     private final HaltHooks hooks;
     private final @Nullable Mailer mailer;
 
@@ -73,6 +75,7 @@ class Sender {
             BusinessClock clock,
             TransactionTemplate transactions,
             MailSettings settings,
+            Settings installation,
             HaltHooks hooks) {
         this.hooks = hooks;
         this.store = store;
@@ -85,6 +88,7 @@ class Sender {
         this.clock = clock;
         this.transactions = transactions;
         this.settings = settings;
+        this.installation = installation;
         this.mailer = mailer(settings);
     }
 
@@ -236,7 +240,7 @@ class Sender {
     private String link(Message message, Person person, List<Id<Account>> accounts) {
         String token = activations.make(message.id(), person.id(), accounts, settings.linkValidity());
         String page = message.occasion() == Occasion.INVITATION ? "/invitation" : "/activate";
-        return settings.publicUrl().resolve(page) + "#" + token;
+        return installation.publicUrl().resolve(page) + "#" + token;
     }
 
     private void settle(Message message, Person person, Outcome<Boolean> outcome) {

@@ -12,8 +12,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.Observation.Seen;
@@ -28,6 +26,7 @@ public class Observations {
 
     private final Rows rows;
     private final ReadingRows readings;
+    private final RemoteLinks links;
     private final StoredForms forms;
     private final Map<UUID, Observation> known = new ConcurrentHashMap<>();
 
@@ -39,9 +38,10 @@ public class Observations {
     /** Rows of readings. */
     interface ReadingRows extends JpaRepository<ReadingRow, UUID> {}
 
-    Observations(Rows rows, ReadingRows readings, StoredForms forms) {
+    Observations(Rows rows, ReadingRows readings, RemoteLinks links, StoredForms forms) {
         this.rows = rows;
         this.readings = readings;
+        this.links = links;
         this.forms = forms;
     }
 
@@ -72,12 +72,14 @@ public class Observations {
     public void seen(Id<Tenant> tenant, ObjectKey key, Optional<Seen> seen, Instant at) {
         ObservedRow.Name name = new ObservedRow.Name(tenant.value(), key.toString());
         if (seen.isPresent()) {
+            links.keep(tenant, key, seen.get().remoteId(), at);
             rows.save(new ObservedRow(
                     name, seen.get().remoteId(), forms.writeObject(seen.get().state()), at));
         } else {
+            links.end(tenant, key);
             rows.findById(name).ifPresent(rows::delete);
         }
-        afterCommit(() -> known.computeIfPresent(tenant.value(), (id, before) -> before.with(key, seen)));
+        AfterCommit.run(() -> known.computeIfPresent(tenant.value(), (id, before) -> before.with(key, seen)));
     }
 
     /** An account that nobody linked carries our id from now on. */
@@ -85,16 +87,21 @@ public class Observations {
     public void linked(Id<Tenant> tenant, ObjectKey key, Seen seen, Instant at) {
         String stranger = STRANGER + key.type() + ":" + seen.remoteId();
         rows.findById(new ObservedRow.Name(tenant.value(), stranger)).ifPresent(rows::delete);
+        links.keep(tenant, key, seen.remoteId(), at);
         ObservedRow.Name name = new ObservedRow.Name(tenant.value(), key.toString());
         rows.save(new ObservedRow(name, seen.remoteId(), forms.writeObject(seen.state()), at));
-        afterCommit(() -> known.computeIfPresent(
+        AfterCommit.run(() -> known.computeIfPresent(
                 tenant.value(),
                 (id, before) -> before.linked(key, seen.remoteId()).with(key, Optional.of(seen))));
     }
 
-    /** A whole reading that began at {@code began}; what was read singly since then is newer and stays. */
+    /**
+     * A whole reading that began at {@code began}, with what was odd about it in words; what was read singly since then is
+     * newer and stays.
+     */
     @Transactional
-    public void replace(Id<Tenant> tenant, Observation read, Instant began, Instant done) {
+    public void replace(Id<Tenant> tenant, Observation read, String remarks, Instant began, Instant done) {
+        links.replace(tenant, read, began);
         Map<String, ObservedRow> fresh = new HashMap<>();
         read.objects().forEach((key, seen) -> put(fresh, tenant, key.toString(), seen.remoteId(), seen.state(), began));
         read.strangers()
@@ -116,11 +123,11 @@ public class Observations {
         note(
                 tenant,
                 Freshness.State.DONE,
-                "",
+                remarks,
                 began,
                 Optional.of(done),
                 read.objects().size() + read.strangers().size());
-        afterCommit(() -> known.remove(tenant.value()));
+        AfterCommit.run(() -> known.remove(tenant.value()));
     }
 
     private void put(
@@ -174,14 +181,5 @@ public class Observations {
                             row.objects));
         }
         return found;
-    }
-
-    private static void afterCommit(Runnable work) {
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCommit() {
-                work.run();
-            }
-        });
     }
 }

@@ -6,6 +6,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import wexa.connect.Outcome;
+import wexa.connect.scim.ScimTenant;
 import wexa.core.consistency.Observation;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
@@ -22,12 +23,19 @@ public class Reader {
 
     private final Connections connections;
     private final Observations observations;
+    private final RemoteLinks links;
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
 
-    Reader(Connections connections, Observations observations, SnapshotStore snapshots, BusinessClock clock) {
+    Reader(
+            Connections connections,
+            Observations observations,
+            RemoteLinks links,
+            SnapshotStore snapshots,
+            BusinessClock clock) {
         this.connections = connections;
         this.observations = observations;
+        this.links = links;
         this.snapshots = snapshots;
         this.clock = clock;
     }
@@ -37,15 +45,30 @@ public class Reader {
         Optional<Tenant> tenant = snapshots.current().model().tenants().find(id);
         Optional<Connections.Connection> connection = connections.of(id);
         if (tenant.isEmpty() || connection.isEmpty()) {
+            connections.lack(id).ifPresent(lack -> observations.failed(id, lack, clock.now()));
             return false;
         }
         Instant began = clock.now();
-        Outcome<Observation> outcome = connection.get().scim().read(tenant.get().capabilities());
-        if (outcome instanceof Outcome.Done<Observation> done) {
+        try {
+            return read(tenant.get(), connection.get(), began);
+        } catch (RuntimeException broken) {
+            // an answer that breaks something here is a reading that failed, and is shown as one
+            LOG.error("reading of tenant {} broke", id, broken);
+            observations.failed(id, "it broke here, not in the tenant; the server's log says how", clock.now());
+            return false;
+        }
+    }
+
+    private boolean read(Tenant tenant, Connections.Connection connection, Instant began) {
+        Id<Tenant> id = tenant.id();
+        Outcome<ScimTenant.Reading> outcome = connection.scim().read(tenant.capabilities(), links.of(id));
+        if (outcome instanceof Outcome.Done<ScimTenant.Reading> done) {
             Model now = snapshots.current().model();
             Observation ours = done.value()
+                    .observation()
                     .known(key -> now.find(Kind.ACCOUNT, Id.of(key.id())).isPresent());
-            observations.replace(id, ours, began, clock.now());
+            String remarks = String.join(". ", done.value().remarks());
+            observations.replace(id, ours, remarks, began, clock.now());
             return true;
         }
         String detail = words(outcome);
@@ -57,7 +80,7 @@ public class Reader {
     /** What an outcome that is not done says, in words. */
     public static String words(Outcome<?> outcome) {
         if (outcome instanceof Outcome.Refused<?> refused) {
-            return refused.detail() + " (" + refused.status() + ")";
+            return refused.status() < 300 ? refused.detail() : refused.detail() + " (" + refused.status() + ")";
         }
         if (outcome instanceof Outcome.TryLater<?> later) {
             return later.reason();

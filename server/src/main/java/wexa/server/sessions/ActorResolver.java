@@ -7,17 +7,16 @@ import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
 import wexa.server.administrators.Actor;
-import wexa.server.administrators.Administrators;
 
 /**
- * Resolves the {@link Actor} parameter of controllers: who the session says, with what they may do now. Who was ended since
- * is signed out.
+ * Resolves an {@link Actor} parameter of controllers: who the session says, with what they may do now. Who was ended since
+ * is signed out, and who has something to do first is sent there.
  */
 final class ActorResolver implements HandlerMethodArgumentResolver {
-    private final Administrators administrators;
+    private final Admission admission;
 
-    ActorResolver(Administrators administrators) {
-        this.administrators = administrators;
+    ActorResolver(Admission admission) {
+        this.admission = admission;
     }
 
     @Override
@@ -31,6 +30,6 @@ final class ActorResolver implements HandlerMethodArgumentResolver {
             @Nullable ModelAndViewContainer container,
             NativeWebRequest request,
             @Nullable WebDataBinderFactory binders) {
-        return administrators.current(Security.signedIn().id()).orElseThrow(Security::signedOut);
+        return admission.working();
     }
 }

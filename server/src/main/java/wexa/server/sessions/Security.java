@@ -2,6 +2,7 @@ package wexa.server.sessions;
 
 import jakarta.servlet.DispatcherType;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
@@ -14,25 +15,28 @@ import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.argon2.Argon2PasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import wexa.server.administrators.Actor;
-import wexa.server.administrators.Administrators;
 import wexa.server.problems.Problem;
+import wexa.server.wiring.Settings;
 
 /** Who gets in: everything under /api needs a session, but for signing in; pages and their parts are public. */
 @Configuration(proxyBeanMethods = false)
 class Security {
-    private static final String CONTENT_POLICY =
-            "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline';"
-                    + " frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
+    private static final String CONTENT_POLICY = "default-src 'self'; img-src 'self' data:; style-src 'self';"
+            + " frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'";
 
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
+    SecurityFilterChain chain(
+            HttpSecurity http, SecurityContextRepository contexts, OpenSessions sessions, Settings settings)
+            throws Exception {
         return http.authorizeHttpRequests(
                         requests -> requests.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.ASYNC)
                                 .permitAll()
@@ -57,7 +61,8 @@ class Security {
                                 .permitAll()
                                 .anyRequest()
                                 .denyAll())
-                .csrf(csrf -> csrf.spa())
+                .csrf(csrf -> csrf.spa().csrfTokenRepository(tokens(settings)))
+                .addFilterBefore(new SessionGuard(sessions), AuthorizationFilter.class)
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .exceptionHandling(failures ->
                         failures.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
@@ -93,21 +98,33 @@ class Security {
 
     /** Hands the signed-in administrator to controllers that ask for an {@link Actor}. */
     @Bean
-    WebMvcConfigurer actors(Administrators administrators) {
+    WebMvcConfigurer actors(Admission admission) {
         return new WebMvcConfigurer() {
             @Override
             public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
-                resolvers.add(new ActorResolver(administrators));
+                resolvers.add(new ActorResolver(admission));
             }
         };
     }
 
     static Actor signedIn() {
+        return known().orElseThrow(Security::signedOut);
+    }
+
+    /** Who the session says, if anybody is signed in. */
+    static Optional<Actor> known() {
         Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
-        if (authentication != null && authentication.getPrincipal() instanceof Actor actor) {
-            return actor;
-        }
-        throw signedOut();
+        return authentication != null && authentication.getPrincipal() instanceof Actor actor
+                ? Optional.of(actor)
+                : Optional.empty();
+    }
+
+    /** Readable by the page, which sends it back; over encrypted connections only where there are such. */
+    private static CookieCsrfTokenRepository tokens(Settings settings) {
+        CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        tokens.setCookieCustomizer(
+                cookie -> cookie.secure(settings.isEncrypted()).sameSite("Strict"));
+        return tokens;
     }
 
     static Problem signedOut() {

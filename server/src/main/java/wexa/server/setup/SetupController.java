@@ -62,7 +62,7 @@ class SetupController {
     /** A POST, so that the token stands in no address. */
     @PostMapping("/tenants/probe")
     AnnouncedView probe(Actor actor, @Valid @RequestBody Address input) {
-        return tenants.probe(actor, input.address(), input.token());
+        return tenants.probe(actor, input.address(), input.token(), input.certificates());
     }
 
     @PostMapping("/tenants")

@@ -21,7 +21,8 @@ final class SetupViews {
     /** Where a tenant is and the token that opens it. */
     record Address(
             @NotBlank @Size(max = 500) String address,
-            @NotBlank @Size(max = 4_000) String token) {}
+            @NotBlank @Size(max = 4_000) String token,
+            @Nullable @Size(max = 50_000) String certificates) {}
 
     /** What a tenant announces, in counts and words; {@code app} is the key before its permissions. */
     record AnnouncedView(
@@ -55,7 +56,8 @@ final class SetupViews {
             @NotNull Environment environment,
             @NotNull UserNameRule userNames,
             boolean isPlaceNeeded,
-            @Nullable @Size(max = 500) String door) {}
+            @Nullable @Size(max = 500) String door,
+            @Nullable @Size(max = 50_000) String certificates) {}
 
     record MadeTenant(UUID id) {}
 
@@ -63,7 +65,8 @@ final class SetupViews {
     record ConnectionInput(
             @Nullable @Size(max = 500) String address,
             @Nullable @Size(max = 4_000) String token,
-            @Nullable @Size(max = 500) String door) {}
+            @Nullable @Size(max = 500) String door,
+            @Nullable @Size(max = 50_000) String certificates) {}
 
     /** An account that nobody linked, and whose it may be. */
     record MatchView(
@@ -79,7 +82,7 @@ final class SetupViews {
 
     /** An account and the person whose it is, as somebody decided. */
     record Pair(
-            @NotBlank @Size(max = 200) String remoteId,
+            @NotBlank @Size(max = 1_000) String remoteId,
             @NotNull UUID person) {}
 
     record MadeDraft(UUID draft) {}

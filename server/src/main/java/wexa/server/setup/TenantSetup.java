@@ -12,7 +12,9 @@ import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.support.TransactionTemplate;
+import wexa.connect.Exchange;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
 import wexa.connect.scim.Announced;
 import wexa.core.model.App;
 import wexa.core.model.Area;
@@ -30,6 +32,7 @@ import wexa.server.connections.Connections;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Reader;
+import wexa.server.securitylog.SecurityLog;
 import wexa.server.setting.Setting;
 import wexa.server.setup.SetupViews.AnnouncedView;
 import wexa.server.setup.SetupViews.ConnectionInput;
@@ -37,11 +40,14 @@ import wexa.server.setup.SetupViews.NewTenant;
 import wexa.server.setup.SetupViews.PoolView;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.Ids;
+import wexa.server.wiring.Loopback;
+import wexa.server.wiring.Settings;
 
 /** Connects tenants: asks them what they are, keeps that, and reads them for the first time. */
 @UseCases
 public class TenantSetup {
     private static final String SCIM = "scim/v2/";
+    private static final int LAST_PORT = 65_535;
 
     private final Connections connections;
     private final Setting setting;
@@ -50,6 +56,8 @@ public class TenantSetup {
     private final Notes notes;
     private final TransactionTemplate transactions;
     private final Ids ids;
+    private final Settings settings;
+    private final SecurityLog security;
 
     TenantSetup(
             Connections connections,
@@ -58,7 +66,9 @@ public class TenantSetup {
             Reader reader,
             Notes notes,
             TransactionTemplate transactions,
-            Ids ids) {
+            Ids ids,
+            Settings settings,
+            SecurityLog security) {
         this.connections = connections;
         this.setting = setting;
         this.snapshots = snapshots;
@@ -66,13 +76,16 @@ public class TenantSetup {
         this.notes = notes;
         this.transactions = transactions;
         this.ids = ids;
+        this.settings = settings;
+        this.security = security;
     }
 
     /** What is found at an address. Changes nothing, here or there. */
-    AnnouncedView probe(Actor actor, String address, String token) {
+    AnnouncedView probe(Actor actor, String address, String token, @Nullable String pem) {
         actor.require(Act.GOVERN);
         String base = base(address);
-        Found found = found(base, token);
+        security.write(SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "new tenant at " + base);
+        Found found = found(base, token, certificates(pem));
         Announced announced = found.announced();
         List<PoolView> seats = announced.seatKinds().stream()
                 .map(kind -> new PoolView(kind.name(), announced.pools().getOrDefault(kind.key(), 0)))
@@ -95,8 +108,14 @@ public class TenantSetup {
 
     private record Found(Announced announced, Set<Capability> capabilities) {}
 
-    private Found found(String base, String token) {
-        Connections.Connection connection = connections.to(base, token);
+    private Found found(String base, String token, String certificates) {
+        if (token.chars().anyMatch(one -> one <= ' ' || one > '~')) {
+            throw Problem.badField(
+                    "token",
+                    "connection.token-text",
+                    "A token has no blanks, line breaks or letters beyond ASCII (RFC 6750). Paste it anew.");
+        }
+        Connections.Connection connection = connections.to(base, token, certificates);
         Outcome<Announced> outcome = connection.scim().discover();
         if (!(outcome instanceof Outcome.Done<Announced> done)) {
             throw unfit(outcome);
@@ -114,7 +133,26 @@ public class TenantSetup {
         return new Found(done.value(), capabilities);
     }
 
+    /** Whom the connection is to believe, in PEM; empty for whom the machine trusts. */
+    private static String certificates(@Nullable String pem) {
+        String text = pem == null ? "" : pem.strip();
+        try {
+            Trust.of(text);
+            return text;
+        } catch (IllegalArgumentException unreadable) {
+            throw Problem.badField(
+                    "certificates", "connection.certificates", "This cannot be used: " + unreadable.getMessage() + ".");
+        }
+    }
+
     private static Problem unfit(Outcome<?> outcome) {
+        if (outcome instanceof Outcome.TryLater<?> later && later.reason().contains("certificate")) {
+            return Problem.badField(
+                    "certificates",
+                    "connection.certificate",
+                    "It is not certain that this is the tenant: " + later.reason() + ". Check the address, or paste the"
+                            + " certificate that it shows, or its authority's, in PEM form.");
+        }
         if (outcome instanceof Outcome.Refused<?> refused) {
             return refused.status() == 401 || refused.status() == 403
                     ? Problem.badField(
@@ -132,7 +170,7 @@ public class TenantSetup {
     }
 
     /** The address of the service with a slash at its end; what is entered with the path of SCIM means the same. */
-    private static String base(String address) {
+    private String base(String address) {
         String text = address.strip();
         String slashed = text.endsWith("/") ? text : text + "/";
         String base = slashed.endsWith("/" + SCIM) ? slashed.substring(0, slashed.length() - SCIM.length()) : slashed;
@@ -142,6 +180,14 @@ public class TenantSetup {
                     "connection.address",
                     "Write it as https://pelagia.example/north/, with what stands before “scim/v2”.");
         }
+        URI uri = URI.create(base);
+        if (uri.getScheme().equals("http") && !settings.plainHttpAllowed() && !Loopback.is(uri.getHost())) {
+            throw Problem.badField(
+                    "address",
+                    "connection.plain",
+                    "The token would go there in clear. Use https, or have whoever runs Wexa allow plain http in its"
+                            + " settings (wexa.plain-http-allowed).");
+        }
         return base;
     }
 
@@ -150,6 +196,8 @@ public class TenantSetup {
             URI uri = URI.create(address);
             return Set.of("http", "https").contains(String.valueOf(uri.getScheme()))
                     && uri.getHost() != null
+                    && uri.getUserInfo() == null
+                    && uri.getPort() <= LAST_PORT
                     && uri.getQuery() == null
                     && uri.getFragment() == null;
         } catch (IllegalArgumentException malformed) {
@@ -162,16 +210,18 @@ public class TenantSetup {
         actor.require(Act.GOVERN);
         String base = base(wanted.address());
         Optional<String> door = door(wanted.door());
-        Found found = found(base, wanted.token());
+        String certificates = certificates(wanted.certificates());
+        Found found = found(base, wanted.token(), certificates);
         Id<Tenant> id = Id.of(ids.next());
         transactions.executeWithoutResult(status -> {
             setting.write(
                     actor,
                     "Tenant " + wanted.appName().strip() + " " + wanted.name().strip(),
                     model -> made(model, id, wanted, found));
-            connections.connect(id, base, wanted.token());
+            connections.connect(id, base, wanted.token(), certificates);
             connections.setDoor(id, door);
         });
+        security.write(SecurityLog.Kind.CONNECTION_CHANGED, actor.login(), "tenant " + id + " connected at " + base);
         reader.read(id);
         return id.value();
     }
@@ -261,27 +311,66 @@ public class TenantSetup {
         return areas;
     }
 
-    /** Another address, token or door for a tenant that is connected; tried before it is kept. */
+    /**
+     * Another address, token, trust or door for a tenant that is connected; tried before it is kept. The token that is kept is
+     * sent to no other scheme, host or port than the one it was entered for (RFC 6454 4).
+     */
     void reconnect(Actor actor, UUID tenant, ConnectionInput input) {
         actor.require(Act.GOVERN);
         Id<Tenant> id = Id.of(tenant);
         Model model = snapshots.current().model();
         Tenant known = model.tenants().find(id).orElseThrow(() -> Problem.notFound("tenant", tenant));
-        Connections.Reached before =
-                connections.reached(id).orElseGet(() -> new Connections.Reached("", "", Optional.empty()));
+        actor.requireReach(known, model);
+        Connections.Reached before = connections
+                .reached(id)
+                .orElseGet(() -> new Connections.Reached("", Optional.empty(), "", Optional.empty()));
         String base = input.address() == null ? before.address() : base(input.address());
-        String token = input.token() == null || input.token().isBlank() ? before.token() : input.token();
+        String certificates = input.certificates() == null ? before.certificates() : certificates(input.certificates());
+        String path = model.path(known);
+        security.write(SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "tenant " + path + " at " + base);
+        String token = token(actor, path, base, certificates, input.token(), before);
         Optional<String> door = input.door() == null ? before.door() : door(input.door());
-        boolean isElsewhere = !base.equals(before.address()) || !token.equals(before.token());
-        if (isElsewhere) {
-            found(base, token);
+        boolean isOtherwise = !base.equals(before.address())
+                || !before.token().equals(Optional.of(token))
+                || !certificates.equals(before.certificates());
+        if (isOtherwise) {
+            found(base, token, certificates);
         }
         transactions.executeWithoutResult(status -> {
-            if (isElsewhere) {
-                connections.connect(id, base, token);
+            if (isOtherwise) {
+                connections.connect(id, base, token, certificates);
             }
             connections.setDoor(id, door);
-            notes.write(actor.login(), "set connection of tenant " + model.path(known), Set.of(tenant));
+            notes.write(actor.login(), "set connection of tenant " + path, Set.of(tenant));
         });
+        security.write(SecurityLog.Kind.CONNECTION_CHANGED, actor.login(), "tenant " + path + " at " + base);
+    }
+
+    private String token(
+            Actor actor,
+            String path,
+            String base,
+            String certificates,
+            @Nullable String entered,
+            Connections.Reached before) {
+        if (entered != null && !entered.isBlank()) {
+            return entered;
+        }
+        boolean isSameDoor = Exchange.isSameOrigin(URI.create(base), URI.create(before.address()))
+                && certificates.equals(before.certificates());
+        if (before.token().isPresent() && isSameDoor) {
+            return before.token().get();
+        }
+        security.write(
+                SecurityLog.Kind.CONNECTION_REFUSED,
+                actor.login(),
+                "the kept token of tenant " + path + " was not sent to " + base);
+        throw Problem.badField(
+                "token",
+                "connection.token-needed",
+                before.token().isPresent()
+                        ? "The tenant would be reached at another place. Enter its token again: the one that is kept is not"
+                                + " sent elsewhere."
+                        : "The token that is kept cannot be read. Enter it again.");
     }
 }

@@ -5,6 +5,7 @@ import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import javax.sql.DataSource;
 import org.springframework.boot.sql.init.dependency.DependsOnDatabaseInitialization;
@@ -14,7 +15,15 @@ import org.springframework.context.annotation.Configuration;
 /** The one place with threads of our own: the persistent scheduler, whose work waits for others most of the time. */
 @Configuration(proxyBeanMethods = false)
 class Scheduling {
-    private static final int THREADS = 8;
+    /** Lanes and readings wait for others most of the time; what they hold of the store is bounded by its own pool. */
+    private static final int THREADS = 64;
+
+    /** For short work that may wait for a slow other side, such as writing to a browser. */
+    @Bean(destroyMethod = "shutdownNow")
+    ExecutorService background() {
+        return Executors.newThreadPerTaskExecutor(
+                Thread.ofVirtual().name("background-", 0).factory());
+    }
 
     @Bean(destroyMethod = "stop")
     @DependsOnDatabaseInitialization

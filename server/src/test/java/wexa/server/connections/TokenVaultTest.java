@@ -3,6 +3,7 @@ package wexa.server.connections;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -10,6 +11,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.ZoneOffset;
+import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -18,8 +20,15 @@ import wexa.server.wiring.Settings;
 /** Tokens at rest: readable with the key file beside the database, for the tenant they were sealed for, and not otherwise. */
 class TokenVaultTest {
     private static TokenVault vault(Path folder) throws Exception {
-        Settings settings =
-                new Settings(folder, ZoneOffset.UTC, Duration.ZERO, Duration.ofSeconds(1), Duration.ofMinutes(1));
+        Settings settings = new Settings(
+                folder,
+                ZoneOffset.UTC,
+                Duration.ZERO,
+                Duration.ofSeconds(1),
+                Duration.ofMinutes(1),
+                false,
+                URI.create("http://127.0.0.1"),
+                List.of());
         return new TokenVault(settings, new SecureRandom());
     }
 

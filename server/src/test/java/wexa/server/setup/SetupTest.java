@@ -3,22 +3,31 @@ package wexa.server.setup;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import com.sun.net.httpserver.HttpServer;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.MissingNode;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.Directories;
@@ -28,6 +37,7 @@ import wexa.server.Browserless.Answer;
 import wexa.server.WexaServer;
 
 /** From an empty installation to a tenant whose old accounts are their people's. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 class SetupTest {
     private static final String PASSWORD = "long-enough-2026";
 
@@ -110,13 +120,107 @@ class SetupTest {
         assertThat(wrongField(ada.send("POST", tried, directory("x").put("port", 9))))
                 .isEqualTo("host");
         assertThat(wrongField(ada.send("POST", tried, directory("x").put("encryption", "TLS"))))
-                .isEqualTo("host");
+                .isIn("host", "certificates");
+        assertThat(wrongField(ada.send("POST", tried, directory("x").put("encryption", "STARTTLS"))))
+                .isEqualTo("encryption");
+        assertThat(wrongField(
+                        ada.send("POST", tried, directory("x").put("groupsDn", "ou=nobody,dc=skerrow,dc=example"))))
+                .isEqualTo("groupsDn");
         assertThat(wrongField(
                         ada.send("POST", tried, directory("x").put("peopleDn", "ou=nobody,dc=skerrow,dc=example"))))
                 .isEqualTo("peopleDn");
     }
 
     @Test
+    void aKeptTokenGoesNowhereElseAndTheAttemptIsWritten() throws Exception {
+        ObjectNode wanted = address("strandline-live")
+                .put("app", "strandline")
+                .put("appName", "Strandline")
+                .put("key", "carried")
+                .put("name", "Carried")
+                .put("environment", "TRAINING")
+                .put("userNames", "MAIL")
+                .put("isPlaceNeeded", false);
+        Answer made = ada.send("POST", "/api/v1/tenants", wanted);
+        assertThat(made.status()).as("%s", made.body()).isEqualTo(201);
+        String connection = "/api/v1/tenants/" + made.text("id") + "/connection";
+        List<String> sent = new CopyOnWriteArrayList<>();
+        HttpServer thief = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+        thief.createContext("/", exchange -> {
+            sent.add(String.valueOf(exchange.getRequestHeaders().getFirst("Authorization")));
+            exchange.sendResponseHeaders(404, -1);
+            exchange.close();
+        });
+        thief.start();
+        try {
+            String there = "http://127.0.0.1:" + thief.getAddress().getPort() + "/";
+            assertThat(wrongField(ada.send("PUT", connection, ada.object("address", there))))
+                    .isEqualTo("token");
+            assertThat(wrongField(ada.send("PUT", connection, ada.object("address", there, "token", " "))))
+                    .isEqualTo("token");
+            assertThat(sent).isEmpty();
+            assertThat(ada.get("/api/v1/security-log").body().toString())
+                    .contains("CONNECTION_REFUSED")
+                    .contains("was not sent to " + there);
+        } finally {
+            thief.stop(0);
+        }
+        assertThat(wrongField(ada.send("PUT", connection, ada.object("address", "http://tenant.example/"))))
+                .isEqualTo("address");
+        assertThat(wrongField(ada.send("PUT", connection, ada.object("address", "http://127.0.0.1:99999/"))))
+                .isEqualTo("address");
+        assertThat(wrongField(ada.send("PUT", connection, ada.object("address", "http://a:b@127.0.0.1/"))))
+                .isEqualTo("address");
+        assertThat(wrongField(ada.send("PUT", connection, ada.object("token", "two\nlines"))))
+                .isEqualTo("token");
+        assertThat(ada.send("PUT", connection, ada.object("door", "https://carried.example/sign-in"))
+                        .status())
+                .isEqualTo(204);
+    }
+
+    @Test
+    void aDirectoryIsReachedOtherwisePausedAndDisconnected() throws Exception {
+        assertThat(ada.send("POST", "/api/v1/directory/sources", directory("second"))
+                        .status())
+                .isEqualTo(201);
+        String source = "/api/v1/directory/sources/second";
+        ObjectNode elsewhere = directory("second").put("host", "localhost").put("bindPassword", "");
+        assertThat(wrongField(ada.send("PUT", source, elsewhere))).isEqualTo("bindPassword");
+        assertThat(ada.send(
+                                "PUT",
+                                source,
+                                directory("second").put("bindPassword", "").put("limitSeconds", 9))
+                        .status())
+                .isEqualTo(204);
+        assertThat(view("second").path("source").path("limitSeconds").asInt()).isEqualTo(9);
+        assertThat(view("second").path("state").asString()).isEqualTo("DONE");
+        assertThat(wrongField(ada.send("PUT", source, directory("second").put("certificates", "none"))))
+                .isEqualTo("certificates");
+
+        assertThat(ada.send("POST", source + "/pause", null).status()).isEqualTo(204);
+        String before = view("second").path("doneAt").asString();
+        ada.send("POST", "/api/v1/directory/readings", ada.object());
+        assertThat(view("second").path("isPaused").asBoolean()).isTrue();
+        assertThat(view("second").path("doneAt").asString()).isEqualTo(before);
+        assertThat(ada.send("DELETE", source + "/pause", null).status()).isEqualTo(204);
+
+        assertThat(ada.send("DELETE", source, null).status()).isEqualTo(204);
+        assertThat(view("second").isMissingNode()).isTrue();
+        assertThat(ada.send("DELETE", source, null).status()).isEqualTo(404);
+    }
+
+    private static JsonNode view(String key) throws Exception {
+        return ada.get("/api/v1/directory/pairs")
+                .body()
+                .path("directories")
+                .valueStream()
+                .filter(one -> one.path("key").asString().equals(key))
+                .findFirst()
+                .orElse(MissingNode.getInstance());
+    }
+
+    @Test
+    @Order(1)
     void aTenantIsConnectedReadAndItsAccountsBecomeTheirPeoples() throws Exception {
         assertThat(ada.send("POST", "/api/v1/directory/sources", directory("skerrow"))
                         .status())

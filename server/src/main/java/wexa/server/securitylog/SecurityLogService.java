@@ -1,0 +1,23 @@
+package wexa.server.securitylog;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import wexa.server.administrators.Act;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.UseCases;
+
+/** Reading what happened at the doors: for those who govern, since it tells from where everybody works. */
+@UseCases
+public class SecurityLogService {
+    private final SecurityLog log;
+
+    SecurityLogService(SecurityLog log) {
+        this.log = log;
+    }
+
+    List<SecurityEventRow> page(Actor actor, Instant before, UUID id, String login, String kind, int limit) {
+        actor.require(Act.GOVERN);
+        return log.page(before, id, login, kind, limit);
+    }
+}

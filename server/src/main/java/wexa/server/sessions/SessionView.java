@@ -1,0 +1,19 @@
+package wexa.server.sessions;
+
+import java.time.Instant;
+import java.util.List;
+
+/**
+ * Who is signed in.
+ *
+ * @param lacks what has to be done before anything else: {@code PASSWORD} to choose an own one, {@code SECOND_FACTOR} to set
+ *     one up
+ */
+record SessionView(
+        String login, String name, List<String> acts, Instant now, String zone, List<Lack> lacks, int idleMinutes) {
+    /** What somebody who is signed in has to do first. */
+    enum Lack {
+        PASSWORD,
+        SECOND_FACTOR
+    }
+}

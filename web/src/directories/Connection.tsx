@@ -1,0 +1,85 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { useMay } from "../session/hooks";
+import { DirectoryForm } from "../setup/DirectoryForm";
+import { Told } from "../ui/plainField";
+
+/** Reaching a directory otherwise, pausing it, and ending its connection: for those that were connected here. */
+export function Connection({ one }: { one: Schemas["DirectoryView"] }) {
+  const client = useQueryClient();
+  const mayGovern = useMay("GOVERN");
+  const [isOpen, setOpen] = useState(false);
+  const [isEnding, setEnding] = useState(false);
+  const params = { path: { key: one.key } };
+  const fresh = { onSuccess: () => client.invalidateQueries() };
+  const pause = useMutation({
+    mutationFn: () =>
+      one.isPaused
+        ? take(api.DELETE("/api/v1/directory/sources/{key}/pause", { params }))
+        : take(api.POST("/api/v1/directory/sources/{key}/pause", { params })),
+    ...fresh,
+  });
+  const end = useMutation({
+    mutationFn: () => take(api.DELETE("/api/v1/directory/sources/{key}", { params })),
+    ...fresh,
+  });
+  if (!mayGovern) {
+    return null;
+  }
+  if (one.source === undefined || one.source === null) {
+    return <span className="block text-sm text-soft">Its connection is set in the server’s own settings.</span>;
+  }
+  return (
+    <>
+      <span className="mt-1.5 flex flex-wrap gap-1.5">
+        <button
+          type="button"
+          className="btn btn-xs"
+          aria-expanded={isOpen}
+          aria-label={`${isOpen ? "Leave" : "Change"} the connection of ${one.name}`}
+          onClick={() => setOpen(!isOpen)}
+        >
+          {isOpen ? "Leave it as it is" : "Change connection"}
+        </button>
+        <button
+          type="button"
+          className="btn btn-xs"
+          aria-label={`${one.isPaused ? "Resume" : "Pause"} ${one.name}`}
+          disabled={pause.isPending}
+          onClick={() => pause.mutate()}
+        >
+          {one.isPaused ? "Resume" : "Pause"}
+        </button>
+        {isEnding ? (
+          <>
+            <button
+              type="button"
+              className="btn btn-xs btn-error"
+              disabled={end.isPending}
+              onClick={() => end.mutate()}
+            >
+              Disconnect {one.name}: its people and groups stay
+            </button>
+            <button type="button" className="btn btn-xs" onClick={() => setEnding(false)}>
+              Keep
+            </button>
+          </>
+        ) : (
+          <button
+            type="button"
+            className="btn btn-xs"
+            aria-label={`Disconnect ${one.name}…`}
+            onClick={() => setEnding(true)}
+          >
+            Disconnect…
+          </button>
+        )}
+      </span>
+      <Told error={pause.error ?? end.error} />
+      {isOpen && (
+        <DirectoryForm known={{ key: one.key, name: one.name, source: one.source }} onDone={() => setOpen(false)} />
+      )}
+    </>
+  );
+}

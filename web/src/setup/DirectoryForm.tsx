@@ -1,0 +1,206 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { PlainField, problemOf, Told } from "../ui/plainField";
+import { count } from "../ui/words";
+import { keyOf } from "./steps";
+
+type Encryption = Schemas["NewSource"]["encryption"];
+
+const ENCRYPTIONS: [Encryption, string, string][] = [
+  ["TLS", "from the start (LDAPS)", "636"],
+  ["STARTTLS", "on request (StartTLS)", "389"],
+  ["NONE", "not at all", "389"],
+];
+
+const EMPTY = {
+  name: "",
+  host: "",
+  bindDn: "",
+  bindPassword: "",
+  peopleDn: "",
+  groupsDn: "",
+  idAttribute: "entryUUID",
+  certificates: "",
+  limitSeconds: "5",
+};
+
+/** A directory that is connected already, and is to be reached otherwise. */
+export interface Known {
+  key: string;
+  name: string;
+  source: Schemas["SourceView"];
+}
+
+function typedOf(known: Known | undefined): typeof EMPTY {
+  if (known === undefined) {
+    return EMPTY;
+  }
+  const { host, bindDn, peopleDn, groupsDn, idAttribute, certificates, limitSeconds } = known.source;
+  const name = known.name;
+  const seconds = String(limitSeconds);
+  return { name, host, bindDn, bindPassword: "", peopleDn, groupsDn, idAttribute, certificates, limitSeconds: seconds };
+}
+
+/**
+ * Connecting a directory, or reaching one otherwise: it is tried before it is kept, and read as soon as it is connected. The
+ * password of a known one stays when the field is left empty and the directory is reached at the same place.
+ */
+export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () => void }) {
+  const client = useQueryClient();
+  const id = useId();
+  const [typed, setTyped] = useState(typedOf(known));
+  const [typedKey, setKey] = useState<string | undefined>(known?.key);
+  const [encryption, setEncryption] = useState<Encryption>(known?.source.encryption ?? "TLS");
+  const [port, setPort] = useState(String(known?.source.port ?? 636));
+  const body = {
+    ...typed,
+    key: typedKey ?? keyOf(typed.name),
+    encryption,
+    port: Number(port),
+    limitSeconds: Number(typed.limitSeconds),
+  };
+  const probe = useMutation({ mutationFn: () => take(api.POST("/api/v1/directory/sources/probe", { body })) });
+  const connect = useMutation({
+    mutationFn: () =>
+      known === undefined
+        ? take(api.POST("/api/v1/directory/sources", { body }))
+        : take(api.PUT("/api/v1/directory/sources/{key}", { params: { path: { key: known.key } }, body })),
+    onSuccess: async () => {
+      setTyped(typedOf(known));
+      setKey(known?.key);
+      probe.reset();
+      onDone?.();
+      await client.invalidateQueries();
+    },
+  });
+  const error = connect.error ?? probe.error;
+  const isBusy = probe.isPending || connect.isPending;
+  const field = (name: keyof typeof EMPTY) => ({
+    value: typed[name],
+    problem: problemOf(error, name),
+    onChange: (value: string) => {
+      probe.reset();
+      setTyped({ ...typed, [name]: value });
+    },
+  });
+  return (
+    <form
+      className="max-w-3xl"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (known === undefined) {
+          probe.mutate();
+        } else {
+          connect.mutate();
+        }
+      }}
+    >
+      <div className="grid grid-cols-2 gap-x-4">
+        <PlainField label="Name" hint="As people call it." {...field("name")} />
+        {known === undefined ? (
+          <PlainField
+            label="Short name"
+            hint="The home of the people in it. It stays."
+            value={body.key}
+            problem={problemOf(error, "key")}
+            onChange={setKey}
+          />
+        ) : (
+          <p className="mt-3 text-xs text-soft">
+            <span className="block font-semibold">Short name</span>
+            <span className="mt-2 block font-mono text-sm">{known.key}</span>
+          </p>
+        )}
+        <PlainField label="Host" {...field("host")} />
+        <div className="grid grid-cols-[1fr_6rem] gap-3">
+          <div className="mt-3">
+            <label htmlFor={id} className="block text-xs font-semibold text-soft">
+              Encrypted
+            </label>
+            <select
+              id={id}
+              className="select mt-0.5 w-full"
+              value={encryption}
+              onChange={(event) => {
+                const chosen = ENCRYPTIONS.find(([one]) => one === event.target.value) ?? ENCRYPTIONS[0];
+                if (chosen !== undefined) {
+                  setEncryption(chosen[0]);
+                  setPort(chosen[2]);
+                }
+              }}
+            >
+              {ENCRYPTIONS.map(([one, words]) => (
+                <option key={one} value={one}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </div>
+          <PlainField label="Port" type="number" value={port} problem={problemOf(error, "port")} onChange={setPort} />
+        </div>
+        <PlainField label="Signs in as" hint="For example cn=reader,dc=skerrow,dc=example" {...field("bindDn")} />
+        <PlainField
+          label="With the password"
+          type="password"
+          autoComplete="off"
+          isOptional={known !== undefined}
+          {...(known?.source.hasPassword === true ? { hint: "Left empty, the one that is kept stays." } : {})}
+          {...field("bindPassword")}
+        />
+        <PlainField
+          label="People are below"
+          hint="For example ou=people,dc=skerrow,dc=example"
+          {...field("peopleDn")}
+        />
+        <PlainField
+          label="Groups are below (may stay empty)"
+          hint="For example ou=groups,dc=skerrow,dc=example"
+          isOptional
+          {...field("groupsDn")}
+        />
+      </div>
+      <details className="mt-3" open={problemOf(error, "certificates") !== undefined || undefined}>
+        <summary className="cursor-pointer text-sm font-semibold">Certificate, entry id, time limit</summary>
+        <div className="grid grid-cols-2 gap-x-4">
+          <PlainField
+            label="Entries are known by"
+            hint="The attribute that stays when an entry is renamed or moved."
+            {...field("idAttribute")}
+          />
+          <PlainField label="Seconds for one answer" type="number" hint="1 to 120." {...field("limitSeconds")} />
+        </div>
+        <PlainField
+          label="Certificate (may stay empty)"
+          type="lines"
+          isOptional
+          hint="In PEM form: the directory's own, or that of the authority that signed it. Left empty, whom this machine trusts is trusted."
+          {...field("certificates")}
+        />
+      </details>
+      <Told error={error} />
+      <p className="mt-3 flex items-center gap-3">
+        {known === undefined ? (
+          <button type="submit" className="btn btn-sm" disabled={isBusy}>
+            {probe.isPending ? "Trying…" : "Try it"}
+          </button>
+        ) : (
+          <button type="submit" className="btn btn-primary btn-sm" disabled={isBusy}>
+            {connect.isPending ? "Trying and reading…" : "Try it and keep it"}
+          </button>
+        )}
+        {known === undefined && probe.data !== undefined && (
+          <>
+            <span role="status" className="text-success">
+              It answers, with {count(probe.data.people, "person", "people")}
+              {typeof probe.data.groups === "number" && <> and {count(probe.data.groups, "group")}</>}.
+            </span>
+            <button type="button" className="btn btn-primary btn-sm" disabled={isBusy} onClick={() => connect.mutate()}>
+              {connect.isPending ? "Reading it…" : "Connect and read it"}
+            </button>
+          </>
+        )}
+      </p>
+    </form>
+  );
+}
