@@ -2,6 +2,7 @@ import { QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
 import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
+import { watchAttendance } from "./api/attendance";
 import { firstQuery, queryClient, sessionQuery } from "./api/queries";
 import { router } from "./router";
 import { FirstStart } from "./session/FirstStart";
@@ -9,6 +10,7 @@ import { SignIn } from "./session/SignIn";
 import { Failure } from "./ui/states";
 import "./styles.css";
 
+const First = lazy(() => import("./session/First").then((module) => ({ default: module.First })));
 const Invited = lazy(() => import("./session/Invited").then((module) => ({ default: module.Invited })));
 const Activate = lazy(() => import("./session/Activate").then((module) => ({ default: module.Activate })));
 
@@ -38,7 +40,10 @@ function Wexa() {
   if (session.data === undefined) {
     return null;
   }
-  return session.data === null ? <Door /> : <RouterProvider router={router} />;
+  if (session.data === null) {
+    return <Door />;
+  }
+  return session.data.lacks.length > 0 ? <First session={session.data} /> : <RouterProvider router={router} />;
 }
 
 /** Nobody is signed in; on the very first start nobody can be yet. */
@@ -55,6 +60,8 @@ function Door() {
 
 // the place's code and data come beside the session, not after it; who is not signed in is shown the door all the same
 void router.preloadRoute({ to: window.location.pathname, search: true }).catch(() => undefined);
+
+watchAttendance(window);
 
 const root = document.getElementById("root");
 if (root !== null) {

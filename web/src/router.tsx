@@ -85,6 +85,20 @@ const administrators = createRoute({
   component: lazyRouteComponent(() => import("./administrators/AdministratorsPage"), "AdministratorsPage"),
 });
 
+const own = createRoute({
+  ...at("/sign-in"),
+  component: lazyRouteComponent(() => import("./session/OwnPage"), "OwnPage"),
+});
+
+const securityLog = createRoute({
+  ...at("/security-log"),
+  validateSearch: (search: Record<string, unknown>): { login?: string | undefined; kind?: string | undefined } => ({
+    login: textOf(search.login),
+    kind: textOf(search.kind),
+  }),
+  component: lazyRouteComponent(() => import("./securitylog/SecurityLogPage"), "SecurityLogPage"),
+});
+
 const inbound = createRoute({
   ...at("/inbound"),
   component: lazyRouteComponent(() => import("./inbound/InboundPage"), "InboundPage"),
@@ -207,6 +221,8 @@ export const router = createRouter({
     imports,
     table,
     administrators,
+    own,
+    securityLog,
     inbound,
     directories,
     messages,

@@ -10,6 +10,7 @@ import { Read } from "../ui/states";
 import { NewMark } from "../ui/new";
 
 import { Reach } from "./Reach";
+import { WayIn } from "./WayIn";
 import { reachWords } from "./reachWords";
 
 type Known = Schemas["AdministratorView"];
@@ -35,10 +36,11 @@ export function AdministratorsPage() {
       <Read of={administrators} what="administrators">
         {(data) => <List known={data} />}
       </Read>
-      <div className="mt-6 grid max-w-4xl gap-6 min-[1000px]:grid-cols-2">
-        {mayGovern && <Make />}
-        <Password />
-      </div>
+      {mayGovern && (
+        <div className="mt-6 max-w-md">
+          <Make />
+        </div>
+      )}
     </section>
   );
 }
@@ -140,7 +142,7 @@ function Line({ known }: { known: Known }) {
               type="button"
               className="btn btn-xs ml-2"
               aria-expanded={isOpen}
-              aria-label={`Where ${known.name} may, and who they are`}
+              aria-label={`Where ${known.name} may, who they are, and their way in`}
               onClick={() => setOpen(!isOpen)}
             >
               {isOpen ? "Close" : "Change"}
@@ -155,6 +157,7 @@ function Line({ known }: { known: Known }) {
         <tr>
           <td colSpan={8} className="bg-band px-3 py-2">
             <Reach known={known} tenants={tenants} units={units} onDone={() => setOpen(false)} />
+            <WayIn known={known} />
           </td>
         </tr>
       )}
@@ -207,7 +210,7 @@ function Make() {
       <PlainField
         label="First password"
         type="password"
-        hint="12 characters or more. Hand it over; they change it here after signing in."
+        hint="12 characters or more. Hand it over; they choose their own when they sign in."
         autoComplete="new-password"
         {...field("password")}
       />
@@ -230,51 +233,6 @@ function Make() {
       <Told error={make.error} />
       <button type="submit" className="btn btn-primary btn-sm mt-4" disabled={make.isPending}>
         Make administrator
-      </button>
-    </form>
-  );
-}
-
-function Password() {
-  const [typed, setTyped] = useState({ old: "", fresh: "" });
-  const change = useMutation({
-    mutationFn: () => take(api.PUT("/api/v1/administrators/me/password", { body: typed })),
-    onSuccess: () => setTyped({ old: "", fresh: "" }),
-  });
-  return (
-    <form
-      className="card-plain p-4"
-      onSubmit={(event) => {
-        event.preventDefault();
-        change.mutate();
-      }}
-    >
-      <h2>Your password</h2>
-      <PlainField
-        label="Old password"
-        type="password"
-        autoComplete="current-password"
-        value={typed.old}
-        problem={problemOf(change.error, "old")}
-        onChange={(old) => setTyped({ ...typed, old })}
-      />
-      <PlainField
-        label="New password"
-        type="password"
-        hint="12 characters or more."
-        autoComplete="new-password"
-        value={typed.fresh}
-        problem={problemOf(change.error, "fresh")}
-        onChange={(fresh) => setTyped({ ...typed, fresh })}
-      />
-      <Told error={change.error} />
-      {change.isSuccess && (
-        <p role="status" className="mt-3 font-semibold text-success">
-          ✓ Changed.
-        </p>
-      )}
-      <button type="submit" className="btn btn-sm mt-4" disabled={change.isPending}>
-        Change password
       </button>
     </form>
   );

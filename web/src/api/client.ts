@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from "openapi-fetch";
+import { attendance } from "./attendance";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -32,7 +33,7 @@ const csrf: Middleware = {
 };
 
 export const api = createClient<paths>({ baseUrl: "/" });
-api.use(csrf);
+api.use(csrf, attendance);
 
 interface Answer<T> {
   data?: T;

@@ -32,6 +32,34 @@ export const firstQuery = queryOptions({
   staleTime: 60_000,
 });
 
+export const ownQuery = queryOptions({
+  queryKey: ["own"],
+  queryFn: () => take(api.GET("/api/v1/me")),
+});
+
+/** Newest first; older pages are asked for from the last event on. */
+export const securityLogQuery = (wanted: {
+  login?: string | undefined;
+  kind?: Schemas["EventView"]["kind"] | undefined;
+}) =>
+  infiniteQueryOptions({
+    queryKey: ["security-log", wanted],
+    queryFn: ({ pageParam }) =>
+      take(
+        api.GET("/api/v1/security-log", {
+          params: {
+            query: {
+              ...(wanted.login === undefined ? {} : { login: wanted.login }),
+              ...(wanted.kind === undefined ? {} : { kind: wanted.kind }),
+              ...(pageParam === undefined ? {} : { beforeAt: pageParam.at, beforeId: pageParam.id }),
+            },
+          },
+        }),
+      ),
+    initialPageParam: undefined as Schemas["EventView"] | undefined,
+    getNextPageParam: (page) => page.next ?? undefined,
+  });
+
 export const administratorsQuery = queryOptions({
   queryKey: ["administrators"],
   queryFn: () => take(api.GET("/api/v1/administrators")),

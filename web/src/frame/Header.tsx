@@ -93,10 +93,24 @@ function Account({ onKeys }: { onKeys: () => void }) {
           </MenuItem>
           <MenuItem
             className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+            onAction={() => void navigate({ to: "/sign-in" })}
+          >
+            Your sign-in
+          </MenuItem>
+          <MenuItem
+            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
             onAction={() => void navigate({ to: "/administrators" })}
           >
-            Administrators, and your password
+            Administrators
           </MenuItem>
+          {session.acts.includes("GOVERN") && (
+            <MenuItem
+              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+              onAction={() => void navigate({ to: "/security-log" })}
+            >
+              Security log
+            </MenuItem>
+          )}
           <MenuItem
             className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
             onAction={() => void navigate({ to: "/inbound" })}

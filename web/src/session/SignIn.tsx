@@ -1,16 +1,29 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take } from "../api/client";
+import { api, Problem, take } from "../api/client";
 import { sessionQuery } from "../api/queries";
 import { Mark } from "../frame/Mark";
+import { PlainField } from "../ui/plainField";
+
+/** Whether a refusal only asks for the code of the second factor. */
+function asksForCode(error: Error | null): boolean {
+  return error instanceof Problem && error.code === "second-factor";
+}
 
 export function SignIn() {
   const client = useQueryClient();
   const [login, setLogin] = useState("");
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState<string>();
   const signIn = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/session", { body: { login, password } })),
+    mutationFn: () =>
+      take(api.POST("/api/v1/session", { body: { login, password, ...(code === undefined ? {} : { code }) } })),
     onSuccess: (session) => client.setQueryData(sessionQuery.queryKey, session),
+    onError: (error) => {
+      if (asksForCode(error)) {
+        setCode("");
+      }
+    },
   });
   return (
     <main className="grid min-h-screen place-items-center p-6">
@@ -24,31 +37,33 @@ export function SignIn() {
         <Mark />
         <h1 className="mt-5">Sign in</h1>
         <p className="mt-1 text-soft">See what people can do, change it, and prove that it arrived.</p>
-        <label className="mt-5 block text-xs font-semibold text-soft" htmlFor="login">
-          Login
-        </label>
-        <input
-          id="login"
-          className="input mt-0.5 w-full"
-          autoComplete="username"
-          autoFocus
-          required
-          value={login}
-          onChange={(event) => setLogin(event.target.value)}
-        />
-        <label className="mt-3 block text-xs font-semibold text-soft" htmlFor="password">
-          Password
-        </label>
-        <input
-          id="password"
-          type="password"
-          className="input mt-0.5 w-full"
-          autoComplete="current-password"
-          required
-          value={password}
-          onChange={(event) => setPassword(event.target.value)}
-        />
-        {signIn.error !== null && (
+        {code === undefined ? (
+          <>
+            <PlainField label="Login" autoComplete="username" autoFocus value={login} onChange={setLogin} />
+            <PlainField
+              label="Password"
+              type="password"
+              autoComplete="current-password"
+              value={password}
+              onChange={setPassword}
+            />
+          </>
+        ) : (
+          <>
+            <p className="mt-4">
+              The password of <b className="font-semibold">{login}</b> is right.
+            </p>
+            <PlainField
+              label="Code"
+              hint="From your authenticator, or one of your recovery codes."
+              autoComplete="one-time-code"
+              autoFocus
+              value={code}
+              onChange={setCode}
+            />
+          </>
+        )}
+        {signIn.error !== null && !asksForCode(signIn.error) && (
           <p role="alert" className="mt-3 font-semibold text-error">
             {signIn.error.message}
           </p>
@@ -56,6 +71,19 @@ export function SignIn() {
         <button type="submit" className="btn btn-primary mt-5 w-full" disabled={signIn.isPending}>
           Sign in
         </button>
+        {code !== undefined && (
+          <button
+            type="button"
+            className="btn btn-ghost mt-2 w-full"
+            onClick={() => {
+              signIn.reset();
+              setCode(undefined);
+              setPassword("");
+            }}
+          >
+            Sign in as somebody else
+          </button>
+        )}
       </form>
     </main>
   );

@@ -61,7 +61,7 @@ public final class DirectoryBench {
                     Locale.ROOT,
                     "comparison of %,d groups with %,d members each: %.2f s, %,d people come in%n",
                     listed.size(),
-                    listed.get(0).userIds().size(),
+                    listed.get(0).members().size(),
                     ofGroups,
                     groups.shifts().stream()
                             .mapToInt(shift -> shift.joining().size())

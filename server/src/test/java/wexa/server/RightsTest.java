@@ -27,7 +27,15 @@ class RightsTest {
             "post /api/v1/invitations/look");
 
     /** Writes that are everybody's own, whatever they may do otherwise. */
-    private static final Set<String> OWN = Set.of("delete /api/v1/session", "put /api/v1/administrators/me/password");
+    private static final Set<String> OWN = Set.of(
+            "delete /api/v1/session",
+            "put /api/v1/me/password",
+            "delete /api/v1/me/sessions",
+            "delete /api/v1/me/sessions/{id}",
+            "post /api/v1/me/second-factor",
+            "put /api/v1/me/second-factor",
+            "post /api/v1/me/second-factor/removal",
+            "post /api/v1/me/recovery-codes");
 
     /** Sent because they take their time or go to a tenant, but they only look. */
     private static final Set<String> LOOKING = Set.of(

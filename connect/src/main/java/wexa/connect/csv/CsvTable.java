@@ -29,7 +29,7 @@ public record CsvTable(List<String> header, List<Row> rows, Optional<Problem> pr
     private static final int LONGEST_HEADER = 64 * 1024;
 
     /** What a table may have at most; more is refused before it fills the memory. */
-    public record Limits(int rows, int cellLength, long bytes) {}
+    public record Limits(int rows, int columns, int cellLength, long bytes) {}
 
     /** One line of the text; lines count from 1, and the header is the first. */
     public record Row(long line, List<String> cells, boolean isRagged) {}
@@ -44,6 +44,7 @@ public record CsvTable(List<String> header, List<Row> rows, Optional<Problem> pr
             HEADER_EMPTY,
             MISPLACED_QUOTE,
             TOO_MANY_ROWS,
+            TOO_MANY_COLUMNS,
             CELL_TOO_LONG,
             TOO_LARGE,
             /** A line of LDIF that is none; the detail says why. */
@@ -95,7 +96,9 @@ public record CsvTable(List<String> header, List<Row> rows, Optional<Problem> pr
                 return broken(Problem.Code.EMPTY, 1, "");
             }
             records.next().forEach(cell -> header.add(cell.strip()));
-            Optional<Problem> wrong = wrongHeader(header);
+            Optional<Problem> wrong = header.size() > limits.columns()
+                    ? Optional.of(new Problem(Problem.Code.TOO_MANY_COLUMNS, 1, Integer.toString(limits.columns())))
+                    : wrongHeader(header);
             if (wrong.isPresent()) {
                 return new CsvTable(List.of(), List.of(), wrong);
             }
@@ -157,6 +160,9 @@ public record CsvTable(List<String> header, List<Row> rows, Optional<Problem> pr
     private static Optional<Problem> overLimit(CSVRecord record, int rows, Limits limits, long line) {
         if (rows >= limits.rows()) {
             return Optional.of(new Problem(Problem.Code.TOO_MANY_ROWS, line, Integer.toString(limits.rows())));
+        }
+        if (record.size() > limits.columns()) {
+            return Optional.of(new Problem(Problem.Code.TOO_MANY_COLUMNS, line, Integer.toString(limits.columns())));
         }
         for (String cell : record) {
             if (cell.length() > limits.cellLength()) {

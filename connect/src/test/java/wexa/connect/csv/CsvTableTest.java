@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import wexa.connect.csv.CsvTable.Problem.Code;
 
 class CsvTableTest {
-    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(1_000, 200, 100_000);
+    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(1_000, 200, 200, 100_000);
 
     static LongStream seeds() {
         return LongStream.range(0, 200);

@@ -27,7 +27,7 @@ class LdifPeopleTest {
     @TempDir
     Path folder;
 
-    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(1_000, 4_000, 1 << 20);
+    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(1_000, 200, 4_000, 1 << 20);
     private static final String PEOPLE = "ou=people,dc=skerrow,dc=example";
     private static final String TWO = """
             version: 1
@@ -156,17 +156,17 @@ class LdifPeopleTest {
     @Test
     void limitsHoldBeforeTheMemoryIsFull() throws IOException {
         byte[] text = TWO.getBytes(StandardCharsets.UTF_8);
-        assertThat(read(text, new CsvTable.Limits(1, 4_000, 1 << 20))
+        assertThat(read(text, new CsvTable.Limits(1, 200, 4_000, 1 << 20))
                         .problem()
                         .orElseThrow()
                         .code())
                 .isEqualTo(Problem.Code.TOO_MANY_ROWS);
-        assertThat(read(text, new CsvTable.Limits(9, 5, 1 << 20))
+        assertThat(read(text, new CsvTable.Limits(9, 200, 5, 1 << 20))
                         .problem()
                         .orElseThrow()
                         .code())
                 .isEqualTo(Problem.Code.CELL_TOO_LONG);
-        assertThat(read(text, new CsvTable.Limits(9, 4_000, 100))
+        assertThat(read(text, new CsvTable.Limits(9, 200, 4_000, 100))
                         .problem()
                         .orElseThrow()
                         .code())

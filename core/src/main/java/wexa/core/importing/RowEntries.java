@@ -3,11 +3,11 @@ package wexa.core.importing;
 import java.nio.charset.StandardCharsets;
 import java.text.Normalizer;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -51,6 +51,7 @@ final class RowEntries {
     private final Instant now;
     private final ZoneId zone;
     private final Set<String> handles = new HashSet<>();
+    private final Map<String, Integer> nextNumbers = new HashMap<>();
 
     RowEntries(Model model, DryRun.Setting setting) {
         this.model = model;
@@ -238,9 +239,7 @@ final class RowEntries {
     /** Whether a row can be about something of that span: it has not ended, neither now nor before the row begins. */
     private boolean isMeant(Window window, Row row) {
         try {
-            Instant from = row.has("from")
-                    ? LocalDate.parse(row.get("from")).atStartOfDay(zone).toInstant()
-                    : now;
+            Instant from = row.has("from") ? Days.beginning(row.get("from"), 0, zone) : now;
             return window.until().isAfter(now) && window.until().isAfter(from);
         } catch (DateTimeParseException noDay) {
             return window.until().isAfter(now);
@@ -290,9 +289,13 @@ final class RowEntries {
                 NOT_AT_ENDS.matcher(NOT_IN_HANDLES.matcher(name).replaceAll("")).replaceAll("");
         String stem = plain.substring(0, Math.min(plain.length(), 58));
         String free = stem;
-        for (int number = 2; isTaken(free); number++) {
+        // of many rows that are called alike each goes on where the one before stopped
+        int number = nextNumbers.getOrDefault(stem, 1);
+        while (isTaken(free)) {
+            number++;
             free = stem + number;
         }
+        nextNumbers.put(stem, number);
         handles.add(free);
         return free;
     }

@@ -1,7 +1,6 @@
 package wexa.core.intake;
 
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -12,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Predicate;
+import wexa.core.change.Days;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Id;
@@ -20,6 +20,9 @@ import wexa.core.model.Window;
 /** Reads the fields of one entry and collects everything that is wrong with them, each finding under its field's name. */
 final class Fields {
     static final int LONGEST_TEXT = 200;
+
+    /** About a hundred ids. */
+    static final int LONGEST_LIST = 3_900;
 
     /** The canonical text form (RFC 9562 4). */
     private static final int ID_LENGTH = 36;
@@ -75,15 +78,24 @@ final class Fields {
         return checked(name, raw(name));
     }
 
+    /** Several that stand in one field with commas between: names or ids, each of which is checked by itself. */
+    String listText(String name) {
+        return checked(name, raw(name), LONGEST_LIST);
+    }
+
     private String checked(String name, String value) {
-        if (value.length() > LONGEST_TEXT) {
+        return checked(name, value, LONGEST_TEXT);
+    }
+
+    private String checked(String name, String value, int longest) {
+        if (value.length() > longest) {
             findings.add(Finding.of(
                     Code.FIELD_TOO_LONG,
                     name,
                     "length",
                     Integer.toString(value.length()),
                     "most",
-                    Integer.toString(LONGEST_TEXT)));
+                    Integer.toString(longest)));
         }
         if (hasControl(value)) {
             findings.add(Finding.of(Code.FIELD_CONTROL_CHARACTERS, name));
@@ -198,13 +210,7 @@ final class Fields {
     private Optional<Instant> day(String name, int later) {
         String value = raw(name);
         try {
-            return Optional.of(
-                    value.contains("T")
-                            ? Instant.parse(value)
-                            : LocalDate.parse(value)
-                                    .plusDays(later)
-                                    .atStartOfDay(zone)
-                                    .toInstant());
+            return Optional.of(Days.beginning(value, later, zone));
         } catch (DateTimeParseException unreadable) {
             findings.add(
                     Finding.of(Code.DATE_MALFORMED, name, "value", value.substring(0, Math.min(40, value.length()))));

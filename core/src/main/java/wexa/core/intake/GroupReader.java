@@ -163,7 +163,7 @@ final class GroupReader {
     }
 
     private List<String> list(String name) {
-        String text = fields.optionalText(name);
+        String text = fields.listText(name);
         return text.isEmpty()
                 ? List.of()
                 : List.of(text.split(COMMAS)).stream()

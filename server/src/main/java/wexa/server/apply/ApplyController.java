@@ -3,6 +3,7 @@ package wexa.server.apply;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -17,10 +18,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
+import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.DraftView;
 import wexa.server.jobs.JobService;
 import wexa.server.snapshot.Applied;
 import wexa.server.snapshot.Changeset;
+import wexa.server.wiring.HeavyWork;
 
 /** Applying over HTTP, and what was applied. */
 @RestController
@@ -32,8 +35,18 @@ class ApplyController {
     private final JobService jobs;
     private final ChangesetService changesets;
     private final ReviewService reviews;
+    private final DraftStore drafts;
+    private final HeavyWork heavy;
 
-    ApplyController(ApplyService apply, JobService jobs, ChangesetService changesets, ReviewService reviews) {
+    ApplyController(
+            ApplyService apply,
+            JobService jobs,
+            ChangesetService changesets,
+            ReviewService reviews,
+            DraftStore drafts,
+            HeavyWork heavy) {
+        this.drafts = drafts;
+        this.heavy = heavy;
         this.reviews = reviews;
         this.apply = apply;
         this.jobs = jobs;
@@ -44,7 +57,7 @@ class ApplyController {
     record ApplyInput(
             @NotNull UUID requestId,
             long draftVersion,
-            @NotBlank String digest) {}
+            @NotBlank @Size(max = 100) String digest) {}
 
     record ApplyView(long changeset, @Nullable UUID job) {}
 
@@ -60,23 +73,23 @@ class ApplyController {
 
     @GetMapping("/drafts/{id}/review")
     ReviewView review(Actor actor, @PathVariable UUID id) {
-        return reviews.of(actor, id);
+        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.of(actor, id));
     }
 
     @GetMapping("/drafts/{id}/messages")
     ReviewView.MessagesReview messages(Actor actor, @PathVariable UUID id) {
-        return reviews.messages(actor, id);
+        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.messages(actor, id));
     }
 
     @GetMapping("/drafts/{id}/missing-accounts")
     List<ReviewView.MissingView> missingAccounts(Actor actor, @PathVariable UUID id) {
-        return reviews.missingAccounts(actor, id);
+        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.missingAccounts(actor, id));
     }
 
     /** In words, what whoever asks lacks to apply the draft. */
     @GetMapping("/drafts/{id}/lacks")
     List<String> lacks(Actor actor, @PathVariable UUID id) {
-        return reviews.lacks(actor, id);
+        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.lacks(actor, id));
     }
 
     @GetMapping("/changesets/{version}")

@@ -101,6 +101,12 @@ public class ApplyService {
         for (int tries = 0; ; tries++) {
             Optional<Applied> earlier = snapshots.byRequest(request.requestId());
             if (earlier.isPresent()) {
+                if (!earlier.get().draftId().equals(Optional.of(request.draft()))) {
+                    throw new Problem(
+                            409,
+                            "apply.request-reused",
+                            "This request id was used to apply something else. Make a fresh one for each draft.");
+                }
                 return new Result(earlier.get().version(), Optional.empty());
             }
             Optional<Written> written =

@@ -58,7 +58,8 @@ public class Directories {
     interface Rows extends JpaRepository<EntryRow, EntryRow.Name> {
         List<EntryRow> findByNameDirectory(String directory);
 
-        @Query("select entry from EntryRow entry where entry.createdAt is not null order by entry.createdAt desc")
+        @Query(
+                "select entry from EntryRow entry where entry.createdAt is not null order by entry.createdAt desc, entry.name.directory, entry.name.entryId")
         List<EntryRow> newest(Limit limit);
     }
 

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
@@ -36,22 +37,41 @@ class DraftController {
         this.drafts = drafts;
     }
 
-    record NewDraft(@NotBlank @Size(max = 200) String name) {}
+    record NewDraft(
+            @NotBlank @Size(max = 200) @Pattern(regexp = "[^\\p{Cntrl}]*", message = "Write a name on one line.")
+            String name) {}
 
     record EntryInput(
             @NotNull UUID id,
             @NotBlank @Size(max = 40) String form,
-            @NotNull @Size(max = 40) Map<String, String> fields) {}
+            @NotNull @Size(max = 40) Map<@NotNull @Size(max = 60) String, @NotNull String> fields) {}
 
     record Edits(
-            @NotNull @Valid @Size(max = 500) List<EntryInput> put,
-            @NotNull @Size(max = 2000) List<UUID> taken) {}
+            @NotNull @Size(max = 500) List<@NotNull @Valid EntryInput> put,
+            @NotNull @Size(max = 2000) List<@NotNull UUID> taken) {}
 
-    record Move(@Nullable @Size(min = 1, max = 200) String name, Draft.@Nullable State state) {}
+    record Move(
+            @Nullable
+            @Size(min = 1, max = 200)
+            @Pattern(regexp = "[^\\p{Cntrl}]*\\S[^\\p{Cntrl}]*", message = "Write a name on one line.")
+            String name,
+
+            Draft.@Nullable State state) {}
 
     @GetMapping
     List<DraftStore.DraftLine> live(Actor actor) {
         return drafts.live(actor);
+    }
+
+    /** A page of the live drafts, the last touched first, and how many there are. */
+    record LivePage(List<DraftStore.DraftLine> drafts, long total) {}
+
+    @GetMapping("/live")
+    LivePage livePage(
+            Actor actor,
+            @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int from,
+            @RequestParam(defaultValue = "100") @Min(1) @Max(200) int limit) {
+        return new LivePage(drafts.live(actor, from, limit), drafts.liveCount(actor));
     }
 
     @GetMapping("/{id}")

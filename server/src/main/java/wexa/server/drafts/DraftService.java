@@ -6,7 +6,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Key;
@@ -28,6 +30,7 @@ public class DraftService {
     public static final int MOST_ENTRIES = 200_000;
 
     private static final int LONGEST_KEPT = 4_000;
+    private static final int MOST_LISTED = 200;
 
     private final DraftStore drafts;
     private final Previews previews;
@@ -44,7 +47,18 @@ public class DraftService {
     /** Live drafts, the last touched first; what each comes to is asked one by one. */
     public List<DraftStore.DraftLine> live(Actor actor) {
         actor.require(Act.LOOK);
-        return drafts.liveLines();
+        return drafts.liveLines(0, MOST_LISTED);
+    }
+
+    /** A stretch of the same. */
+    public List<DraftStore.DraftLine> live(Actor actor, int from, int limit) {
+        actor.require(Act.LOOK);
+        return drafts.liveLines(from, limit);
+    }
+
+    public long liveCount(Actor actor) {
+        actor.require(Act.LOOK);
+        return drafts.liveCount();
     }
 
     public DraftView get(Actor actor, UUID id) {
@@ -71,6 +85,20 @@ public class DraftService {
         Draft before = drafts.get(id);
         if (!put.isEmpty() && before.entries().size() + put.size() > MOST_ENTRIES) {
             throw full();
+        }
+        long different = put.stream().map(Entry::id).distinct().count();
+        if (different < put.size()) {
+            throw Problem.badField("put", "entry.twice", "An entry stands there twice. Send each once.");
+        }
+        Set<Entry.Id> known = before.entries().stream().map(Entry::id).collect(Collectors.toSet());
+        List<UUID> fresh = put.stream()
+                .map(Entry::id)
+                .filter(one -> !known.contains(one))
+                .map(Entry.Id::value)
+                .toList();
+        if (drafts.areKnown(fresh)) {
+            throw Problem.badField(
+                    "put", "entry.of-another-draft", "An entry of that id is in another draft. Give it a fresh id.");
         }
         Model model = snapshots.current().model();
         List<Entry> kept = new ArrayList<>();

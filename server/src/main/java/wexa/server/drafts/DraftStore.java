@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -28,7 +27,7 @@ import wexa.server.wiring.NewRows;
 /** Drafts in rows. Every write names the version that it was made on, and gives the next. */
 @Component
 public class DraftStore {
-    private static final int MOST_LISTED = 200;
+    private static final List<String> LIVE = List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name());
     private static final int AT_A_TIME = 1_000;
 
     private final Rows rows;
@@ -40,7 +39,18 @@ public class DraftStore {
 
     /** Rows of drafts. */
     interface Rows extends JpaRepository<DraftRow, UUID> {
-        List<DraftRow> findByStateInOrderByChangedAtDesc(List<String> states, Limit limit);
+        @Query("select draft from DraftRow draft where draft.state in :states order by draft.changedAt desc, draft.id"
+                + " offset :from rows fetch first :limit rows only")
+        List<DraftRow> live(List<String> states, int from, int limit);
+
+        long countByStateIn(List<String> states);
+
+        /** A draft and what it is called. */
+        record Named(UUID id, String name) {}
+
+        @Query("select new wexa.server.drafts.DraftStore$Rows$Named(draft.id, draft.name) from DraftRow draft"
+                + " where draft.state in :states")
+        List<Named> names(List<String> states);
 
         @Lock(jakarta.persistence.LockModeType.PESSIMISTIC_WRITE)
         @Query("select draft from DraftRow draft where draft.id = :id")
@@ -52,6 +62,8 @@ public class DraftStore {
         List<DraftEntryRow> findByDraftIdOrderByPlace(UUID draftId);
 
         long countByDraftId(UUID draftId);
+
+        boolean existsByIdIn(List<UUID> ids);
 
         @Query("select entry from DraftEntryRow entry join DraftRow draft on draft.id = entry.draftId"
                 + " where draft.state in ('OPEN', 'PARKED') and entry.form = :form")
@@ -117,9 +129,8 @@ public class DraftStore {
 
     /** Live drafts, the last touched first, without their entries: two queries however many, and however long. */
     @Transactional(readOnly = true)
-    public List<DraftLine> liveLines() {
-        List<DraftRow> found = rows.findByStateInOrderByChangedAtDesc(
-                List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name()), Limit.of(MOST_LISTED));
+    public List<DraftLine> liveLines(int from, int limit) {
+        List<DraftRow> found = rows.live(LIVE, from, limit);
         Map<UUID, Long> counts = entries.count(found.stream().map(row -> row.id).toList()).stream()
                 .collect(Collectors.toMap(EntryRows.Count::draftId, EntryRows.Count::entries));
         return found.stream()
@@ -131,6 +142,31 @@ public class DraftStore {
                         row.changedAt,
                         counts.getOrDefault(row.id, 0L).intValue()))
                 .toList();
+    }
+
+    /** All live drafts by their names, however many. */
+    @Transactional(readOnly = true)
+    public Map<UUID, String> liveNames() {
+        Map<UUID, String> names = new HashMap<>();
+        rows.names(LIVE).forEach(one -> names.put(one.id(), one.name()));
+        return names;
+    }
+
+    @Transactional(readOnly = true)
+    public long liveCount() {
+        return rows.countByStateIn(LIVE);
+    }
+
+    /** Whether any of these entries is in a draft. */
+    @Transactional(readOnly = true)
+    public boolean areKnown(List<UUID> entryIds) {
+        return !entryIds.isEmpty() && entries.existsByIdIn(entryIds);
+    }
+
+    /** How many entries a draft has. */
+    @Transactional(readOnly = true)
+    public long count(UUID draft) {
+        return entries.countByDraftId(draft);
     }
 
     /** Which live drafts have an entry of a form that names these, by what it names in a field. */

@@ -49,9 +49,12 @@ class ImportController {
 
     /** What the columns mean: one field, or nothing, for each. */
     record Matching(
-            long version, @NotNull Sheet sheet, @NotNull List<@Nullable String> fields) {}
+            long version,
+            @NotNull Sheet sheet,
+            @NotNull @Size(max = 1_000) List<@Nullable String> fields) {}
 
-    record Correction(long version, @NotNull List<@NotNull @Size(max = 4_000) String> cells) {}
+    record Correction(
+            long version, @NotNull @Size(max = 1_000) List<@NotNull @Size(max = 4_000) String> cells) {}
 
     @GetMapping
     List<ImportService.Known> list(Actor actor) {

@@ -38,13 +38,14 @@ import wexa.server.problems.Messages;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.HeavyWork;
 import wexa.server.wiring.Ids;
 import wexa.server.wiring.Settings;
 
 /** Bringing tables in: nothing of them reaches the model before the draft that is made of them is applied. */
 @UseCases
 public class ImportService {
-    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 4_000, 64L << 20);
+    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 200, 4_000, 64L << 20);
     private static final Duration TRIED_FOR = Duration.ofMinutes(1);
 
     private final ImportStore imports;
@@ -54,6 +55,7 @@ public class ImportService {
     private final Settings settings;
     private final BusinessClock clock;
     private final Ids ids;
+    private final HeavyWork heavy;
     private static final int SNIFFED = 8 * 1024;
 
     /** The attributes of LDIF by the fields of people. */
@@ -80,7 +82,8 @@ public class ImportService {
             DirectorySources directories,
             Settings settings,
             BusinessClock clock,
-            Ids ids) {
+            Ids ids,
+            HeavyWork heavy) {
         this.imports = imports;
         this.snapshots = snapshots;
         this.drafts = drafts;
@@ -88,6 +91,7 @@ public class ImportService {
         this.settings = settings;
         this.clock = clock;
         this.ids = ids;
+        this.heavy = heavy;
     }
 
     /** Tables brought in lately, the newest first. */
@@ -357,11 +361,13 @@ public class ImportService {
         if (before.isPresent()) {
             return before.get().run();
         }
-        DryRun run = DryRun.of(
-                snapshot,
-                table.sheet(),
-                table.read(),
-                new DryRun.Setting(table.id(), directories.ownHome(), now, settings.zone()));
+        DryRun run = heavy.run(
+                table.rows().size() > HeavyWork.LONG,
+                () -> DryRun.of(
+                        snapshot,
+                        table.sheet(),
+                        table.read(),
+                        new DryRun.Setting(table.id(), directories.ownHome(), now, settings.zone())));
         kept = Optional.of(new Tried(table.id(), table.version(), snapshot.version(), now, run));
         return run;
     }

@@ -21,6 +21,9 @@ final class ImportWords {
             case TOO_MANY_ROWS ->
                 "A table has at most " + detail + " rows; those after line " + problem.line()
                         + " are not here. Split the file.";
+            case TOO_MANY_COLUMNS ->
+                "A table has at most " + detail + " columns; line " + problem.line()
+                        + " has more. Remove those that are not needed.";
             case CELL_TOO_LONG ->
                 "A cell in line " + problem.line() + " is longer than " + detail
                         + " characters; reading stopped there.";

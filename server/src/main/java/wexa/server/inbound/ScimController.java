@@ -25,10 +25,11 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 import wexa.connect.inbound.Discovery;
 import wexa.connect.inbound.ScimFault;
 import wexa.connect.inbound.UserDocuments;
+import wexa.server.wiring.BodyLimit;
+import wexa.server.wiring.Settings;
 
 /** SCIM 2.0 for programs that push people (RFC 7644 3 and 4). The API's own document does not describe it: the RFC does. */
 @RestController
@@ -39,9 +40,11 @@ class ScimController {
     private static final int LARGEST_BODY = 1 << 20;
 
     private final PushedUsers users;
+    private final Settings settings;
 
-    ScimController(PushedUsers users) {
+    ScimController(PushedUsers users, Settings settings) {
         this.users = users;
+        this.settings = settings;
     }
 
     @GetMapping("/ServiceProviderConfig")
@@ -146,15 +149,16 @@ class ScimController {
         if (failure instanceof org.springframework.web.method.annotation.MethodArgumentTypeMismatchException wrong) {
             return refused(new ScimFault(400, "invalidValue", wrong.getName() + " must be a number."));
         }
+        if (failure instanceof BodyLimit.ExceededException exceeded) {
+            return refused(new ScimFault(exceeded.status(), "", String.valueOf(exceeded.getMessage())));
+        }
         LOG.error("SCIM request failed", failure);
         return refused(new ScimFault(500, "", "Something went wrong here. Send the request again."));
     }
 
-    private static String base() {
-        return ServletUriComponentsBuilder.fromCurrentContextPath()
-                .path("/scim/v2")
-                .build()
-                .toUriString();
+    /** By the settings, and not by what a request says of the host. */
+    private String base() {
+        return settings.publicUrl().toString().replaceAll("/+$", "") + "/scim/v2";
     }
 
     private static UUID id(String text) throws ScimFault {
@@ -173,7 +177,7 @@ class ScimController {
         return new String(read, StandardCharsets.UTF_8);
     }
 
-    private static ResponseEntity<byte[]> resource(int status, Pushed pushed) {
+    private ResponseEntity<byte[]> resource(int status, Pushed pushed) {
         UserDocuments.Meta meta = PushedUsers.meta(pushed, base());
         return ResponseEntity.status(status)
                 .contentType(SCIM)

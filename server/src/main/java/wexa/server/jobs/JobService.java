@@ -3,6 +3,7 @@ package wexa.server.jobs;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -91,7 +92,7 @@ public class JobService {
     @Transactional(readOnly = true)
     public Map<UUID, List<StepView>> hanging(Actor actor, int limit) {
         actor.require(Act.LOOK);
-        Map<UUID, List<StepView>> found = new HashMap<>();
+        Map<UUID, List<StepView>> found = new LinkedHashMap<>();
         Model model = snapshots.current().model();
         for (StepRow step : steps.hanging(Limit.of(limit))) {
             found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(views.view(step, Set.of(), model));

@@ -30,7 +30,7 @@ public class Log {
 
         List<LogRow> findByChangesetVersionOrderByNumber(long version);
 
-        @Query("select line from LogRow line where (:pattern = '%' or lower(line.sentence) like :pattern)"
+        @Query("select line from LogRow line where (:pattern = '%' or lower(line.sentence) like :pattern escape '!')"
                 + " and (:actor = '' or line.actor = :actor) and line.at >= :from and line.at < :until"
                 + " and line.number < :before order by line.number desc")
         List<LogRow> search(String pattern, String actor, Instant from, Instant until, long before, Limit limit);
@@ -104,7 +104,8 @@ public class Log {
     /** Newest first, older than the given number. */
     @Transactional(readOnly = true)
     public List<Written> read(Wanted wanted, long before, int limit) {
-        String plain = wanted.text().toLowerCase(Locale.ROOT).replaceAll("[%_]", "");
+        // what was typed is text, also where it has signs that mean something in a pattern
+        String plain = wanted.text().toLowerCase(Locale.ROOT).replaceAll("([%_!])", "!$1");
         String pattern = plain.isEmpty() ? "%" : "%" + plain + "%";
         return rows.search(pattern, wanted.actor(), wanted.from(), wanted.until(), before, Limit.of(limit)).stream()
                 .map(Log::written)

@@ -67,6 +67,9 @@ class Acceptance {
     @Transactional
     Invited accept(String token) {
         Invited before = look(token);
+        if (!activations.end(token)) {
+            throw over();
+        }
         InvitationChange.Accept change = new InvitationChange.Accept(before.invitation());
         setting.write(
                 Changeset.Origin.INBOUND,
@@ -81,7 +84,6 @@ class Acceptance {
                             resolution.effects().isEmpty() ? "" : Sentences.write(change, model, settings.zone()),
                             List.copyOf(resolution.effects()));
                 });
-        activations.end(token);
         return new Invited(
                 before.person(),
                 before.invitation().isAccepted()

@@ -25,6 +25,10 @@ class ActivationRow {
     @Nullable
     Instant endedAt;
 
+    /** Since when somebody is using it. */
+    @Nullable
+    Instant claimedAt;
+
     @SuppressWarnings("NullAway.Init")
     protected ActivationRow() {}
 }

@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,6 +26,8 @@ import wexa.server.wiring.Secrets;
  */
 @Component
 class Activations {
+    private static final Duration LONGEST_CLAIM = Duration.ofMinutes(5);
+
     private final Rows rows;
     private final Secrets secrets;
     private final Ids ids;
@@ -34,6 +38,21 @@ class Activations {
         Optional<ActivationRow> findByTokenHash(String tokenHash);
 
         List<ActivationRow> findByPersonId(UUID personId);
+
+        @Modifying
+        @Query(
+                "update ActivationRow link set link.claimedAt = :now where link.tokenHash = :hash and link.endedAt is null"
+                        + " and (link.claimedAt is null or link.claimedAt < :stale)")
+        int claim(String hash, Instant now, Instant stale);
+
+        @Modifying
+        @Query("update ActivationRow link set link.claimedAt = null where link.tokenHash = :hash")
+        void release(String hash);
+
+        @Modifying
+        @Query(
+                "update ActivationRow link set link.endedAt = :now where link.tokenHash = :hash and link.endedAt is null")
+        int end(String hash, Instant now);
 
         void save(ActivationRow row);
     }
@@ -81,6 +100,21 @@ class Activations {
                         new Open(Id.of(row.personId), MessageStore.accounts(row.accounts), left(row), row.expiresAt));
     }
 
+    /**
+     * Takes a link for oneself while its work is done; false if somebody else has it. Who died with it has it no longer than
+     * the work can take.
+     */
+    @Transactional
+    public boolean claim(String token) {
+        Instant now = machineClock.instant();
+        return rows.claim(Secrets.hash(token), now, now.minus(LONGEST_CLAIM)) == 1;
+    }
+
+    @Transactional
+    public void release(String token) {
+        rows.release(Secrets.hash(token));
+    }
+
     private Optional<ActivationRow> good(String token) {
         return rows.findByTokenHash(Secrets.hash(token))
                 .filter(row -> row.endedAt == null && machineClock.instant().isBefore(row.expiresAt));
@@ -106,13 +140,10 @@ class Activations {
         });
     }
 
-    /** The link has done its work. */
+    /** The link has done its work; false if it had before. */
     @Transactional
-    void end(String token) {
-        good(token).ifPresent(row -> {
-            row.endedAt = machineClock.instant();
-            rows.save(row);
-        });
+    public boolean end(String token) {
+        return rows.end(Secrets.hash(token), machineClock.instant()) == 1;
     }
 
     /** Accounts of a person whose password was set through a link of ours. */

@@ -4,8 +4,10 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -41,15 +43,17 @@ class MessageController {
         this.messages = messages;
     }
 
-    record TextInput(@NotNull String subject, @NotNull String body) {
+    record TextInput(
+            @NotNull @Size(max = 1_000) String subject,
+            @NotNull @Size(max = 20_000) String body) {
         MessageTemplate template() {
             return new MessageTemplate(subject.strip(), body);
         }
     }
 
     record TemplateInput(
-            @NotNull String subject,
-            @NotNull String body,
+            @NotNull @Size(max = 1_000) String subject,
+            @NotNull @Size(max = 20_000) String body,
             boolean isAutomatic,
             @Min(0) @Max(MOST_DAYS) int daysBefore) {}
 
@@ -59,8 +63,14 @@ class MessageController {
             Actor actor,
             @RequestParam(required = false) @Nullable Set<Message.State> state,
             @RequestParam(required = false) @Nullable UUID before) {
-        Set<Message.State> states =
-                state == null || state.isEmpty() ? EnumSet.allOf(Message.State.class) : EnumSet.copyOf(state);
+        Set<Message.State> states = EnumSet.noneOf(Message.State.class);
+        if (state != null) {
+            // an empty value asks for nothing in particular
+            state.stream().filter(Objects::nonNull).forEach(states::add);
+        }
+        if (states.isEmpty()) {
+            states = EnumSet.allOf(Message.State.class);
+        }
         return messages.page(actor, states, before == null ? LAST : before);
     }
 

@@ -12,6 +12,7 @@ import wexa.core.model.Account;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.server.administrators.PasswordRules;
 import wexa.server.connections.Connections;
 import wexa.server.problems.Problem;
 import wexa.server.readings.RemoteLinks;
@@ -72,6 +73,25 @@ class PasswordChoice {
 
     /** Sets it in every tenant that has none yet; where one does not answer the link stays good for that one. */
     Link choose(String token, String password) {
+        Known before = known(token);
+        List<String> own = new ArrayList<>(
+                List.of(before.person().name(), before.person().handle().text()));
+        before.doors().forEach(door -> own.add(door.account().userName()));
+        PasswordRules.require("password", password, own);
+        if (!activations.claim(token)) {
+            throw new Problem(
+                    409,
+                    "activation.busy",
+                    "This link is being used at this moment. Wait a little, then open it again to see what came of it.");
+        }
+        try {
+            return chosen(token, password);
+        } finally {
+            activations.release(token);
+        }
+    }
+
+    private Link chosen(String token, String password) {
         Known known = known(token);
         List<Way> ways = new ArrayList<>();
         for (Door door : known.doors()) {

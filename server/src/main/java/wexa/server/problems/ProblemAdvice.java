@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import wexa.server.wiring.BodyLimit;
 
 /** The one place that turns failures into problem details. */
 @RestControllerAdvice
@@ -40,7 +41,21 @@ class ProblemAdvice {
     }
 
     @ExceptionHandler
+    ResponseEntity<ProblemDetail> exceeded(BodyLimit.ExceededException exceeded) {
+        return answer(detail(
+                exceeded.status(),
+                exceeded.status() == 413 ? "body.too-large" : "body.too-slow",
+                String.valueOf(exceeded.getMessage()),
+                List.of()));
+    }
+
+    @ExceptionHandler
     ResponseEntity<ProblemDetail> unreadable(HttpMessageNotReadableException unreadable) {
+        for (Throwable at = unreadable; at != null; at = at.getCause()) {
+            if (at instanceof BodyLimit.ExceededException exceeded) {
+                return exceeded(exceeded);
+            }
+        }
         return answer(detail(
                 400,
                 "body.unreadable",
@@ -81,7 +96,11 @@ class ProblemAdvice {
             throw failure;
         }
         LOG.error("request failed", failure);
-        return answer(detail(500, "internal", "Something went wrong here. Nothing was changed; try again.", List.of()));
+        return answer(detail(
+                500,
+                "internal",
+                "Something went wrong here. Load the page again to see what was kept, and try again.",
+                List.of()));
     }
 
     private static ProblemDetail detail(int status, String code, String text, List<Problem.FieldProblem> fields) {

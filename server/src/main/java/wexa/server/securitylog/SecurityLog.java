@@ -1,6 +1,5 @@
 package wexa.server.securitylog;
 
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -20,6 +19,7 @@ import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Words;
+import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Caller;
 import wexa.server.wiring.Ids;
 
@@ -38,7 +38,7 @@ public class SecurityLog {
 
     private final Rows rows;
     private final Ids ids;
-    private final Clock machineClock;
+    private final BusinessClock clock;
     private final Caller caller;
     private final TransactionTemplate apart;
     private final AtomicReference<Instant> minute = new AtomicReference<>(Instant.EPOCH);
@@ -79,10 +79,10 @@ public class SecurityLog {
         int forget(Instant before);
     }
 
-    SecurityLog(Rows rows, Ids ids, Clock machineClock, Caller caller, PlatformTransactionManager transactions) {
+    SecurityLog(Rows rows, Ids ids, BusinessClock clock, Caller caller, PlatformTransactionManager transactions) {
         this.rows = rows;
         this.ids = ids;
-        this.machineClock = machineClock;
+        this.clock = clock;
         this.caller = caller;
         this.apart = new TransactionTemplate(transactions);
         apart.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
@@ -93,7 +93,7 @@ public class SecurityLog {
         boolean isRefusal = kind == Kind.SIGN_IN_REFUSED || kind == Kind.PASSWORD_REFUSED;
         String words = detail;
         if (isRefusal) {
-            Instant now = machineClock.instant().truncatedTo(ChronoUnit.MINUTES);
+            Instant now = clock.now().truncatedTo(ChronoUnit.MINUTES);
             if (!minute.getAndSet(now).equals(now)) {
                 int before = refusals.getAndSet(0);
                 words = before > MOST_REFUSALS_A_MINUTE
@@ -106,7 +106,7 @@ public class SecurityLog {
         }
         SecurityEventRow row = new SecurityEventRow(
                 ids.next(),
-                machineClock.instant().truncatedTo(ChronoUnit.MICROS),
+                clock.now(),
                 kind.name(),
                 cut(login, LONGEST_NAME),
                 cut(caller.address(), LONGEST_NAME),
@@ -132,6 +132,6 @@ public class SecurityLog {
 
     @Transactional
     void forgetOld() {
-        rows.forget(machineClock.instant().minus(KEPT));
+        rows.forget(clock.now().minus(KEPT));
     }
 }

@@ -25,6 +25,7 @@ import wexa.server.administrators.PasswordRules;
 import wexa.server.problems.Problem;
 import wexa.server.securitylog.SecurityLog;
 import wexa.server.wiring.Caller;
+import wexa.server.wiring.Settings;
 
 /**
  * One's own way in: password, second factor, and where one is signed in. Open to everybody who is signed in, also to those who
@@ -41,6 +42,7 @@ class OwnController {
     private final Administrators administrators;
     private final SecurityLog security;
     private final SignInSettings settings;
+    private final Settings installation;
 
     OwnController(
             Admission admission,
@@ -50,7 +52,8 @@ class OwnController {
             KnownDevices devices,
             Administrators administrators,
             SecurityLog security,
-            SignInSettings settings) {
+            SignInSettings settings,
+            Settings installation) {
         this.admission = admission;
         this.signIn = signIn;
         this.factors = factors;
@@ -59,6 +62,7 @@ class OwnController {
         this.administrators = administrators;
         this.security = security;
         this.settings = settings;
+        this.installation = installation;
     }
 
     /** A session; {@code isThis} is the one that asks. */
@@ -96,12 +100,17 @@ class OwnController {
                 sessions.of(actor.id()).stream()
                         .map(one -> new OwnSession(
                                 one.id,
-                                one.begunAt,
-                                one.usedAt(),
+                                inOrganisation(one.begunAt),
+                                inOrganisation(one.usedAt()),
                                 one.address,
                                 one.program,
                                 here.equals(Optional.of(one.id))))
                         .toList());
+    }
+
+    /** Sessions go by the machine's clock; people read the organisation's. */
+    private Instant inOrganisation(Instant machine) {
+        return machine.plus(installation.clockOffset());
     }
 
     private Optional<UUID> here(HttpServletRequest request) {

@@ -8,7 +8,6 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AuthenticationManager;
-import org.springframework.security.config.Customizer;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -40,6 +39,8 @@ class Security {
         return http.authorizeHttpRequests(
                         requests -> requests.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.ASYNC)
                                 .permitAll()
+                                .requestMatchers("/error")
+                                .denyAll()
                                 .requestMatchers(HttpMethod.GET, "/api/v1/session")
                                 .permitAll()
                                 .requestMatchers(HttpMethod.POST, "/api/v1/session")
@@ -69,7 +70,8 @@ class Security {
                 .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN))
                         .frameOptions(frames -> frames.deny())
-                        .httpStrictTransportSecurity(Customizer.withDefaults()))
+                        .httpStrictTransportSecurity(strict -> strict.requestMatcher(any -> settings.isEncrypted())
+                                .includeSubDomains(false)))
                 .formLogin(form -> form.disable())
                 .httpBasic(basic -> basic.disable())
                 .logout(logout -> logout.disable())

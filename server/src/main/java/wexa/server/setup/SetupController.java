@@ -77,7 +77,7 @@ class SetupController {
         tenants.reconnect(actor, id, input);
     }
 
-    record Pairs(@NotNull @Size(max = MOST_PAIRS) List<@Valid Pair> pairs) {}
+    record Pairs(@NotNull @Size(max = MOST_PAIRS) List<@NotNull @Valid Pair> pairs) {}
 
     @GetMapping("/tenants/{id}/matches")
     List<MatchView> matches(Actor actor, @PathVariable UUID id) {

@@ -58,7 +58,9 @@ public class SnapshotStore {
             return known;
         }
         synchronized (this) {
-            Snapshot next = current.version() < 0 ? load() : caughtUp(current);
+            // a store that was put back knows less than what is held here, which is then worth nothing
+            boolean isKnown = current.version() >= 0 && current.version() <= heads.version();
+            Snapshot next = isKnown ? caughtUp(current) : load();
             current = next;
             return next;
         }

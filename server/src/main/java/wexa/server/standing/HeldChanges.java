@@ -43,8 +43,7 @@ public class HeldChanges {
     /** What waits for a person, the newest first: two queries however many. */
     @Transactional(readOnly = true)
     public List<Held> waiting() {
-        Map<UUID, String> live = drafts.liveLines().stream()
-                .collect(Collectors.toMap(DraftStore.DraftLine::id, DraftStore.DraftLine::name));
+        Map<UUID, String> live = drafts.liveNames();
         return live.isEmpty()
                 ? List.of()
                 : rows.among(live.keySet()).stream()
@@ -60,8 +59,7 @@ public class HeldChanges {
     /** The draft in which what came from a source is still held. */
     @Transactional(readOnly = true)
     public Optional<UUID> from(Origin origin, String source) {
-        Set<UUID> live =
-                drafts.liveLines().stream().map(DraftStore.DraftLine::id).collect(Collectors.toSet());
+        Set<UUID> live = drafts.liveNames().keySet();
         return live.isEmpty()
                 ? Optional.empty()
                 : rows.among(live).stream()

@@ -1,6 +1,7 @@
 package wexa.server.wiring;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
+import java.io.IOException;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.Ordered;
@@ -12,13 +13,17 @@ import org.springframework.stereotype.Component;
 @Order(Ordered.LOWEST_PRECEDENCE)
 class Beginning implements ApplicationRunner {
     private final Scheduler scheduler;
+    private final Settings settings;
 
-    Beginning(Scheduler scheduler) {
+    Beginning(Scheduler scheduler, Settings settings) {
         this.scheduler = scheduler;
+        this.settings = settings;
     }
 
     @Override
-    public void run(ApplicationArguments arguments) {
+    public void run(ApplicationArguments arguments) throws IOException {
+        // what the store has made by now is as closed as its folder
+        DataFolder.close(settings.data().toAbsolutePath());
         scheduler.start();
     }
 }

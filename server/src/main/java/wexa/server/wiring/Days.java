@@ -6,8 +6,8 @@ import java.time.ZoneId;
 
 /** Days and instants as they may come from outside, brought to those that can be counted with and kept. */
 public final class Days {
-    public static final Instant FIRST = Instant.parse("1900-01-01T00:00:00Z");
-    public static final Instant LAST = Instant.parse("9999-12-30T00:00:00Z");
+    public static final Instant FIRST = wexa.core.change.Days.FIRST;
+    public static final Instant LAST = wexa.core.change.Days.LAST;
 
     private Days() {}
 

@@ -112,7 +112,7 @@ class FirstStartTest {
         assertThatThrownBy(() -> server.getBean(AdministratorService.class)
                         .end(
                                 server.getBean(Administrators.class)
-                                        .check("ben", PASSWORD)
+                                        .current(UUID.fromString(benId))
                                         .map(actor -> new Actor(UUID.fromString(adaId), "ada", "Ada", actor.acts()))
                                         .orElseThrow(),
                                 UUID.fromString(benId)))
@@ -120,10 +120,8 @@ class FirstStartTest {
                 .isInstanceOfSatisfying(
                         Problem.class, problem -> assertThat(problem.code()).isEqualTo("administrator.last"));
         ObjectNode password = ben.object("old", "not it", "fresh", "another-long-one");
-        assertThat(ben.send("PUT", "/api/v1/administrators/me/password", password)
-                        .status())
-                .isEqualTo(400);
-        assertThat(ben.send("PUT", "/api/v1/administrators/me/password", password.put("old", PASSWORD))
+        assertThat(ben.send("PUT", "/api/v1/me/password", password).status()).isEqualTo(400);
+        assertThat(ben.send("PUT", "/api/v1/me/password", password.put("old", Browserless.own(PASSWORD)))
                         .status())
                 .isEqualTo(204);
         Browserless.signedIn(address(server), "ben", "another-long-one");

@@ -1,0 +1,50 @@
+package wexa.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A disk that was full: what could not be kept is refused, health says so, and it goes on by itself. */
+class FullDiskTest {
+    @Test
+    void afterSpaceWasFreedItGoesOnByItself(@TempDir Path folder) throws Exception {
+        FullDisk.setFull(false);
+        String store = "jdbc:h2:full:" + folder.resolve("data/wexa").toAbsolutePath()
+                + ";MODE=PostgreSQL;DATABASE_TO_LOWER=TRUE;DEFAULT_NULL_ORDERING=HIGH;WRITE_DELAY=0;DB_CLOSE_ON_EXIT=FALSE";
+        try (Stage stage = new Stage(folder, "--spring.datasource.url=" + store)) {
+            Browserless tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
+            assertThat(tove.send("POST", "/api/v1/drafts", tove.object("name", "Before"))
+                            .status())
+                    .isEqualTo(201);
+            FullDisk.setFull(true);
+            await().atMost(Duration.ofSeconds(40))
+                    .until(() -> tove.send("POST", "/api/v1/drafts", tove.object("name", "Meanwhile"))
+                                    .status()
+                            >= 500);
+            await().atMost(Duration.ofSeconds(30))
+                    .until(() -> new Browserless(stage.address())
+                                    .get("/actuator/health")
+                                    .status()
+                            == 503);
+            FullDisk.setFull(false);
+            String name = "After " + UUID.randomUUID();
+            await().atMost(Duration.ofSeconds(60))
+                    .until(() -> tove.send("POST", "/api/v1/drafts", tove.object("name", name))
+                                    .status()
+                            == 201);
+            await().atMost(Duration.ofSeconds(30))
+                    .until(() -> new Browserless(stage.address())
+                                    .get("/actuator/health")
+                                    .status()
+                            == 200);
+            assertThat(tove.get("/api/v1/drafts").body().toString()).contains("Before", name);
+        } finally {
+            FullDisk.setFull(false);
+        }
+    }
+}

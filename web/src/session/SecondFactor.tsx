@@ -1,0 +1,186 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { QRCodeSVG } from "qrcode.react";
+import { useState } from "react";
+import { api, take, type Schemas } from "../api/client";
+import { ownQuery } from "../api/queries";
+import { PlainField, problemOf, Told } from "../ui/plainField";
+import { count } from "../ui/words";
+
+type Step = "none" | "set" | "remove" | "codes";
+
+/** A code from an authenticator beside the password: setting it up, its recovery codes, and taking it away. */
+export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?: () => void }) {
+  const client = useQueryClient();
+  const [step, setStep] = useState<Step>("none");
+  const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
+  const [offer, setOffer] = useState<Schemas["OfferView"]>();
+  const [shown, setShown] = useState<string[]>();
+  const refresh = () => client.invalidateQueries({ queryKey: ownQuery.queryKey });
+  const confirm = useMutation({
+    mutationFn: async () => {
+      const body = { password };
+      switch (step) {
+        case "set":
+          setOffer(await take(api.POST("/api/v1/me/second-factor", { body })));
+          break;
+        case "remove":
+          await take(api.POST("/api/v1/me/second-factor/removal", { body }));
+          setStep("none");
+          break;
+        case "codes":
+          setShown((await take(api.POST("/api/v1/me/recovery-codes", { body }))).codes);
+          setStep("none");
+          break;
+        case "none":
+          break;
+      }
+      setPassword("");
+      await refresh();
+    },
+  });
+  const check = useMutation({
+    mutationFn: () => take(api.PUT("/api/v1/me/second-factor", { body: { code } })),
+    onSuccess: async (made) => {
+      setShown(made.codes);
+      setOffer(undefined);
+      setCode("");
+      setStep("none");
+      await refresh();
+    },
+  });
+  if (shown !== undefined) {
+    return (
+      <Codes
+        codes={shown}
+        onKept={() => {
+          setShown(undefined);
+          onDone?.();
+        }}
+      />
+    );
+  }
+  if (offer !== undefined) {
+    return (
+      <form
+        className="mt-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          check.mutate();
+        }}
+      >
+        <div className="flex flex-wrap items-start gap-4">
+          <span className="rounded bg-white p-2">
+            <QRCodeSVG value={offer.address} size={148} title="To be scanned by an authenticator" />
+          </span>
+          <p className="min-w-48 flex-1">
+            Scan this with an authenticator, or type the secret into it:
+            <span className="mt-1 block font-mono text-sm break-all">{offer.secret}</span>
+          </p>
+        </div>
+        <PlainField
+          label="The code that it shows"
+          autoComplete="one-time-code"
+          autoFocus
+          value={code}
+          problem={problemOf(check.error, "code")}
+          onChange={setCode}
+        />
+        <Told error={check.error} />
+        <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={check.isPending}>
+          Use this second factor
+        </button>
+      </form>
+    );
+  }
+  if (step !== "none") {
+    const words = {
+      set: "Go on",
+      remove: "Remove the second factor",
+      codes: "Show ten fresh codes",
+    }[step];
+    return (
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          confirm.mutate();
+        }}
+      >
+        <PlainField
+          label="Your password, once more"
+          type="password"
+          autoComplete="current-password"
+          autoFocus
+          value={password}
+          problem={problemOf(confirm.error, "password")}
+          onChange={setPassword}
+        />
+        <Told error={confirm.error} />
+        <p className="mt-3 flex gap-2">
+          <button type="submit" className="btn btn-primary btn-sm" disabled={confirm.isPending}>
+            {words}
+          </button>
+          <button type="button" className="btn btn-sm" onClick={() => setStep("none")}>
+            Leave it as it is
+          </button>
+        </p>
+      </form>
+    );
+  }
+  return own.hasSecondFactor ? (
+    <>
+      <p className="mt-1">
+        <span className="text-success">✓</span> Set. {count(own.recoveryCodesLeft, "recovery code")} left.
+        {own.recoveryCodesLeft < 3 && <b className="font-semibold"> Make fresh ones soon.</b>}
+      </p>
+      <p className="mt-2 flex flex-wrap gap-1.5">
+        <button type="button" className="btn btn-sm" onClick={() => setStep("codes")}>
+          Fresh recovery codes
+        </button>
+        {!own.isSecondFactorRequired && (
+          <button type="button" className="btn btn-sm" onClick={() => setStep("remove")}>
+            Remove
+          </button>
+        )}
+      </p>
+    </>
+  ) : (
+    <>
+      <p className="mt-1">
+        {own.isSecondFactorRequired
+          ? "It is required here: beside the password, a code from an authenticator on your phone."
+          : "Not set. Whoever learns your password can sign in as you; a code from an authenticator on your phone prevents that."}
+      </p>
+      <button type="button" className="btn btn-primary btn-sm mt-2" onClick={() => setStep("set")}>
+        Set it up
+      </button>
+    </>
+  );
+}
+
+function Codes({ codes, onKept }: { codes: string[]; onKept: () => void }) {
+  return (
+    <>
+      <p className="mt-1">
+        Keep these where your phone is not. Each stands in for a code once, and they are shown only now.
+      </p>
+      <ul className="mt-2 grid max-w-md grid-cols-2 gap-x-6 rounded border border-line p-3 font-mono text-sm">
+        {codes.map((code) => (
+          <li key={code}>{code}</li>
+        ))}
+      </ul>
+      <p className="mt-3 flex gap-2">
+        <button
+          type="button"
+          className="btn btn-sm"
+          onClick={() => void navigator.clipboard.writeText(codes.join("\n"))}
+        >
+          Copy them
+        </button>
+        <button type="button" className="btn btn-primary btn-sm" onClick={onKept}>
+          I have kept them
+        </button>
+      </p>
+    </>
+  );
+}
