@@ -2,12 +2,14 @@ package wexa.server;
 
 import java.io.IOException;
 import java.net.CookieManager;
+import java.net.HttpCookie;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -93,10 +95,7 @@ public final class Browserless {
         if (body != null && !List.of(headers).contains("Content-Type")) {
             request.header("Content-Type", "application/json");
         }
-        cookies.getCookieStore().getCookies().stream()
-                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
-                .findFirst()
-                .ifPresent(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));
+        token().ifPresent(value -> request.header("X-XSRF-TOKEN", value));
         for (int at = 0; at + 1 < headers.length; at += 2) {
             request.header(headers[at], headers[at + 1]);
         }
@@ -107,6 +106,26 @@ public final class Browserless {
                 response.headers().firstValue("Content-Type").orElse("").contains("json");
         return new Answer(
                 response.statusCode(), isJson ? json.readTree(response.body()) : json.createObjectNode(), response);
+    }
+
+    /** Sends bytes as they are, which need not be text. */
+    public Answer sendBytes(String method, String path, byte[] body, String type)
+            throws IOException, InterruptedException {
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(address.resolve(path)).header("Content-Type", type);
+        token().ifPresent(value -> request.header("X-XSRF-TOKEN", value));
+        HttpResponse<String> response = http.send(
+                request.method(method, HttpRequest.BodyPublishers.ofByteArray(body))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+        return new Answer(response.statusCode(), json.createObjectNode(), response);
+    }
+
+    private Optional<String> token() {
+        return cookies.getCookieStore().getCookies().stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst();
     }
 
     /** The steps of a job's page, tenant by tenant. */

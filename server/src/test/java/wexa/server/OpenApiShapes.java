@@ -3,9 +3,12 @@ package wexa.server;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.io.IOException;
 import java.lang.reflect.RecordComponent;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -14,6 +17,7 @@ import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.security.web.csrf.CsrfToken;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.server.administrators.Actor;
 
@@ -55,6 +59,103 @@ final class OpenApiShapes {
                 }
             }
         }
+    }
+
+    /** What is known of the whole: what it is, who gets in how, and how failures look (RFC 9457). */
+    static void describe(JsonNode document) throws IOException {
+        ObjectNode root = (ObjectNode) document;
+        root.putObject("info")
+                .put("title", "Wexa")
+                .put("version", "1")
+                .put(
+                        "description",
+                        "The API of Wexa's own pages. Times are RFC 3339 in UTC, failures problem details (RFC 9457).");
+        ObjectNode components = (ObjectNode) root.path("components");
+        ObjectNode schemes = components.putObject("securitySchemes");
+        schemes.putObject("session")
+                .put("type", "apiKey")
+                .put("in", "cookie")
+                .put("name", "wexa")
+                .put("description", "What signing in at POST /api/v1/session sets.");
+        schemes.putObject("forgery")
+                .put("type", "apiKey")
+                .put("in", "header")
+                .put("name", "X-XSRF-TOKEN")
+                .put("description", "The value of the cookie XSRF-TOKEN, with everything that is not a GET.");
+        problem((ObjectNode) components.path("schemas"));
+        Map<String, Operations.Operation> known = new HashMap<>();
+        Operations.all().forEach(operation -> known.put(operation.name(), operation));
+        for (Map.Entry<String, JsonNode> path : root.path("paths").properties()) {
+            for (Map.Entry<String, JsonNode> method : path.getValue().properties()) {
+                String name = method.getKey().toUpperCase(Locale.ROOT) + " " + path.getKey();
+                Operations.Operation operation = known.remove(name);
+                if (operation == null) {
+                    throw new IllegalStateException(
+                            name + " is missing in operations.txt; say there who may ask for it");
+                }
+                describe((ObjectNode) method.getValue(), operation);
+            }
+        }
+        if (!known.isEmpty()) {
+            throw new IllegalStateException("operations.txt names what there is not: " + known.keySet());
+        }
+    }
+
+    private static void problem(ObjectNode schemas) {
+        ObjectNode field = schemas.putObject("FieldProblem");
+        field.put("type", "object");
+        ObjectNode fieldProperties = field.putObject("properties");
+        List.of("field", "code", "text")
+                .forEach(one -> fieldProperties.putObject(one).put("type", "string"));
+        field.putArray("required").add("field").add("code").add("text");
+        ObjectNode problem = schemas.putObject("Problem");
+        problem.put("type", "object");
+        ObjectNode properties = problem.putObject("properties");
+        List.of("type", "title", "detail", "instance", "code")
+                .forEach(one -> properties.putObject(one).put("type", "string"));
+        properties.putObject("status").put("type", "integer").put("format", "int32");
+        ObjectNode fields = properties.putObject("fields");
+        fields.put("type", "array");
+        fields.putObject("items").put("$ref", "#/components/schemas/FieldProblem");
+        problem.putArray("required").add("status").add("detail").add("code").add("fields");
+    }
+
+    private static void describe(ObjectNode target, Operations.Operation operation) {
+        target.put("summary", operation.summary());
+        ArrayNode security = target.putArray("security");
+        ObjectNode needed = JsonNodeFactory.instance.objectNode();
+        if (operation.who() != Operations.Who.ANYBODY) {
+            needed.putArray("session");
+        }
+        if (!operation.method().equals("GET")) {
+            needed.putArray("forgery");
+        }
+        security.add(needed);
+        ObjectNode responses = (ObjectNode) target.path("responses");
+        JsonNode schema = JsonNodeFactory.instance.missingNode();
+        for (JsonNode response : responses) {
+            for (JsonNode content : response.path("content")) {
+                schema = content.path("schema");
+            }
+        }
+        responses.removeAll();
+        ObjectNode success = responses.putObject(Integer.toString(operation.status()));
+        success.put("description", "Done");
+        JsonNode answered = schema;
+        operation.media().ifPresent(media -> {
+            ObjectNode content = success.putObject("content").putObject(media);
+            if (media.equals("application/json")) {
+                content.set("schema", answered);
+            } else {
+                content.putObject("schema").put("type", "string");
+            }
+        });
+        ObjectNode failed = responses.putObject("default");
+        failed.put("description", "Refused, or it did not work: the problem tells which, and the way out");
+        failed.putObject("content")
+                .putObject("application/problem+json")
+                .putObject("schema")
+                .put("$ref", "#/components/schemas/Problem");
     }
 
     private static Map<String, Set<String>> maybeAbsent() throws ClassNotFoundException {

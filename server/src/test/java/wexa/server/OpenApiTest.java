@@ -33,6 +33,7 @@ class OpenApiTest {
             ((tools.jackson.databind.node.ObjectNode) document).remove("servers");
             OpenApiShapes.require(document);
             OpenApiShapes.tablesAreText(document);
+            OpenApiShapes.describe(document);
             String text = json.writeValueAsString(document) + "\n";
             if (Boolean.getBoolean("wexa.openapi.write")) {
                 Files.writeString(COMMITTED, text);

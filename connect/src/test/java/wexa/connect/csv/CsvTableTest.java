@@ -106,7 +106,7 @@ class CsvTableTest {
                 return "a,b\n".charAt(at++ % 4);
             }
         };
-        assertThat(CsvTable.read(endless, new CsvTable.Limits(Integer.MAX_VALUE, 200, 100_000))
+        assertThat(CsvTable.read(endless, new CsvTable.Limits(Integer.MAX_VALUE, 200, 4_000, 100_000))
                         .problem()
                         .orElseThrow()
                         .code())

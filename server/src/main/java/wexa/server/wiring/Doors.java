@@ -26,6 +26,13 @@ class Doors {
     }
 
     @Bean
+    FilterRegistrationBean<WellFormed> wellFormed() {
+        FilterRegistrationBean<WellFormed> registration = new FilterRegistrationBean<>(new WellFormed());
+        registration.setOrder(Ordered.HIGHEST_PRECEDENCE);
+        return registration;
+    }
+
+    @Bean
     FilterRegistrationBean<NotBeforeReady> notBeforeReady(ApplicationAvailability availability) {
         FilterRegistrationBean<NotBeforeReady> registration =
                 new FilterRegistrationBean<>(new NotBeforeReady(availability));

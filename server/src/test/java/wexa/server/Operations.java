@@ -1,0 +1,61 @@
+package wexa.server;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** The hand-written table of what there is to ask for, and who may. */
+final class Operations {
+    private Operations() {}
+
+    /** Who may ask; each includes the ones before, but {@code OWN} is of everybody who is signed in. */
+    enum Who {
+        ANYBODY,
+        OWN,
+        LOOK,
+        PREPARE,
+        APPLY,
+        GOVERN
+    }
+
+    /** One operation; {@code media} is what success is answered with, nothing where it has no body. */
+    record Operation(String method, String path, Who who, int status, Optional<String> media, String summary) {
+        String name() {
+            return method + " " + path;
+        }
+    }
+
+    static List<Operation> all() throws IOException {
+        List<Operation> all = new ArrayList<>();
+        try (InputStream in = Operations.class.getResourceAsStream("/wexa/server/operations.txt")) {
+            String text = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+            text.lines()
+                    .filter(line -> !line.startsWith("#") && !line.isBlank())
+                    .forEach(line -> {
+                        String[] parts = line.split("\\s*\\|\\s*");
+                        String[] address = parts[0].split(" ");
+                        String[] success = parts[2].split(" ");
+                        all.add(new Operation(
+                                address[0],
+                                address[1],
+                                Who.valueOf(parts[1].toUpperCase(java.util.Locale.ROOT)),
+                                Integer.parseInt(success[0]),
+                                success.length > 1 ? Optional.of(media(success[1])) : Optional.empty(),
+                                parts[3]));
+                    });
+        }
+        return all;
+    }
+
+    private static String media(String word) {
+        return switch (word) {
+            case "csv" -> "text/csv";
+            case "ldif" -> "text/ldif";
+            case "events" -> "text/event-stream";
+            default -> "application/json";
+        };
+    }
+}
