@@ -125,10 +125,15 @@ export const sampleQuery = (occasion: Schemas["MessageView"]["occasion"], subjec
     placeholderData: (previous) => previous,
   });
 
-export const pairsQuery = queryOptions({
-  queryKey: ["directory", "pairs"],
-  queryFn: () => take(api.GET("/api/v1/directory/pairs")),
-});
+/** The first so many pairs of each directory; what reads the directories answers with the first two hundred. */
+export const PAIRS = 200;
+
+export const pairsQuery = (limit: number) =>
+  queryOptions({
+    queryKey: ["directory", "pairs", limit],
+    queryFn: () => take(api.GET("/api/v1/directory/pairs", { params: { query: { limit } } })),
+    placeholderData: (before) => before,
+  });
 
 export const setupQuery = queryOptions({
   queryKey: ["setup"],
@@ -254,6 +259,17 @@ export const directoryQuery = (q: string) =>
     queryFn: () => take(api.GET("/api/v1/directory", { params: { query: { q } } })),
     placeholderData: (previous) => previous,
   });
+
+/** All live drafts, a page at a time, the last touched first. */
+export const liveDraftsQuery = infiniteQueryOptions({
+  queryKey: ["drafts", "live"],
+  queryFn: ({ pageParam }) => take(api.GET("/api/v1/drafts/live", { params: { query: { from: pageParam } } })),
+  initialPageParam: 0,
+  getNextPageParam: (page, pages) => {
+    const read = pages.reduce((sum, one) => sum + one.drafts.length, 0);
+    return page.drafts.length > 0 && read < page.total ? read : undefined;
+  },
+});
 
 export const draftsQuery = queryOptions({
   queryKey: ["drafts"],

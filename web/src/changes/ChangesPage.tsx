@@ -1,6 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { changesetsQuery, draftsQuery, jobsQuery } from "../api/queries";
+import { changesetsQuery, jobsQuery, liveDraftsQuery } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";
@@ -15,7 +15,9 @@ const STATES: Record<string, { words: string; look: string }> = {
 
 export function ChangesPage() {
   const session = useSession();
-  const drafts = useQuery(draftsQuery);
+  const drafts = useInfiniteQuery(liveDraftsQuery);
+  const live = drafts.data?.pages.flatMap((page) => page.drafts) ?? [];
+  const total = drafts.data?.pages[0]?.total ?? 0;
   const jobs = useQuery(jobsQuery);
   const changesets = useQuery(changesetsQuery);
   return (
@@ -26,31 +28,43 @@ export function ChangesPage() {
       </p>
       <div className="mt-4 grid gap-6 min-[1100px]:grid-cols-2">
         <section>
-          <h2>Drafts</h2>
+          <h2>Drafts {total > 0 && <span className="font-sans text-sm font-normal text-soft">{total}</span>}</h2>
           <Read of={drafts} what="drafts">
-            {(data) => (
-              <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-                {data.length === 0 && <EmptyItem title="No drafts">Onboarding somebody starts one.</EmptyItem>}
-                {data.map((draft) => (
-                  <li key={draft.id}>
-                    <Link
-                      to="/changes/drafts/$id"
-                      params={{ id: draft.id }}
-                      search={{ draft: draft.id }}
-                      className="row-hover flex min-h-9 items-center gap-3 px-3 py-1"
-                    >
-                      <b className="min-w-0 font-semibold break-words">{draft.name}</b>
-                      <span className="text-sm whitespace-nowrap text-soft">
-                        {count(draft.entries, "change")}
-                        {draft.state === "PARKED" && ", parked"} · {draft.owner}
-                      </span>
-                      <span className="ml-auto text-sm whitespace-nowrap text-soft">
-                        {moment(draft.changedAt, session.zone)}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-              </ul>
+            {() => (
+              <>
+                <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+                  {live.length === 0 && <EmptyItem title="No drafts">Onboarding somebody starts one.</EmptyItem>}
+                  {live.map((draft) => (
+                    <li key={draft.id}>
+                      <Link
+                        to="/changes/drafts/$id"
+                        params={{ id: draft.id }}
+                        search={{ draft: draft.id }}
+                        className="row-hover flex min-h-9 items-center gap-3 px-3 py-1"
+                      >
+                        <b className="min-w-0 font-semibold break-words">{draft.name}</b>
+                        <span className="text-sm whitespace-nowrap text-soft">
+                          {count(draft.entries, "change")}
+                          {draft.state === "PARKED" && ", parked"} · {draft.owner}
+                        </span>
+                        <span className="ml-auto text-sm whitespace-nowrap text-soft">
+                          {moment(draft.changedAt, session.zone)}
+                        </span>
+                      </Link>
+                    </li>
+                  ))}
+                </ul>
+                {drafts.hasNextPage && (
+                  <button
+                    type="button"
+                    className="btn btn-sm mt-2"
+                    disabled={drafts.isFetchingNextPage}
+                    onClick={() => void drafts.fetchNextPage()}
+                  >
+                    Show more of {total}
+                  </button>
+                )}
+              </>
             )}
           </Read>
         </section>

@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { entry, useAct } from "../api/drafts";
-import { draftQuery, pairsQuery } from "../api/queries";
+import { draftQuery, PAIRS, pairsQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { ago, moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
@@ -15,10 +16,14 @@ import { CASES, counted, joined, linesOf, takenOver, type Pair } from "./pairs";
 /** The directories as they were last read, and what does not go together, side by side. */
 export function DirectoriesPage() {
   const client = useQueryClient();
-  const pairs = useQuery(pairsQuery);
+  const [limit, setLimit] = useState(PAIRS);
+  const pairs = useQuery(pairsQuery(limit));
   const read = useMutation({
     mutationFn: () => take(api.POST("/api/v1/directory/readings")),
-    onSuccess: (fresh) => client.setQueryData(pairsQuery.queryKey, fresh),
+    onSuccess: (fresh) => {
+      client.setQueryData(pairsQuery(PAIRS).queryKey, fresh);
+      return client.invalidateQueries({ queryKey: ["directory", "pairs"] });
+    },
   });
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Directories">
@@ -68,8 +73,16 @@ export function DirectoriesPage() {
             ))}
             <GroupShifts directories={data.directories} />
             {data.total > data.pairs.length && (
-              <p className="mt-3 text-soft">
-                These are the first {data.pairs.length} of {data.total}; settle some to see more.
+              <p className="mt-3 flex items-center gap-3 text-soft">
+                These are the first {data.pairs.length} of {data.total}.
+                <button
+                  type="button"
+                  className="btn btn-sm"
+                  disabled={pairs.isFetching}
+                  onClick={() => setLimit(data.pairs.length + PAIRS)}
+                >
+                  Show more
+                </button>
               </p>
             )}
           </>
@@ -158,7 +171,7 @@ function Acts({ pair }: { pair: Pair }) {
           body: { directory: pair.directory, entry: pair.listed?.id ?? "", person: pair.person.id },
         }),
       ),
-    onSuccess: () => client.invalidateQueries({ queryKey: pairsQuery.queryKey }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["directory", "pairs"] }),
   });
   // who is linked to an entry that is still there is hardly another one as well
   const isElsewhere = pair.person.entry !== undefined && pair.person.entry !== null;

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
+import wexa.server.wiring.Settings;
 
 /** An HR system that pushes people over SCIM, and what the standing policy makes of it. */
 class InboundTest {
@@ -336,8 +337,8 @@ class InboundTest {
             HttpResponse<String> answer = scim("GET", path, null);
             assertThat(answer.statusCode()).as(path).isEqualTo(200);
             assertThat(answer.body())
-                    .contains(cast.stage.address()
-                            + (cast.stage.address().getPath().endsWith("/") ? "" : "/") + "scim/v2");
+                    .as("addresses are those of the settings, not of the request")
+                    .contains(cast.stage.bean(Settings.class).publicUrl() + "/scim/v2");
         }
     }
 

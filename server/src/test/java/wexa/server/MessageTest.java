@@ -7,8 +7,14 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeAll;
@@ -130,6 +136,34 @@ class MessageTest {
         assertThat(cast.tove.get("/api/v1/log?q=" + handle).body().toString())
                 .contains("send message to " + handle)
                 .doesNotContain(token);
+    }
+
+    @Test
+    void aLinkThatIsUsedTenTimesAtOnceWorksOnce() throws Exception {
+        String handle = Cast.unique("ten.times");
+        JsonNode draft = cast.newcomer(handle, Cast.unique("N").replace('.', '-'), "reader");
+        cast.carried(draft);
+        messageIn(Cast.personIn(draft), "SENT");
+        String token = tokenIn(mailTo(handle));
+        List<Callable<Integer>> uses = new ArrayList<>();
+        for (int number = 0; number < 10; number++) {
+            Browserless nobody = new Browserless(cast.stage.address());
+            nobody.get("/api/v1/session");
+            String password = "grey seals and number " + number;
+            uses.add(() -> nobody.send(
+                            "POST", "/api/v1/activations", nobody.object("token", token, "password", password))
+                    .status());
+        }
+        try (ExecutorService parallel = Executors.newVirtualThreadPerTaskExecutor()) {
+            List<Integer> statuses = new ArrayList<>();
+            for (Future<Integer> one : parallel.invokeAll(uses)) {
+                statuses.add(one.get());
+            }
+            assertThat(statuses.stream().filter(status -> status == 200))
+                    .as("%s", statuses)
+                    .hasSize(1);
+            assertThat(statuses).allMatch(status -> status == 200 || status == 409 || status == 404);
+        }
     }
 
     @Test

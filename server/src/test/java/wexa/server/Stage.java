@@ -38,6 +38,7 @@ public final class Stage implements AutoCloseable {
         this.offset = Duration.between(Instant.now(), OPENS);
         this.options = List.of(options);
         ScenarioFiles.write(folder.resolve("source"));
+        Files.copy(folder.resolve("source/tenants.json"), folder.resolve("tenants.json"));
         startStandIns(0);
         directories = new Directories(folder.resolve("source"), 0);
         startServer();
@@ -117,12 +118,12 @@ public final class Stage implements AutoCloseable {
         return URI.create("http://127.0.0.1:" + server.getEnvironment().getProperty("local.server.port"));
     }
 
-    /** Has a tenant misbehave for its next requests. */
     /** Where the stand-ins answer. */
     public URI standIns() {
         return URI.create("http://127.0.0.1:" + standIns.port());
     }
 
+    /** Has a tenant misbehave for its next requests. */
     public void fault(String tenant, String kind, int times, int millis) throws IOException, InterruptedException {
         String body = "{\"kind\":\"" + kind + "\",\"times\":" + times + ",\"millis\":" + millis + "}";
         HttpRequest request = HttpRequest.newBuilder(
@@ -132,21 +133,31 @@ public final class Stage implements AutoCloseable {
         HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.discarding());
     }
 
-    /** Does something at a tenant itself, with the token that the scenario gives it. */
-    public HttpResponse<String> tenant(String key, String method, String path, String body)
-            throws IOException, InterruptedException {
-        for (JsonNode one : new JsonMapper().readTree(Files.readString(folder.resolve("source/tenants.json")))) {
+    /** The token that the scenario gives a tenant. */
+    public String token(String key) throws IOException {
+        for (JsonNode one : new JsonMapper().readTree(Files.readString(folder.resolve("tenants.json")))) {
             if (one.path("key").asString().equals(key)) {
-                HttpRequest request = HttpRequest.newBuilder(
-                                URI.create("http://127.0.0.1:" + standIns.port() + "/" + key + "/scim/v2/" + path))
-                        .header("Authorization", "Bearer " + one.path("token").asString())
-                        .header("Content-Type", "application/scim+json")
-                        .method(method, HttpRequest.BodyPublishers.ofString(body))
-                        .build();
-                return HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+                return one.path("token").asString();
             }
         }
         throw new IllegalArgumentException("there is no tenant " + key);
+    }
+
+    /** From the next start on the demo tells the server no tokens any more: it has those that it keeps. */
+    public void forgetDemoTokens() throws IOException {
+        Files.writeString(folder.resolve("source/tenants.json"), "[]");
+    }
+
+    /** Does something at a tenant itself, with the token that the scenario gives it. */
+    public HttpResponse<String> tenant(String key, String method, String path, String body)
+            throws IOException, InterruptedException {
+        HttpRequest request = HttpRequest.newBuilder(
+                        URI.create("http://127.0.0.1:" + standIns.port() + "/" + key + "/scim/v2/" + path))
+                .header("Authorization", "Bearer " + token(key))
+                .header("Content-Type", "application/scim+json")
+                .method(method, HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        return HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
     }
 
     @Override

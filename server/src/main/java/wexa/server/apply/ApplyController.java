@@ -20,10 +20,10 @@ import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.DraftView;
+import wexa.server.heavy.HeavyWork;
 import wexa.server.jobs.JobService;
 import wexa.server.snapshot.Applied;
 import wexa.server.snapshot.Changeset;
-import wexa.server.wiring.HeavyWork;
 
 /** Applying over HTTP, and what was applied. */
 @RestController

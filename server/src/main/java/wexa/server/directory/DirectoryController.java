@@ -53,8 +53,8 @@ class DirectoryController {
             @NotNull UUID person) {}
 
     @GetMapping("/pairs")
-    PairsView pairs(Actor actor) {
-        return directory.pairs(actor);
+    PairsView pairs(Actor actor, @RequestParam(defaultValue = "200") @Min(1) @Max(5_000) int limit) {
+        return directory.pairs(actor, limit);
     }
 
     @PostMapping("/readings")

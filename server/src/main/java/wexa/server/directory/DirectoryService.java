@@ -38,7 +38,7 @@ public class DirectoryService {
     private static final int MOST_FOUND = 12;
     private static final int LONGEST = 80;
 
-    private static final int MOST_PAIRS = 200;
+    private static final int FIRST_PAIRS = 200;
     private static final int MOST_GROUPS = 50;
 
     private final Directories directories;
@@ -85,7 +85,7 @@ public class DirectoryService {
     }
 
     /** The directories as they were last read, and the first pairs of each that do not go together. */
-    public PairsView pairs(Actor actor) {
+    public PairsView pairs(Actor actor, int limit) {
         actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         List<PairsView.DirectoryView> views = new ArrayList<>();
@@ -114,7 +114,7 @@ public class DirectoryService {
             }
             pairs.pairs(source).forEach(pair -> found.add(pairs.view(model, source.key(), pair)));
         }
-        return new PairsView(views, List.copyOf(found.subList(0, Math.min(MOST_PAIRS, found.size()))), found.size());
+        return new PairsView(views, List.copyOf(found.subList(0, Math.min(limit, found.size()))), found.size());
     }
 
     private static PairsView.SourceView reached(DirectorySettings.Source source) {
@@ -175,7 +175,7 @@ public class DirectoryService {
         actor.require(Act.LOOK);
         directories.readAll();
         following.follow();
-        return pairs(actor);
+        return pairs(actor, FIRST_PAIRS);
     }
 
     /** What a directory holds that is not connected yet. Changes nothing, here or there. */

@@ -34,11 +34,11 @@ import wexa.server.directory.DirectorySettings;
 import wexa.server.directory.DirectorySources;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;
+import wexa.server.heavy.HeavyWork;
 import wexa.server.problems.Messages;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
-import wexa.server.wiring.HeavyWork;
 import wexa.server.wiring.Ids;
 import wexa.server.wiring.Settings;
 

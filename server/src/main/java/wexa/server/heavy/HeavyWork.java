@@ -1,4 +1,4 @@
-package wexa.server.wiring;
+package wexa.server.heavy;
 
 import java.time.Duration;
 import java.util.concurrent.Semaphore;
