@@ -45,7 +45,7 @@ export function Who({
           <span className="font-sans text-sm font-normal text-soft">
             {inDirectory ? (
               <>
-                <b className="text-success">✓</b> found in the directory as {person.fields.entry}, signs in there
+                <b className="text-success">✓</b> found in the directory, signs in there
               </>
             ) : isOutside ? (
               "from outside, and in no directory"

@@ -24,7 +24,7 @@ class WalkIT {
 
             browser.link("Onboard").click();
             browser.heading("Onboard Odile Marrick");
-            browser.sees("found in the directory as odile.marrick");
+            browser.sees("found in the directory");
             browser.sees("nearest to “Keeper, Lagoon Hall, employee”");
             browser.button("Take over the 3 that nearly all have").click();
             browser.sees("gives Keeper in Pelagia North");
@@ -115,7 +115,7 @@ class WalkIT {
             browser.signIn("tove", "north-pier-2026");
             browser.sees("3 unknown accounts");
             browser.link("Onboard").click();
-            browser.sees("found in the directory as odile.marrick");
+            browser.sees("found in the directory");
             browser.pick("Put in a group…", "lagoon k", "Lagoon keepers");
             browser.button("Open in Pelagia North").click();
             browser.sees("left of 120");

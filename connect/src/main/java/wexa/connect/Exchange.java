@@ -109,10 +109,14 @@ public final class Exchange {
 
     private HttpRequest request(
             URI address, String method, String path, Optional<JsonNode> body, Optional<String> ifMatch) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(address)
-                .timeout(limit)
-                .header("Authorization", "Bearer " + token.get())
-                .header("Accept", "application/scim+json, application/json")
+        HttpRequest.Builder request = HttpRequest.newBuilder(address).timeout(limit);
+        try {
+            request.header("Authorization", "Bearer " + token.get());
+        } catch (IllegalArgumentException unfit) {
+            // what was thrown says the token, and would stand in the log
+            throw new IllegalStateException("the token cannot be sent in a header; enter it again");
+        }
+        request.header("Accept", "application/scim+json, application/json")
                 .header("Content-Type", path.contains("access/v1") ? "application/json" : "application/scim+json")
                 .method(
                         method,

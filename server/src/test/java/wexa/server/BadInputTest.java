@@ -8,6 +8,8 @@ import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 import wexa.server.Browserless.Answer;
 
 /** What is wrong is said with its field and the way out, and nothing is lost. */
@@ -106,6 +108,130 @@ class BadInputTest {
         Answer forbidden = bram.send("POST", "/api/v1/drafts", bram.object("name", "Mine"));
         assertThat(forbidden.status()).isEqualTo(403);
         assertThat(forbidden.text("detail")).contains("may look, but not prepare changes");
+    }
+
+    private ObjectNode edits(ObjectNode... entries) {
+        ObjectNode edits = cast.tove.object();
+        edits.putArray("taken");
+        ArrayNode put = edits.putArray("put");
+        for (ObjectNode entry : entries) {
+            put.add(entry);
+        }
+        return edits;
+    }
+
+    private ObjectNode entry(UUID id, String form) {
+        ObjectNode entry = cast.tove.object("id", id.toString(), "form", form);
+        entry.putObject("fields");
+        return entry;
+    }
+
+    private Answer put(JsonNode draft, ObjectNode edits) throws Exception {
+        return cast.tove.send(
+                "PUT",
+                "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
+                edits,
+                "If-Match",
+                "\"" + draft.path("version").asLong() + "\"");
+    }
+
+    @Test
+    void anEntryStandsOnceAndInOneDraftAndNothingInItIsNull() throws Exception {
+        UUID id = UUID.randomUUID();
+        JsonNode first = cast.tove.draft("First");
+        Answer twice = put(first, edits(entry(id, "person.add"), entry(id, "person.add")));
+        assertThat(twice.status()).isEqualTo(400);
+        assertThat(twice.body().toString()).contains("entry.twice");
+        assertThat(put(first, edits(entry(id, "person.add"))).status()).isEqualTo(200);
+        Answer other = put(cast.tove.draft("Second"), edits(entry(id, "person.add")));
+        assertThat(other.status()).isEqualTo(400);
+        assertThat(other.body().toString()).contains("entry.of-another-draft");
+        ObjectNode nulls = entry(UUID.randomUUID(), "person.add");
+        nulls.putNull("fields");
+        assertThat(put(cast.tove.draft("Third"), edits(nulls)).status()).isEqualTo(400);
+        nulls.putObject("fields").putNull("given");
+        assertThat(put(cast.tove.draft("Fourth"), edits(nulls)).status()).isEqualTo(400);
+        ObjectNode list = cast.tove.object();
+        list.putArray("taken").addNull();
+        list.putArray("put").addNull();
+        assertThat(put(cast.tove.draft("Fifth"), list).status()).isEqualTo(400);
+    }
+
+    @Test
+    void daysThatCannotBeCountedWithAreSaidToBeNone() throws Exception {
+        for (String day : List.of("+999999999-12-31", "-999999999-01-01", "0000-01-01", "9999-12-31")) {
+            JsonNode draft = cast.put(
+                    cast.tove.draft("Far away"),
+                    "membership.put",
+                    Map.of("member", "ines.abara", "group", "lagoon-night", "from", day, "until", day));
+            assertThat(draft.path("entries").path(0).path("findings").toString())
+                    .as(day)
+                    .contains("is not a day");
+        }
+    }
+
+    @Test
+    void aRuleMayNameManyUnitsAndARequestIdIsForOneDraft() throws Exception {
+        List<String> units = new ArrayList<>();
+        for (int number = 0; number < 9; number++) {
+            String key = "bad-input-" + number;
+            cast.tove.send("POST", "/api/v1/units", cast.tove.object("key", key, "name", "Unit " + number));
+            units.add(cast.find("/api/v1/units", "key", key));
+        }
+        JsonNode draft = cast.put(
+                cast.tove.draft("Nine units"),
+                "group.make",
+                Map.of(
+                        "key", "of-nine-units",
+                        "name", "Of nine units",
+                        "sort", "ruled",
+                        "owners", "tove.lindqvist",
+                        "units", String.join(",", units)));
+        assertThat(draft.path("entries").path(0).path("findings").toString()).doesNotContain("too-long");
+        assertThat(Cast.states(draft)).as("%s", draft).containsOnly("READY");
+        UUID request = UUID.randomUUID();
+        assertThat(cast.tove.apply(draft, request).status()).isEqualTo(200);
+        Answer again = cast.tove.apply(cast.tove.draft("Another"), request);
+        assertThat(again.status()).isEqualTo(409);
+        assertThat(again.text("code")).isEqualTo("apply.request-reused");
+    }
+
+    @Test
+    void twoDraftsOfOneTableAreAppliedOneAfterTheOtherAndNothingIsMadeTwice() throws Exception {
+        String handle = Cast.unique("twice.brought");
+        String text = "handle,given name,family name,works as,unit,job,first day\n" + handle
+                + ",Twice,Brought,employee,lagoon-hall,Keeper,2026-12-01\n";
+        Answer table = cast.tove.sendText("POST", "/api/v1/imports?name=Twice", text, "Content-Type", "text/csv");
+        String draft = "/api/v1/imports/" + table.text("id") + "/draft";
+        JsonNode one = cast.tove.send("POST", draft, null).body();
+        JsonNode other = cast.tove.send("POST", draft, null).body();
+        assertThat(cast.tove.apply(one).status()).as("%s %s", table.body(), one).isEqualTo(200);
+        JsonNode now =
+                cast.tove.get("/api/v1/drafts/" + other.path("id").asString()).body();
+        Answer applied = cast.tove.apply(now);
+        assertThat(applied.status()).as("%s", now).isIn(200, 409);
+        assertThat(cast.tove.get("/api/v1/people?q=" + handle).body().path("people"))
+                .hasSize(1);
+        JsonNode known = cast.tove
+                .get("/api/v1/people?q=ines.abara")
+                .body()
+                .path("people")
+                .path(0);
+        JsonNode used = cast.put(
+                cast.tove.draft("Id used before"),
+                "person.add",
+                Map.of(
+                        "id", known.path("id").asString(),
+                        "handle", Cast.unique("id.used"),
+                        "given", "Some",
+                        "family", "Body",
+                        "home", "skerrow"));
+        assertThat(used.toString()).contains("fact.id-used");
+        assertThat(cast.tove.apply(used).status()).as("%s", used).isEqualTo(409);
+        assertThat(cast.tove
+                        .get("/api/v1/people/" + known.path("id").asString())
+                        .text("givenName"))
+                .isEqualTo("Ines");
     }
 
     @Test

@@ -8,11 +8,13 @@ import jakarta.mail.internet.AddressException;
 import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeMessage;
 import java.nio.charset.StandardCharsets;
+import java.security.cert.CertificateException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Date;
 import java.util.Optional;
 import java.util.Properties;
+import javax.net.ssl.SSLException;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
@@ -20,6 +22,8 @@ import org.eclipse.angus.mail.util.MailConnectException;
 import org.jspecify.annotations.Nullable;
 import wexa.connect.Encryption;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
+import wexa.connect.Words;
 
 /**
  * Sends one plain letter at a time (RFC 5321, RFC 5322). Permanent answers (5yz) are refusals in the server's words,
@@ -39,6 +43,7 @@ public final class Mailer {
             Optional<String> login,
             Optional<String> password,
             String from,
+            Trust trust,
             Duration limit) {
         public Settings {
             if (login.isPresent() && encryption == Encryption.NONE) {
@@ -69,6 +74,11 @@ public final class Mailer {
         } catch (MailConnectException unreached) {
             return new Outcome.TryLater<>(PATIENCE, "the mail server does not answer");
         } catch (MessagingException failed) {
+            for (Throwable at = failed; at != null; at = at.getCause()) {
+                if (at instanceof SSLException || at instanceof CertificateException) {
+                    return new Outcome.TryLater<>(PATIENCE, "of the mail server, " + Trust.words(at));
+                }
+            }
             return new Outcome.TryLater<>(PATIENCE, words(failed));
         }
     }
@@ -110,7 +120,7 @@ public final class Mailer {
 
     private static String words(MessagingException failed) {
         String said = failed.getMessage();
-        return said == null || said.isBlank() ? failed.getClass().getSimpleName() : said.strip();
+        return said == null || said.isBlank() ? failed.getClass().getSimpleName() : Words.plain(said);
     }
 
     private MimeMessage message(Mail mail) throws MessagingException {
@@ -161,6 +171,13 @@ public final class Mailer {
         properties.setProperty("mail." + protocol + ".timeout", limit);
         properties.setProperty("mail." + protocol + ".writetimeout", limit);
         properties.setProperty("mail." + protocol + ".ssl.checkserveridentity", "true");
+        // whom the given trust refuses is not tried once more with the machine's
+        properties.setProperty("mail." + protocol + ".socketFactory.fallback", "false");
+        if (settings.trust().isOwn()) {
+            properties.put(
+                    "mail." + protocol + ".ssl.socketFactory",
+                    settings.trust().context().getSocketFactory());
+        }
         if (settings.encryption() == Encryption.STARTTLS) {
             properties.setProperty("mail.smtp.starttls.enable", "true");
             properties.setProperty("mail.smtp.starttls.required", "true");

@@ -5,6 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.unboundid.scim2.common.utils.JsonUtils;
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
@@ -25,8 +29,10 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import wexa.connect.Certificates;
 import wexa.connect.Encryption;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
 import wexa.sandbox.StandIns;
 
 /** Against the mailbox stand-in over real SMTP. */
@@ -57,6 +63,7 @@ class MailerTest {
                 Optional.empty(),
                 Optional.empty(),
                 "Wexa <wexa@skerrow.example>",
+                Trust.ofMachine(),
                 Duration.ofSeconds(2)));
     }
 
@@ -134,6 +141,7 @@ class MailerTest {
                             Optional.of("wexa"),
                             Optional.of("a secret"),
                             "wexa@skerrow.example",
+                            Trust.ofMachine(),
                             Duration.ofSeconds(2)))
                     .send(mail("a@skerrow.example"));
             assertThat(outcome).isNotInstanceOf(Outcome.Done.class);
@@ -169,7 +177,65 @@ class MailerTest {
                         Optional.of("wexa"),
                         Optional.empty(),
                         "wexa@skerrow.example",
+                        Trust.ofMachine(),
                         Duration.ofSeconds(1)))
                 .hasMessageContaining("in clear");
+    }
+
+    /** A mail server over TLS that takes everything. */
+    private static ServerSocket encrypted(Certificates shown) throws Exception {
+        ServerSocket server =
+                shown.server().getServerSocketFactory().createServerSocket(0, 5, InetAddress.getLoopbackAddress());
+        Thread.ofVirtual().start(() -> {
+            while (!server.isClosed()) {
+                try (Socket one = server.accept()) {
+                    converse(one);
+                } catch (IOException refused) {
+                    // who does not believe the certificate hangs up
+                }
+            }
+        });
+        return server;
+    }
+
+    private static void converse(Socket one) throws IOException {
+        BufferedReader in = new BufferedReader(new InputStreamReader(one.getInputStream(), StandardCharsets.UTF_8));
+        OutputStream out = one.getOutputStream();
+        out.write("220 here\r\n".getBytes(StandardCharsets.US_ASCII));
+        boolean isText = false;
+        for (String line = in.readLine(); line != null; line = in.readLine()) {
+            isText = isText ? !line.equals(".") : line.equals("DATA");
+            if (!isText || line.equals("DATA")) {
+                out.write((line.equals("DATA") ? "354 go on\r\n" : "250 fine\r\n").getBytes(StandardCharsets.US_ASCII));
+                out.flush();
+            }
+        }
+    }
+
+    private static Outcome<Boolean> sendOverTls(ServerSocket server, Trust trust) {
+        return new Mailer(new Mailer.Settings(
+                        "localhost",
+                        server.getLocalPort(),
+                        Encryption.TLS,
+                        Optional.empty(),
+                        Optional.empty(),
+                        "wexa@skerrow.example",
+                        trust,
+                        Duration.ofSeconds(3)))
+                .send(mail("a@skerrow.example"));
+    }
+
+    @Test
+    void mailServersAreHeldToTheirNames() throws Exception {
+        Certificates right = Certificates.of(folder, "dns:localhost", true);
+        Certificates other = Certificates.of(folder, "dns:elsewhere.example", true);
+        try (ServerSocket good = encrypted(right);
+                ServerSocket elsewhere = encrypted(other)) {
+            assertThat(sendOverTls(good, Trust.of(right.pem()))).isInstanceOf(Outcome.Done.class);
+            assertThat(sendOverTls(good, Trust.ofMachine())).isInstanceOf(Outcome.TryLater.class);
+            Outcome<Boolean> wrong = sendOverTls(elsewhere, Trust.of(other.pem()));
+            assertThat(wrong).isInstanceOf(Outcome.TryLater.class);
+            assertThat(((Outcome.TryLater<Boolean>) wrong).reason()).contains("another name");
+        }
     }
 }

@@ -18,6 +18,7 @@ public enum Code {
     FORM_UNKNOWN("form.unknown", BLOCK),
     REFERENCE_UNRESOLVED("reference.unresolved", BLOCK),
     FACT_GONE("fact.gone", BLOCK),
+    FACT_ID_USED("fact.id-used", BLOCK),
     ENTRY_WAITS("entry.waits", BLOCK),
     CHANGED_MEANWHILE("fact.changed-meanwhile", BLOCK),
     HANDLE_TAKEN("person.handle-taken", BLOCK),

@@ -150,6 +150,22 @@ final class Replay {
             this.entry = entry;
         }
 
+        /**
+         * What is made takes the place of nothing: an id that is there already is somebody else's. An account that was closed is
+         * opened under its own id, and what a directory lists is listed anew under the one that it has.
+         */
+        private boolean isTaken(Resolution resolution) {
+            boolean mayBeThere =
+                    !entry.isMaking() || entry.isRead() || entry.form().equals("account.open");
+            String made = entry.fields().getOrDefault("id", "");
+            return resolution.effects().stream()
+                    .filter(effect ->
+                            effect.before().isEmpty() || effect.id().toString().equals(made))
+                    .anyMatch(effect -> model().find(effect.kind(), effect.id())
+                            .filter(there -> effect.before().isEmpty() || !mayBeThere)
+                            .isPresent());
+        }
+
         Preview.Outcome outcome() {
             Optional<Fact> seen = entry.seen();
             Optional<Fact> stands = seen.flatMap(fact -> base.find(Kind.of(fact), fact.id()));
@@ -172,6 +188,8 @@ final class Replay {
                 findings.add(changed(seen.orElseThrow(), stands.orElseThrow()));
             } else if (held.containsKey(entry.id())) {
                 findings.addAll(held.getOrDefault(entry.id(), List.of()));
+            } else if (isTaken(resolution)) {
+                findings.add(Finding.of(Code.FACT_ID_USED, "id"));
             } else if (!resolution.isBlocked()) {
                 state = Preview.State.READY;
                 take(resolution.effects());

@@ -4,13 +4,15 @@ import jakarta.validation.constraints.NotNull;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
 import org.springframework.validation.annotation.Validated;
 import wexa.connect.Encryption;
 import wexa.connect.mail.Mailer;
 
 /**
  * Where messages are handed in. Without a host none is sent, and the messages say so. {@code linkValidity} is
- * how long the links in messages are good.
+ * how long the links in messages are good; {@code certificates} are in PEM, whom the
+ * connection believes, empty for whom the machine trusts.
  */
 @Validated
 @ConfigurationProperties("wexa.mail")
@@ -21,6 +23,7 @@ record MailSettings(
         @Nullable String login,
         @Nullable String password,
         @NotNull String from,
+        @DefaultValue("") String certificates,
         @NotNull Duration linkValidity,
         @NotNull Duration limit,
         @NotNull Duration interval) {

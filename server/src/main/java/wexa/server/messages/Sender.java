@@ -13,6 +13,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
+import wexa.connect.Trust;
 import wexa.connect.mail.Mailer;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
@@ -102,6 +103,7 @@ class Sender {
                         Optional.ofNullable(settings.login()),
                         Optional.ofNullable(settings.password()),
                         settings.from(),
+                        Trust.of(settings.certificates()),
                         settings.limit()));
     }
 
