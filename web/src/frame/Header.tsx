@@ -18,6 +18,12 @@ const PLACES = [
   { to: "/log", name: "Log" },
 ] as const;
 
+/** What somebody may do besides looking, or that they may look. */
+function mayWords(acts: readonly string[]): string {
+  const more = acts.filter((act) => act !== "LOOK").map((act) => act.toLowerCase());
+  return `may ${more.length === 0 ? "look" : more.join(", ")}`;
+}
+
 function initials(name: string): string {
   return name
     .split(" ")
@@ -69,18 +75,18 @@ function Account({ onKeys }: { onKeys: () => void }) {
   const session = useSession();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const looksOnly = !session.acts.includes("PREPARE");
+  const may = mayWords(session.acts);
   return (
     <MenuTrigger>
       <Button
-        aria-label={`${session.name}${looksOnly ? ", may look" : ""}: your menu`}
+        aria-label={`${session.name}, ${may}: your menu`}
         className="grid size-8 cursor-pointer place-items-center rounded-full bg-primary font-head text-xs font-semibold text-primary-content"
       >
         {initials(session.name)}
       </Button>
       <Popover placement="bottom end" className="card-plain min-w-52 p-1 shadow-md">
         <p className="px-3 pt-2 font-semibold">{session.name}</p>
-        <p className="px-3 pb-2 text-sm text-soft">{looksOnly ? "may look" : "may prepare and apply"}</p>
+        <p className="px-3 pb-2 text-sm text-soft">{may}</p>
         <Menu className="outline-none">
           <MenuItem
             className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"

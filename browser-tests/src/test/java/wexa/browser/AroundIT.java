@@ -45,7 +45,7 @@ class AroundIT {
             browser.isAccessible("whose accounts are");
             browser.open("/tenants/connect");
             browser.type("Address", stage.standIns() + "/quayside-south/");
-            browser.type("Token", "not the token");
+            browser.type("Token", "not-the-token");
             browser.button("Test the connection").click();
             browser.sees("It answers, but not to this token");
             browser.isAccessible("connecting a tenant");
@@ -55,7 +55,7 @@ class AroundIT {
             browser.sees("Lagoon Hall");
             browser.isAccessible("setting up");
             browser.open("/administrators");
-            browser.button("Where Bram Oakenshaw may, and who they are").click();
+            browser.button("Where Bram Oakenshaw may, who they are, and their way in").click();
             browser.sees("In which tenants");
             browser.theme("night");
             browser.isAccessible("where administrators may, at night");

@@ -41,14 +41,13 @@ final class ServerProcess {
     }
 
     /** Starts it; {@code halt} names the hook at which it dies by itself, if any. */
-    Process start(String halt) throws IOException {
+    Process start(String halt, String... jvm) throws IOException {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
-                "-XX:+UseSerialGC",
-                "-cp",
-                System.getProperty("java.class.path"),
-                "wexa.server.WexaServer"));
+                "-XX:+UseSerialGC"));
+        command.addAll(List.of(jvm));
+        command.addAll(List.of("-cp", System.getProperty("java.class.path"), "wexa.server.WexaServer"));
         command.addAll(options);
         command.add("--wexa.halt-at=" + halt);
         Files.createDirectories(folder.resolve("data"));
@@ -59,8 +58,12 @@ final class ServerProcess {
                 .start();
     }
 
+    URI address() {
+        return URI.create("http://127.0.0.1:" + port);
+    }
+
     Browserless whenUp() {
-        URI address = URI.create("http://127.0.0.1:" + port);
+        URI address = address();
         return await().atMost(Duration.ofSeconds(90))
                 .pollInterval(Duration.ofMillis(300))
                 .ignoreExceptions()
