@@ -202,7 +202,7 @@ function Tenants() {
                     {tenant.differences > 0 && (
                       <b className="text-error"> · {count(tenant.differences, "difference")}</b>
                     )}
-                    {tenant.reading === "FAILED" && <b className="text-error"> · does not answer</b>}
+                    {tenant.reading === "FAILED" && <b className="text-error"> · last reading failed</b>}
                   </span>
                 </Link>
               </li>

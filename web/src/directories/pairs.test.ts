@@ -38,7 +38,7 @@ describe("pairs", () => {
     const gone = pair({ kind: "VANISHED", same: [], differing: [] });
     delete gone.listed;
     const lines = linesOf({ ...gone, person: { ...gone.person, entry: "ines.abara" } });
-    expect(lines.at(-1)).toEqual({ name: "Linked to", here: "ines.abara", there: "", is: "plain" });
+    expect(lines.at(-1)).toEqual({ name: "Linked entry", here: "ines.abara", there: "", is: "plain" });
     expect(takenOver(gone)).toEqual({ person: "p" });
   });
 

@@ -24,7 +24,7 @@ export function linesOf(pair: Pair): Line[] {
     line("mail", "E-mail", person.mail, listed?.mail),
     line("phone", "Mobile", person.phone, listed?.phone),
     line("number", "Staff number", person.numbers, listed?.number),
-    line("entry", "Linked to", person.entry, ""),
+    line("entry", "Linked entry", person.entry, ""),
   ].filter((one) => one.here !== "" || one.there !== "");
 }
 

@@ -3,6 +3,7 @@ import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { securityLogQuery } from "../api/queries";
 import { useSession } from "../session/hooks";
+import { programWords } from "../session/program";
 import { moment } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { isRefusal, KINDS, kindOf } from "./words";
@@ -39,7 +40,7 @@ export function SecurityLogPage() {
         <label className="text-xs font-semibold text-soft">
           What
           <select
-            className="select mt-0.5 block h-9 w-56 text-base font-normal text-base-content"
+            className="select mt-0.5 flex h-9 w-56 text-base font-normal text-base-content"
             value={kind ?? ""}
             onChange={(event) => want({ kind: event.target.value === "" ? undefined : event.target.value })}
           >
@@ -82,7 +83,9 @@ export function SecurityLogPage() {
                       </td>
                       <td className="px-2 py-1 font-mono text-sm break-all">{event.login}</td>
                       <td className="px-2 py-1 font-mono text-sm">{event.address}</td>
-                      <td className="px-2 py-1 text-sm break-words text-soft">{event.detail}</td>
+                      <td className="px-2 py-1 text-sm break-words text-soft" title={event.detail}>
+                        {event.kind === "SIGNED_IN" ? programWords(event.detail) : event.detail}
+                      </td>
                     </tr>
                   ))}
                 </tbody>

@@ -75,7 +75,7 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
           </span>
           <p className="min-w-48 flex-1">
             Scan this with an authenticator, or type the secret into it:
-            <span className="mt-1 block font-mono text-sm break-all">{offer.secret}</span>
+            <span className="mt-1 block font-mono text-sm">{offer.secret.match(/.{1,4}/g)?.join(" ")}</span>
           </p>
         </div>
         <PlainField

@@ -48,7 +48,7 @@ export function PlainField({
       ) : (
         <input
           type={type}
-          className={`input mt-0.5 w-full ${problem === undefined ? "" : "input-error"}`}
+          className={`input mt-1 w-full ${problem === undefined ? "" : "input-error"}`}
           autoComplete={autoComplete}
           autoFocus={autoFocus}
           onChange={(event) => onChange(event.target.value)}
