@@ -55,7 +55,8 @@ class AroundIT {
             browser.sees("Lagoon Hall");
             browser.isAccessible("setting up");
             browser.open("/administrators");
-            browser.button("Where Bram Oakenshaw may, who they are, and their way in").click();
+            browser.button("Where Bram Oakenshaw may, who they are, and their way in")
+                    .click();
             browser.sees("In which tenants");
             browser.theme("night");
             browser.isAccessible("where administrators may, at night");

@@ -74,7 +74,8 @@ class WayInIT {
 
             tove.send("DELETE", "/api/v1/session", null);
             browser.button("Wren Castellane, may govern: your menu").click();
-            browser.see(By.xpath("//*[@role='menuitem'][contains(., 'Sign out')]")).click();
+            browser.see(By.xpath("//*[@role='menuitem'][contains(., 'Sign out')]"))
+                    .click();
             browser.heading("Sign in");
             browser.type("Login", "wren");
             browser.type("Password", OWN);
