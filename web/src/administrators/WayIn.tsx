@@ -29,7 +29,7 @@ export function WayIn({ known }: { known: Schemas["AdministratorView"] }) {
       >
         <div className="w-80">
           <PlainField
-            label="Another password"
+            label="New password"
             type="password"
             autoComplete="new-password"
             value={password}
@@ -38,7 +38,7 @@ export function WayIn({ known }: { known: Schemas["AdministratorView"] }) {
           />
         </div>
         <button type="submit" className="btn btn-sm" disabled={set.isPending}>
-          Set it, and sign them out
+          Reset password and sign out
         </button>
         {known.hasSecondFactor && (
           <button type="button" className="btn btn-sm" disabled={remove.isPending} onClick={() => remove.mutate()}>

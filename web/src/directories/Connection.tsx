@@ -40,7 +40,7 @@ export function Connection({ one }: { one: Schemas["DirectoryView"] }) {
           aria-label={`${isOpen ? "Leave" : "Change"} the connection of ${one.name}`}
           onClick={() => setOpen(!isOpen)}
         >
-          {isOpen ? "Leave it as it is" : "Change connection"}
+          {isOpen ? "Cancel" : "Change connection"}
         </button>
         <button
           type="button"

@@ -41,7 +41,7 @@ export function Policy({ policy }: { policy: Schemas["PolicyView"] }) {
             aria-label={`Change: ${title}`}
             onClick={() => setOpen(!isOpen)}
           >
-            {isOpen ? "Leave as it is" : "Change"}
+            {isOpen ? "Cancel" : "Change"}
           </button>
         )}
       </div>

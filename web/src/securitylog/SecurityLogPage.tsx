@@ -21,9 +21,7 @@ export function SecurityLogPage() {
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Security log">
       <h1>Security log</h1>
-      <p className="text-soft">
-        Sign-ins, refusals, changes of rights, and where secrets were to be sent. Kept for a year.
-      </p>
+      <p className="text-soft">Sign-ins, refused attempts, and changes to rights and connections. Kept for a year.</p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <label className="text-xs font-semibold text-soft">
           Login
@@ -38,13 +36,13 @@ export function SecurityLogPage() {
           />
         </label>
         <label className="text-xs font-semibold text-soft">
-          What
+          Event
           <select
             className="select mt-0.5 flex h-9 w-56 text-base font-normal text-base-content"
             value={kind ?? ""}
             onChange={(event) => want({ kind: event.target.value === "" ? undefined : event.target.value })}
           >
-            <option value="">Anything</option>
+            <option value="">All events</option>
             {Object.entries(KINDS).map(([one, words]) => (
               <option key={one} value={one}>
                 {words}
@@ -57,7 +55,7 @@ export function SecurityLogPage() {
         {() =>
           events.length === 0 ? (
             <div className="card-plain mt-3">
-              <Empty title="Nothing like that happened." />
+              <Empty title="No events match." />
             </div>
           ) : (
             <>
@@ -65,10 +63,10 @@ export function SecurityLogPage() {
                 <thead>
                   <tr className="text-left text-xs text-soft">
                     <th className="w-44 px-3 py-1.5 font-semibold">When</th>
-                    <th className="w-44 px-2 font-semibold">What</th>
+                    <th className="w-44 px-2 font-semibold">Event</th>
                     <th className="w-40 px-2 font-semibold">Login</th>
                     <th className="w-36 px-2 font-semibold">From</th>
-                    <th className="px-2 font-semibold">More</th>
+                    <th className="px-2 font-semibold">Details</th>
                   </tr>
                 </thead>
                 <tbody>

@@ -71,7 +71,7 @@ function Choose({ token, link }: { token: string; link: Schemas["ActivationView"
       />
       <Told error={choose.error} />
       <button type="submit" className="btn btn-primary mt-5 w-full" disabled={choose.isPending}>
-        {choose.data === undefined ? "Take this password" : "Try again"}
+        {choose.data === undefined ? "Save password" : "Try again"}
       </button>
     </form>
   );

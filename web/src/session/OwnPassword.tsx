@@ -32,7 +32,7 @@ export function OwnPassword({ isFirst = false, onDone }: { isFirst?: boolean; on
       <PlainField
         label="New password"
         type="password"
-        hint="12 characters or more. Several words that do not go together are easy to remember."
+        hint="12 characters or more. Several unrelated words are easy to remember."
         autoComplete="new-password"
         value={typed.fresh}
         problem={problemOf(change.error, "fresh")}
@@ -49,7 +49,7 @@ export function OwnPassword({ isFirst = false, onDone }: { isFirst?: boolean; on
         className={`btn mt-4 ${isFirst ? "btn-primary w-full" : "btn-sm"}`}
         disabled={change.isPending}
       >
-        {isFirst ? "Take this password" : "Change password"}
+        {isFirst ? "Save password" : "Change password"}
       </button>
     </form>
   );

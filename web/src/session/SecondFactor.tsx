@@ -71,15 +71,15 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
       >
         <div className="flex flex-wrap items-start gap-4">
           <span className="rounded bg-white p-2">
-            <QRCodeSVG value={offer.address} size={148} title="To be scanned by an authenticator" />
+            <QRCodeSVG value={offer.address} size={148} title="QR code for an authenticator app" />
           </span>
           <p className="min-w-48 flex-1">
-            Scan this with an authenticator, or type the secret into it:
+            Scan this with an authenticator app, or enter the secret by hand:
             <span className="mt-1 block font-mono text-sm">{offer.secret.match(/.{1,4}/g)?.join(" ")}</span>
           </p>
         </div>
         <PlainField
-          label="The code that it shows"
+          label="Code from the authenticator"
           autoComplete="one-time-code"
           autoFocus
           value={code}
@@ -88,7 +88,7 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
         />
         <Told error={check.error} />
         <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={check.isPending}>
-          Use this second factor
+          Turn on second factor
         </button>
       </form>
     );
@@ -97,7 +97,7 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
     const words = {
       set: "Go on",
       remove: "Remove the second factor",
-      codes: "Show ten fresh codes",
+      codes: "Create new recovery codes",
     }[step];
     return (
       <form
@@ -107,7 +107,7 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
         }}
       >
         <PlainField
-          label="Your password, once more"
+          label="Your password"
           type="password"
           autoComplete="current-password"
           autoFocus
@@ -121,7 +121,7 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
             {words}
           </button>
           <button type="button" className="btn btn-sm" onClick={() => setStep("none")}>
-            Leave it as it is
+            Cancel
           </button>
         </p>
       </form>
@@ -148,8 +148,8 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
     <>
       <p className="mt-1">
         {own.isSecondFactorRequired
-          ? "It is required here: beside the password, a code from an authenticator on your phone."
-          : "Not set. Whoever learns your password can sign in as you; a code from an authenticator on your phone prevents that."}
+          ? "Required here: a code from an authenticator app, in addition to your password."
+          : "Not set. Whoever learns your password can sign in as you; a code from an authenticator app prevents that."}
       </p>
       <button type="button" className="btn btn-primary btn-sm mt-2" onClick={() => setStep("set")}>
         Set it up
@@ -162,7 +162,7 @@ function Codes({ codes, onKept }: { codes: string[]; onKept: () => void }) {
   return (
     <>
       <p className="mt-1">
-        Keep these where your phone is not. Each stands in for a code once, and they are shown only now.
+        Keep these somewhere other than your phone. Each replaces a code once. They are not shown again.
       </p>
       <ul className="mt-2 grid max-w-md grid-cols-2 gap-x-6 rounded border border-line p-3 font-mono text-sm">
         {codes.map((code) => (

@@ -97,11 +97,11 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
       }}
     >
       <div className="grid grid-cols-2 gap-x-4">
-        <PlainField label="Name" hint="As people call it." {...field("name")} />
+        <PlainField label="Name" hint="Shown to administrators." {...field("name")} />
         {known === undefined ? (
           <PlainField
             label="Short name"
-            hint="The home of the people in it. It stays."
+            hint="Identifies the directory and its people. It cannot be changed later."
             value={body.key}
             problem={problemOf(error, "key")}
             onChange={setKey}
@@ -139,22 +139,22 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
           </div>
           <PlainField label="Port" type="number" value={port} problem={problemOf(error, "port")} onChange={setPort} />
         </div>
-        <PlainField label="Signs in as" hint="For example cn=reader,dc=skerrow,dc=example" {...field("bindDn")} />
+        <PlainField label="Bind DN" hint="For example cn=reader,dc=skerrow,dc=example" {...field("bindDn")} />
         <PlainField
-          label="With the password"
+          label="Password"
           type="password"
           autoComplete="off"
           isOptional={known !== undefined}
-          {...(known?.source.hasPassword === true ? { hint: "Left empty, the one that is kept stays." } : {})}
+          {...(known?.source.hasPassword === true ? { hint: "Leave empty to keep the saved one." } : {})}
           {...field("bindPassword")}
         />
         <PlainField
-          label="People are below"
+          label="Base DN of people"
           hint="For example ou=people,dc=skerrow,dc=example"
           {...field("peopleDn")}
         />
         <PlainField
-          label="Groups are below (may stay empty)"
+          label="Base DN of groups (optional)"
           hint="For example ou=groups,dc=skerrow,dc=example"
           isOptional
           {...field("groupsDn")}
@@ -164,17 +164,22 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
         <summary className="cursor-pointer text-sm font-semibold">Certificate, entry id, time limit</summary>
         <div className="grid grid-cols-2 gap-x-4">
           <PlainField
-            label="Entries are known by"
-            hint="The attribute that stays when an entry is renamed or moved."
+            label="Entry id attribute"
+            hint="The attribute that keeps its value when an entry is renamed or moved."
             {...field("idAttribute")}
           />
-          <PlainField label="Seconds for one answer" type="number" hint="1 to 120." {...field("limitSeconds")} />
+          <PlainField
+            label="Time limit per answer, seconds"
+            type="number"
+            hint="1 to 120."
+            {...field("limitSeconds")}
+          />
         </div>
         <PlainField
-          label="Certificate (may stay empty)"
+          label="Trusted certificate (optional)"
           type="lines"
           isOptional
-          hint="In PEM form: the directory's own, or that of the authority that signed it. Left empty, whom this machine trusts is trusted."
+          hint="In PEM form: the directory's own, or that of the authority that signed it. Leave empty to trust what the server's Java trusts."
           {...field("certificates")}
         />
       </details>
@@ -186,7 +191,7 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
           </button>
         ) : (
           <button type="submit" className="btn btn-primary btn-sm" disabled={isBusy}>
-            {connect.isPending ? "Trying and reading…" : "Try it and keep it"}
+            {connect.isPending ? "Trying and reading…" : "Test and save"}
           </button>
         )}
         {known === undefined && probe.data !== undefined && (

@@ -56,10 +56,10 @@ export function ConnectPage() {
           <details className="mt-3" open={problemOf(probe.error, "certificates") !== undefined || undefined}>
             <summary className="cursor-pointer text-sm font-semibold">Certificate</summary>
             <PlainField
-              label="Certificate to believe (may stay empty)"
+              label="Trusted certificate (optional)"
               type="lines"
               isOptional
-              hint="In PEM form: the tenant's own, or that of the authority that signed it. Left empty, whom this machine trusts is trusted."
+              hint="In PEM form: the tenant's own, or that of the authority that signed it. Leave empty to trust what the server's Java trusts."
               value={certificates}
               problem={problemOf(probe.error, "certificates")}
               onChange={(value) => {

@@ -38,7 +38,7 @@ export function Reach({ tenant }: { tenant: string }) {
       <h2 className="mt-5">Connection</h2>
       <p className="mt-1">
         <button type="button" className="btn btn-xs" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-          {isOpen ? "Leave as it is" : "Set address, token or door"}
+          {isOpen ? "Cancel" : "Change connection"}
         </button>{" "}
         {set.isSuccess && !isOpen && (
           <span role="status" className="text-sm text-success">
@@ -55,18 +55,18 @@ export function Reach({ tenant }: { tenant: string }) {
           }}
         >
           <PlainField
-            label="Another address"
+            label="New address"
             isOptional
             value={address}
             problem={problemOf(set.error, "address")}
             onChange={setAddress}
           />
           <PlainField
-            label="Another token"
+            label="New token"
             type="password"
             isOptional
             autoComplete="off"
-            hint="Needed where the scheme, host or port changes: the one that is kept is not sent elsewhere."
+            hint="Required if the scheme, host or port changes: the saved token is not sent to another server."
             value={token}
             problem={problemOf(set.error, "token")}
             onChange={setToken}
@@ -74,13 +74,13 @@ export function Reach({ tenant }: { tenant: string }) {
           <PlainField
             label="Where people sign in"
             isOptional
-            hint="What stays empty stays as it is."
+            hint="Leave empty to keep it unchanged."
             value={door}
             problem={problemOf(set.error, "door")}
             onChange={setDoor}
           />
           <PlainField
-            label="Certificate to believe"
+            label="Trusted certificate"
             type="lines"
             isOptional
             hint="In PEM form: the tenant's own, or that of the authority that signed it."
@@ -90,7 +90,7 @@ export function Reach({ tenant }: { tenant: string }) {
           />
           <Told error={set.error} />
           <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={set.isPending}>
-            {set.isPending ? "Trying…" : "Try it and keep it"}
+            {set.isPending ? "Trying…" : "Test and save"}
           </button>
         </form>
       )}

@@ -43,23 +43,23 @@ class WayInIT {
             browser.isAccessible("choosing an own password");
             browser.type("The password you were given", GIVEN);
             browser.type("New password", "password12345");
-            browser.button("Take this password").click();
+            browser.button("Save password").click();
             browser.sees("Many people use a password like this");
             browser.type("New password", OWN);
-            browser.button("Take this password").click();
+            browser.button("Save password").click();
             browser.sees("Tenants at a glance");
 
             browser.open("/sign-in");
             browser.heading("Your sign-in");
             browser.sees("this one");
             browser.button("Set it up").click();
-            browser.type("Your password, once more", OWN);
+            browser.type("Your password", OWN);
             browser.button("Go on").click();
             browser.sees("Scan this with an authenticator");
             browser.isAccessible("setting up a second factor");
             String secret = browser.text(By.xpath("//p[contains(., 'Scan this')]/span"));
-            browser.type("The code that it shows", code(secret, Instant.now()));
-            browser.button("Use this second factor").click();
+            browser.type("Code from the authenticator", code(secret, Instant.now()));
+            browser.button("Turn on second factor").click();
             browser.sees("Each stands in for a code once");
             browser.isAccessible("recovery codes");
             browser.button("I have kept them").click();

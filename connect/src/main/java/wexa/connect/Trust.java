@@ -75,7 +75,7 @@ public final class Trust {
             return (X509Certificate) CertificateFactory.getInstance("X.509")
                     .generateCertificate(new ByteArrayInputStream(pem.getBytes(StandardCharsets.US_ASCII)));
         } catch (CertificateException unreadable) {
-            throw new IllegalArgumentException("a certificate cannot be read; paste it anew in PEM form", unreadable);
+            throw new IllegalArgumentException("a certificate cannot be read; paste it again in PEM form", unreadable);
         }
     }
 
@@ -183,7 +183,7 @@ public final class Trust {
                 || all.contains("unable to find valid certification path")
                 || all.contains("path does not chain")
                 || all.contains("certpath")) {
-            return "nobody who is trusted vouches for the certificate";
+            return "the certificate is not signed by a trusted authority";
         }
         return all.contains("handshake") || all.contains("ssl")
                 ? "no encrypted connection came about"

@@ -58,10 +58,10 @@ public final class PasswordRules {
             }
         }
         if (ownOf(plain) < LEAST_OWN) {
-            return Optional.of("Many people use a password like this. Use several words that do not go together.");
+            return Optional.of("This password is too common. Use several unrelated words.");
         }
         return ownOf(withoutNames) < LEAST_OWN
-                ? Optional.of("It is little more than your own name. Use several words that do not go together.")
+                ? Optional.of("This password is too close to your name. Use several unrelated words.")
                 : Optional.empty();
     }
 

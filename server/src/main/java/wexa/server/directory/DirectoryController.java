@@ -129,7 +129,7 @@ class DirectoryController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void reconnect(Actor actor, @PathVariable String key, @Valid @RequestBody NewSource source) {
         if (!key.equals(source.key())) {
-            throw Problem.badField("key", "directory.key-fixed", "The short name stays as it is: " + key + ".");
+            throw Problem.badField("key", "directory.key-fixed", "The short name cannot be changed: " + key + ".");
         }
         directory.reconnect(actor, source.source());
     }

@@ -98,7 +98,7 @@ public class DraftService {
                 .toList();
         if (drafts.areKnown(fresh)) {
             throw Problem.badField(
-                    "put", "entry.of-another-draft", "An entry of that id is in another draft. Give it a fresh id.");
+                    "put", "entry.of-another-draft", "Another draft has an entry with this id. Use a new id.");
         }
         Model model = snapshots.current().model();
         List<Entry> kept = new ArrayList<>();

@@ -28,9 +28,7 @@ public class HeavyWork {
             isIn = turns.tryAcquire(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
             if (!isIn) {
                 throw new Problem(
-                        503,
-                        "busy.heavy",
-                        "Large drafts or tables of others are being worked on. Try again in a minute.");
+                        503, "busy.heavy", "Other large drafts or tables are being processed. Try again in a minute.");
             }
             return work.get();
         } catch (InterruptedException stopped) {

@@ -43,11 +43,11 @@ class Admission {
                     ? new Problem(
                             403,
                             "password-change-needed",
-                            "Somebody else chose your password. Choose your own before you go on.")
+                            "Your password was set by somebody else. Choose a new one before you continue.")
                     : new Problem(
                             403,
                             "second-factor-needed",
-                            "A second factor is required here. Set one up before you go on.");
+                            "A second factor is required here. Set one up before you continue.");
         }
         return actor;
     }

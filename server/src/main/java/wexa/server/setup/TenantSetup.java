@@ -113,7 +113,7 @@ public class TenantSetup {
             throw Problem.badField(
                     "token",
                     "connection.token-text",
-                    "A token has no blanks, line breaks or letters beyond ASCII (RFC 6750). Paste it anew.");
+                    "A token has no blanks, line breaks or letters beyond ASCII (RFC 6750). Paste it again.");
         }
         Connections.Connection connection = connections.to(base, token, certificates);
         Outcome<Announced> outcome = connection.scim().discover();
@@ -369,8 +369,8 @@ public class TenantSetup {
                 "token",
                 "connection.token-needed",
                 before.token().isPresent()
-                        ? "The tenant would be reached at another place. Enter its token again: the one that is kept is not"
+                        ? "The tenant's address changes. Enter its token again: the saved one is not"
                                 + " sent elsewhere."
-                        : "The token that is kept cannot be read. Enter it again.");
+                        : "The saved token cannot be read. Enter it again.");
     }
 }

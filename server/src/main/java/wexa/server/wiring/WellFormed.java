@@ -15,7 +15,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Refuses addresses that are no text in UTF-8 once they are decoded (RFC 3986 2.5), before anything asks for their parts. */
 final class WellFormed extends OncePerRequestFilter {
     private static final String BODY = "{\"title\":\"Bad Request\",\"status\":400,\"code\":\"address.malformed\","
-            + "\"detail\":\"The address is not UTF-8 once it is decoded. Encode it anew.\",\"fields\":[]}";
+            + "\"detail\":\"The address does not decode to UTF-8. Encode it again.\",\"fields\":[]}";
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
