@@ -79,7 +79,7 @@ final class Listing<T> {
                 return answer.map(any -> new Whole<>(found, left));
             }
             JsonNode resources = done.value().path("Resources");
-            if (!done.value().isObject() || !(resources.isArray() || resources.isMissingNode() || resources.isNull())) {
+            if (pages == 0 ? !isList(done.value()) : !canBeList(done.value())) {
                 return incomplete("the answer is no list (RFC 7644 3.4.2)");
             }
             if (resources.isEmpty()) {
@@ -97,6 +97,18 @@ final class Listing<T> {
             start += resources.size();
         }
         return new Outcome.Refused<>(200, "tooMany", endpoint + " has more than " + MOST_REQUESTS + " pages");
+    }
+
+    /** Resources may be left out only where there are none (RFC 7644 3.4.2): an object that says neither is no list. */
+    static boolean isList(JsonNode answer) {
+        return canBeList(answer)
+                && (answer.path("Resources").isArray()
+                        || number(answer.path("totalResults")).isPresent());
+    }
+
+    private static boolean canBeList(JsonNode answer) {
+        JsonNode resources = answer.path("Resources");
+        return answer.isObject() && (resources.isArray() || resources.isMissingNode() || resources.isNull());
     }
 
     /** Whether there was anything new in the page. */

@@ -81,8 +81,10 @@ final class Lookup {
         }
         return answer.then(list -> {
             List<JsonNode> ours = new ArrayList<>();
-            boolean isFiltered = true;
-            for (JsonNode resource : list.path("Resources")) {
+            JsonNode resources = list.path("Resources");
+            boolean isHeldBack = resources.isEmpty() && Listing.total(list).orElse(0) > 0;
+            boolean isFiltered = Listing.isList(list) && !isHeldBack;
+            for (JsonNode resource : resources) {
                 if (carries(resource, key)) {
                     ours.add(resource);
                 } else {

@@ -122,6 +122,12 @@ class ListingTest {
                         : Answer.of(500, "")))
                 .isInstanceOf(Outcome.TryLater.class);
         assertThat(incomplete(read(asked -> Answer.of(200, "[]")))).contains("no list");
+        assertThat(incomplete(read(asked -> Answer.of(200, "{}")))).contains("no list");
+        assertThat(incomplete(read(asked -> Answer.of(200, "{\"error\":\"please wait\"}"))))
+                .contains("no list");
+        assertThat(incomplete(read(asked -> Answer.of(200, "{\"totalResults\":3}"))))
+                .contains("0 came of 3");
+        assertThat(whole(read(asked -> Answer.of(200, "{\"totalResults\":0}")))).isZero();
         assertThat(read(asked -> Answer.of(200, "<html>"))).isInstanceOf(Outcome.Refused.class);
     }
 

@@ -67,6 +67,19 @@ class StrangeAnswersTest {
     }
 
     @Test
+    void anAnswerThatIsNoListDoesNotMeanThatNobodyIsThere() throws Exception {
+        for (String body : List.of("{}", "{\"error\":\"please wait\"}", "{\"totalResults\":1}", "[]")) {
+            try (StrangeTenant tenant = new StrangeTenant(asked -> StrangeTenant.Answer.of(200, body))) {
+                assertThat(refusal(tenant.client().find(ODILE, new Links()))).isEqualTo(Listing.INCOMPLETE);
+            }
+        }
+        try (StrangeTenant tenant = new StrangeTenant(asked -> StrangeTenant.Answer.of(200, "{\"totalResults\":0}"))) {
+            assertThat(((Outcome.Done<?>) tenant.client().find(ODILE, new Links())).value())
+                    .isEqualTo(Optional.empty());
+        }
+    }
+
+    @Test
     void twoThatCarryOurIdAreNobodysAndNothingIsSent() throws Exception {
         try (StrangeTenant tenant = new StrangeTenant(
                 asked -> StrangeTenant.list("2", user("1", "odile", OURS), user("2", "odile2", OURS)))) {

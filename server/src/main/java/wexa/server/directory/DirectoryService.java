@@ -231,17 +231,17 @@ public class DirectoryService {
                 Problem.badField(
                         "encryption",
                         "directory.encryption",
-                        "The directory does not encrypt on request. Use TLS from the start, or another port.");
+                        "The directory does not support StartTLS. Use LDAPS, or another port.");
             case PEOPLE_DN ->
                 Problem.badField(
                         "peopleDn",
                         "directory.refused",
-                        "The directory said of " + source.peopleDn() + ": " + said + ". Check where people are.");
+                        "The directory said of " + source.peopleDn() + ": " + said + ". Check the base DN of people.");
             case GROUPS_DN ->
                 Problem.badField(
                         "groupsDn",
                         "directory.refused",
-                        "The directory said of " + source.groupsDn() + ": " + said + ". Check where groups are.");
+                        "The directory said of " + source.groupsDn() + ": " + said + ". Check the base DN of groups.");
             case HOST ->
                 Problem.badField(
                         "host",
@@ -259,12 +259,15 @@ public class DirectoryService {
             throw Problem.badField(
                     "key", "directory.key-taken", "There is a directory " + source.key() + " already. Use another.");
         }
+        security.write(
+                SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "directory " + source.key() + " at " + at(source));
         tried(source);
         transactions.executeWithoutResult(status -> {
             sources.put(source, clock.now());
             homes.add(actor.login(), source);
             notes.write(actor.login(), "connect directory " + source.key() + " \"" + source.name() + "\"");
         });
+        changed(actor, "connected directory " + source.key() + " at " + at(source));
         directories.readAll();
         following.follow();
     }
@@ -292,7 +295,7 @@ public class DirectoryService {
             throw Problem.badField(
                     "bindPassword",
                     "directory.password-needed",
-                    "The directory would be reached in another way. Enter its password again: the one that is kept is not"
+                    "The directory's connection changes. Enter its password again: the saved one is not"
                             + " sent elsewhere.");
         }
         DirectorySettings.Source source =
@@ -302,6 +305,7 @@ public class DirectoryService {
             sources.put(source, clock.now());
             notes.write(actor.login(), "set connection of directory " + source.key());
         });
+        changed(actor, "directory " + source.key() + " at " + at(source));
         directories.readAll();
         following.follow();
     }
@@ -323,7 +327,12 @@ public class DirectoryService {
             sources.remove(key);
             notes.write(actor.login(), "disconnect directory " + key + " \"" + known.name() + "\"");
         });
+        changed(actor, "disconnected directory " + key);
         directories.forget(key);
+    }
+
+    private void changed(Actor actor, String what) {
+        security.write(SecurityLog.Kind.CONNECTION_CHANGED, actor.login(), what);
     }
 
     private static String at(DirectorySettings.Source source) {

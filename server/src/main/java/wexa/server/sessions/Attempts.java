@@ -3,6 +3,7 @@ package wexa.server.sessions;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -81,10 +82,12 @@ class Attempts {
 
     /** An attempt that was let in: it is counted until {@link #succeeded}. */
     final class Attempt {
+        private final String name;
         private final Count ofLogin;
         private final Count ofAddress;
 
-        private Attempt(Count ofLogin, Count ofAddress) {
+        private Attempt(String name, Count ofLogin, Count ofAddress) {
+            this.name = name;
             this.ofLogin = ofLogin;
             this.ofAddress = ofAddress;
         }
@@ -92,6 +95,8 @@ class Attempts {
         void succeeded() {
             synchronized (Attempts.this) {
                 ofLogin.times = 0;
+                // a device is known by something else after each sign-in: what it was known by must not pile up
+                known.remove(name, ofLogin);
                 ofAddress.giveBack();
             }
         }
@@ -131,12 +136,12 @@ class Attempts {
         }
         ofLogin.take(PAUSE, now);
         ofAddress.take(PAUSE_OF_ADDRESS, now);
-        return new Answer(Optional.of(new Attempt(ofLogin, ofAddress)), Duration.ZERO);
+        return new Answer(Optional.of(new Attempt(name, ofLogin, ofAddress)), Duration.ZERO);
     }
 
     /** Who has one IPv6 address has a whole network of them (RFC 6177): counted are the first 64 bits. */
     private static String network(String address) {
         String[] groups = address.split(":", -1);
-        return groups.length < 4 ? address : String.join(":", java.util.Arrays.copyOf(groups, 4));
+        return groups.length < 4 ? address : String.join(":", Arrays.copyOf(groups, 4));
     }
 }
