@@ -42,6 +42,10 @@ public final class LdapDirectory {
     private static final Duration PATIENCE = Duration.ofSeconds(5);
     private static final int PAGE = 500;
     private static final int SMALLEST_PAGE = 10;
+
+    /** A page may be empty where a filter left nothing on it; a directory that goes round in a circle has no last one. */
+    private static final int MOST_PAGES_WITHOUT_NEWS = 100;
+
     private static final int LONGEST_VALUE = 400;
     private static final List<String> PERSON = List.of(
             "uid",
@@ -179,16 +183,25 @@ public final class LdapDirectory {
             throws LDAPException {
         Map<String, Entry> all = new LinkedHashMap<>();
         ASN1OctetString cookie = null;
+        int pagesWithoutNews = 0;
         do {
             SearchRequest request = request(base, filter, attributes);
             request.addControl(new SimplePagedResultsControl(size, cookie));
             SearchResult page = connection.search(request);
+            int before = all.size();
             for (Entry entry : page.getSearchEntries()) {
                 // a page that comes twice is no second entry
                 all.put(Identity.plain(entry.getDN()), entry);
             }
             SimplePagedResultsControl answer = SimplePagedResultsControl.get(page);
             cookie = answer != null && answer.moreResultsToReturn() ? answer.getCookie() : null;
+            pagesWithoutNews = all.size() > before ? 0 : pagesWithoutNews + 1;
+            if (pagesWithoutNews > MOST_PAGES_WITHOUT_NEWS) {
+                throw new BlamedException(
+                        new LDAPException(
+                                ResultCode.OTHER, "the directory announces page after page that holds nothing new"),
+                        Blame.NOTHING);
+            }
         } while (cookie != null);
         return List.copyOf(all.values());
     }
@@ -253,7 +266,7 @@ public final class LdapDirectory {
         if (failed instanceof BlamedException blamed) {
             String what = code == ResultCode.SIZE_LIMIT_EXCEEDED || code == ResultCode.ADMIN_LIMIT_EXCEEDED
                     ? "the directory gives only a part of what is there, and no pages; raise its limit for this login"
-                    : said;
+                    : Words.plain(String.valueOf(failed.getMessage()));
             return new Outcome.Refused<>(code.intValue(), blamed.blame.name(), what);
         }
         for (Throwable at = failed; at != null; at = at.getCause()) {

@@ -2,13 +2,19 @@ package wexa.connect.ldap;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.unboundid.asn1.ASN1OctetString;
 import com.unboundid.ldap.listener.InMemoryDirectoryServer;
 import com.unboundid.ldap.listener.InMemoryDirectoryServerConfig;
 import com.unboundid.ldap.listener.InMemoryListenerConfig;
 import com.unboundid.ldap.listener.interceptor.InMemoryInterceptedSearchRequest;
+import com.unboundid.ldap.listener.interceptor.InMemoryInterceptedSearchResult;
 import com.unboundid.ldap.listener.interceptor.InMemoryOperationInterceptor;
+import com.unboundid.ldap.sdk.Control;
 import com.unboundid.ldap.sdk.LDAPException;
+import com.unboundid.ldap.sdk.LDAPResult;
 import com.unboundid.ldap.sdk.ResultCode;
+import com.unboundid.ldap.sdk.SearchRequest;
+import com.unboundid.ldap.sdk.SearchScope;
 import com.unboundid.ldap.sdk.controls.SimplePagedResultsControl;
 import java.net.InetAddress;
 import java.time.Duration;
@@ -189,5 +195,32 @@ class LdapIdentityTest {
 
     private static Blame blame(LdapDirectory.Settings settings) {
         return LdapDirectory.blame(new LdapDirectory(settings).readAll());
+    }
+
+    @Test
+    void aDirectoryThatNeverComesToItsLastPageIsNoReading() throws Exception {
+        InMemoryOperationInterceptor circle = new InMemoryOperationInterceptor() {
+            @Override
+            public void processSearchRequest(InMemoryInterceptedSearchRequest request) {
+                request.setRequest(new SearchRequest(
+                        request.getRequest().getBaseDN(),
+                        SearchScope.SUB,
+                        request.getRequest().getFilter()));
+            }
+
+            @Override
+            public void processSearchResult(InMemoryInterceptedSearchResult result) {
+                result.setResult(new LDAPResult(
+                        result.getResult().getMessageID(), ResultCode.SUCCESS, null, null, null, new Control[] {
+                            new SimplePagedResultsControl(0, new ASN1OctetString("again"))
+                        }));
+            }
+        };
+        try (InMemoryDirectoryServer server = serving(circle)) {
+            Outcome<DirectoryContents> outcome =
+                    new LdapDirectory(settings(server.getListenPort(), BASE, "secret")).readAll();
+            assertThat(outcome).isInstanceOf(Outcome.Refused.class);
+            assertThat(((Outcome.Refused<?>) outcome).detail()).contains("nothing new");
+        }
     }
 }
