@@ -5,6 +5,7 @@ import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";
 import { count } from "../ui/words";
+import { NextPage } from "../ui/nextPage";
 
 const STATES: Record<string, { words: string; look: string }> = {
   RUNNING: { words: "on its way", look: "text-primary" },
@@ -54,16 +55,9 @@ export function ChangesPage() {
                     </li>
                   ))}
                 </ul>
-                {drafts.hasNextPage && (
-                  <button
-                    type="button"
-                    className="btn btn-sm mt-2"
-                    disabled={drafts.isFetchingNextPage}
-                    onClick={() => void drafts.fetchNextPage()}
-                  >
-                    Show more of {total}
-                  </button>
-                )}
+                <NextPage of={drafts} className="mt-2">
+                  Show more of {total}
+                </NextPage>
               </>
             )}
           </Read>

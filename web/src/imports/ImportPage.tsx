@@ -8,6 +8,7 @@ import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { Choose } from "./Choose";
 import { useTable, type Sheet, type Table } from "./hooks";
+import { NextPage } from "../ui/nextPage";
 
 type RowView = Schemas["RowView"];
 
@@ -256,16 +257,9 @@ function Rows({
           </tbody>
         </table>
       </div>
-      {rows.hasNextPage && (
-        <button
-          type="button"
-          className="btn btn-sm mt-2"
-          disabled={rows.isFetchingNextPage}
-          onClick={() => void rows.fetchNextPage()}
-        >
-          Show more: {shown.length} of {total} shown
-        </button>
-      )}
+      <NextPage of={rows} className="mt-2">
+        Show more: {shown.length} of {total} shown
+      </NextPage>
     </>
   );
 }

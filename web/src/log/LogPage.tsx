@@ -7,6 +7,7 @@ import { moment } from "../ui/dates";
 import { isDay } from "../ui/dayText";
 import { DayInput } from "../ui/dayInput";
 import { Empty, Read } from "../ui/states";
+import { NextPage } from "../ui/nextPage";
 
 const DAYS = [
   ["from", "From"],
@@ -103,16 +104,7 @@ export function LogPage() {
                   ))}
                 </tbody>
               </table>
-              {log.hasNextPage && (
-                <button
-                  type="button"
-                  className="btn btn-sm mt-3"
-                  disabled={log.isFetchingNextPage}
-                  onClick={() => void log.fetchNextPage()}
-                >
-                  Show older lines
-                </button>
-              )}
+              <NextPage of={log}>Show older lines</NextPage>
             </>
           )
         }

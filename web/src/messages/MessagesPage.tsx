@@ -8,6 +8,7 @@ import { Empty, Read } from "../ui/states";
 import { VirtualList } from "../ui/list";
 import { Letter } from "./Letter";
 import { countOf, lookOf, LOOKS, stateWord } from "./words";
+import { NextPage } from "../ui/nextPage";
 
 const ROW = 52;
 
@@ -76,16 +77,9 @@ export function MessagesPage() {
             )
           }
         </Read>
-        {pages.hasNextPage && (
-          <button
-            type="button"
-            className="btn btn-sm m-2"
-            disabled={pages.isFetchingNextPage}
-            onClick={() => void pages.fetchNextPage()}
-          >
-            Older ones
-          </button>
-        )}
+        <NextPage of={pages} className="m-2">
+          Older ones
+        </NextPage>
       </section>
       {open === undefined ? (
         <section className="min-w-0 flex-1" aria-label="Message" />

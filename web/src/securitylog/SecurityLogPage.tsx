@@ -7,6 +7,7 @@ import { programWords } from "../session/program";
 import { moment } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { isRefusal, KINDS, kindOf } from "./words";
+import { NextPage } from "../ui/nextPage";
 
 /** What happened at the doors, newest first. */
 export function SecurityLogPage() {
@@ -88,16 +89,7 @@ export function SecurityLogPage() {
                   ))}
                 </tbody>
               </table>
-              {log.hasNextPage && (
-                <button
-                  type="button"
-                  className="btn btn-sm mt-3"
-                  disabled={log.isFetchingNextPage}
-                  onClick={() => void log.fetchNextPage()}
-                >
-                  Show older events
-                </button>
-              )}
+              <NextPage of={log}>Show older events</NextPage>
             </>
           )
         }
