@@ -41,8 +41,6 @@ import wexa.server.wiring.BusinessClock;
 public class Directories {
     private static final Logger LOG = LoggerFactory.getLogger(Directories.class);
 
-    private static final int MOST_REMARKS = 5;
-
     private final DirectorySources sources;
     private final Rows rows;
     private final GroupRows groups;
@@ -245,16 +243,10 @@ public class Directories {
     private void keep(String directory, DirectoryContents read) {
         keepPeople(directory, read.people());
         keepGroups(directory, read.groups().orElse(List.of()));
-        DirectoryReadingRow row = note(directory, "DONE", remarks(read.remarks()));
+        DirectoryReadingRow row = note(directory, "DONE", Reader.remarks(read.remarks()));
         row.doneAt = clock.now();
         row.entries = read.people().size();
         row.hasGroups = read.groups().isPresent();
-    }
-
-    private static String remarks(List<String> remarks) {
-        int more = remarks.size() - MOST_REMARKS;
-        String first = String.join(". ", remarks.subList(0, Math.min(MOST_REMARKS, remarks.size())));
-        return more > 0 ? first + ". And " + more + " more" : first;
     }
 
     private void keepPeople(String directory, List<DirectoryEntry> entries) {

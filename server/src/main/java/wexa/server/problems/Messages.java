@@ -69,9 +69,7 @@ public final class Messages {
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
             case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Name one that does.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";
-            case FACT_ID_USED ->
-                "This would be made in the place of something that is there already. Take this entry out, and write it"
-                        + " anew.";
+            case FACT_ID_USED -> "Something with this id exists already. Remove this entry and write it again.";
             case ENTRY_WAITS ->
                 "Waits for the " + facts.getOrDefault("kind", "entry").replace('-', ' ')
                         + " that this draft makes and that is not ready yet.";

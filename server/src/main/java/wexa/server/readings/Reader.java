@@ -1,6 +1,7 @@
 package wexa.server.readings;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -19,6 +20,8 @@ import wexa.server.wiring.BusinessClock;
 /** Reads a whole tenant. A reading that is cut short changes nothing but the note that it failed (rule 17). */
 @Component
 public class Reader {
+    private static final int MOST_REMARKS = 5;
+
     private static final Logger LOG = LoggerFactory.getLogger(Reader.class);
 
     private final Connections connections;
@@ -67,8 +70,7 @@ public class Reader {
             Observation ours = done.value()
                     .observation()
                     .known(key -> now.find(Kind.ACCOUNT, Id.of(key.id())).isPresent());
-            String remarks = String.join(". ", done.value().remarks());
-            observations.replace(id, ours, remarks, began, clock.now());
+            observations.replace(id, ours, remarks(done.value().remarks()), began, clock.now());
             return true;
         }
         String detail = words(outcome);
@@ -86,5 +88,12 @@ public class Reader {
             return later.reason();
         }
         return outcome instanceof Outcome.Unknown<?> unknown ? unknown.reason() : "done";
+    }
+
+    /** The first remarks of a reading, and how many more there are. */
+    public static String remarks(List<String> remarks) {
+        int more = remarks.size() - MOST_REMARKS;
+        String first = String.join(". ", remarks.subList(0, Math.min(MOST_REMARKS, remarks.size())));
+        return more > 0 ? first + ". And " + more + " more" : first;
     }
 }
