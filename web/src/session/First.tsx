@@ -18,7 +18,7 @@ export function First({ session }: { session: Schemas["SessionView"] }) {
           <>
             <h1 className="mt-5">Choose your own password</h1>
             <p className="mt-1 text-soft">
-              Somebody else chose the one you signed in with, {session.name}. From now on only you should know it.
+              Your current password was set by somebody else, {session.name}. Choose one that only you know.
             </p>
             <OwnPassword isFirst onDone={refresh} />
           </>

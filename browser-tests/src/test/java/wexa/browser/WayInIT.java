@@ -44,7 +44,7 @@ class WayInIT {
             browser.type("The password you were given", GIVEN);
             browser.type("New password", "password12345");
             browser.button("Save password").click();
-            browser.sees("Many people use a password like this");
+            browser.sees("This password is too common");
             browser.type("New password", OWN);
             browser.button("Save password").click();
             browser.sees("Tenants at a glance");

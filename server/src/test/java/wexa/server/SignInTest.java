@@ -102,8 +102,8 @@ class SignInTest {
         assertThat(refused.status()).isEqualTo(403);
         assertThat(refused.text("code")).isEqualTo("password-change-needed");
         assertThat(password(browser, GIVEN, GIVEN).status()).isEqualTo(400);
-        assertThat(password(browser, GIVEN, "password12345").body().toString()).contains("Many people use");
-        assertThat(password(browser, GIVEN, login + login).body().toString()).contains("your own name");
+        assertThat(password(browser, GIVEN, "password12345").body().toString()).contains("too common");
+        assertThat(password(browser, GIVEN, login + login).body().toString()).contains("too close to your name");
         assertThat(password(browser, GIVEN, OWN).status()).isEqualTo(204);
         assertThat(browser.get("/api/v1/people?limit=1").status()).isEqualTo(200);
         assertThat(fresh().signIn(login, GIVEN).status()).isEqualTo(401);

@@ -59,6 +59,6 @@ class PasswordRulesTest {
     void whyItIsRefusedAndTheWayOutIsSaid() {
         assertThatThrownBy(() -> PasswordRules.require("fresh", "short", OWN)).hasMessageContaining("12 are needed");
         assertThatThrownBy(() -> PasswordRules.require("fresh", "password12345", OWN))
-                .hasMessageContaining("several words");
+                .hasMessageContaining("several unrelated words");
     }
 }
