@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import wexa.core.access.AccessIndex;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.model.ConflictRule.Counted;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
@@ -33,6 +34,7 @@ public record Brought(Meeting meeting, Instant at) {
         Conflicts are = new Conflicts(next, after);
         List<Brought> brought = new ArrayList<>();
         for (Id<Person> person : people) {
+            Cancellation.check();
             Set<Meeting> told = new HashSet<>();
             add(are.of(person, now), were, now, told, brought);
             for (Instant at : coming) {

@@ -11,6 +11,7 @@ import java.util.TreeSet;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.lifecycle.Standing;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
@@ -65,6 +66,7 @@ public final class DesiredState {
     public SortedMap<ObjectKey, TenantObject> about(Concerned concerned) {
         SortedMap<ObjectKey, TenantObject> found = new TreeMap<>();
         for (Id<Person> person : concerned.people()) {
+            Cancellation.check();
             accountOf(person)
                     .ifPresent(account ->
                             account(account).ifPresent(state -> found.put(ObjectKey.account(account.id()), state)));

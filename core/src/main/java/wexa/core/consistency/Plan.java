@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.consistency.TenantObject.AccountState;
 
 /** Steps that make a tenant agree on some objects, in the order in which they have to be sent. */
@@ -22,6 +23,7 @@ public record Plan(List<Planned> steps) {
     public static Plan between(Map<ObjectKey, TenantObject> desired, Observation observed, Set<ObjectKey> keys) {
         List<Step> steps = new ArrayList<>();
         for (ObjectKey key : keys) {
+            Cancellation.check();
             addSteps(key, Optional.ofNullable(desired.get(key)), observed.find(key), steps);
         }
         steps.sort(Comparator.comparingInt(Step::phase).thenComparing(Step::object));

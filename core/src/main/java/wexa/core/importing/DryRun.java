@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
@@ -44,6 +45,7 @@ public final class DryRun {
         RowEntries reader = new RowEntries(snapshot.model(), setting);
         List<Judged> judged = new ArrayList<>(rows.size());
         for (Row row : rows) {
+            Cancellation.check();
             judged.add(new Judged(
                     row,
                     row.isRagged()

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
@@ -39,6 +40,7 @@ public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
         List<Shift> gains = new ArrayList<>();
         List<Shift> losses = new ArrayList<>();
         for (Id<Person> person : affected(before, model, after, effects, at)) {
+            Cancellation.check();
             Access had = before.index().of(person, at);
             Access has = after.of(person, at);
             addMissing(person, has, had, gains);
@@ -60,6 +62,7 @@ public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
             Snapshot before, Model model, AccessIndex after, List<Effect> effects, Instant at) {
         Set<Id<Person>> people = new LinkedHashSet<>();
         for (Effect effect : effects) {
+            Cancellation.check();
             effect.before().ifPresent(fact -> add(fact, before.model(), before.index(), at, people));
             effect.after().ifPresent(fact -> add(fact, model, after, at, people));
         }

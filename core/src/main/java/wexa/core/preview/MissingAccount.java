@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import wexa.core.access.Access;
 import wexa.core.access.Usability;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.change.AccountChange;
 import wexa.core.intake.Intake;
 import wexa.core.lifecycle.Identity;
@@ -90,6 +91,7 @@ public record MissingAccount(
             Preview preview,
             Instant at,
             List<MissingAccount> missing) {
+        Cancellation.check();
         Model model = preview.model();
         Identity identity = Identity.of(model.people().get(id), model);
         Map<Id<Tenant>, Account> accounts = new LinkedHashMap<>();

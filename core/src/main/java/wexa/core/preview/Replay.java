@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.change.Change;
 import wexa.core.change.Keeping;
 import wexa.core.change.Resolution;
@@ -62,6 +63,7 @@ final class Replay {
         this.outcomes = new Preview.Outcome[entries.size()];
         this.model = new ScratchModel(snapshot.model());
         for (int place : ordered()) {
+            Cancellation.check();
             outcomes[place] = new Step(entries.get(place)).outcome();
         }
     }

@@ -18,9 +18,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
-import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.DraftView;
-import wexa.server.heavy.HeavyWork;
+import wexa.server.drafts.LongDrafts;
 import wexa.server.jobs.JobService;
 import wexa.server.snapshot.Applied;
 import wexa.server.snapshot.Changeset;
@@ -35,18 +34,15 @@ class ApplyController {
     private final JobService jobs;
     private final ChangesetService changesets;
     private final ReviewService reviews;
-    private final DraftStore drafts;
-    private final HeavyWork heavy;
+    private final LongDrafts longDrafts;
 
     ApplyController(
             ApplyService apply,
             JobService jobs,
             ChangesetService changesets,
             ReviewService reviews,
-            DraftStore drafts,
-            HeavyWork heavy) {
-        this.drafts = drafts;
-        this.heavy = heavy;
+            LongDrafts longDrafts) {
+        this.longDrafts = longDrafts;
         this.reviews = reviews;
         this.apply = apply;
         this.jobs = jobs;
@@ -73,23 +69,23 @@ class ApplyController {
 
     @GetMapping("/drafts/{id}/review")
     ReviewView review(Actor actor, @PathVariable UUID id) {
-        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.of(actor, id));
+        return longDrafts.with(id, () -> reviews.of(actor, id));
     }
 
     @GetMapping("/drafts/{id}/messages")
     ReviewView.MessagesReview messages(Actor actor, @PathVariable UUID id) {
-        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.messages(actor, id));
+        return longDrafts.with(id, () -> reviews.messages(actor, id));
     }
 
     @GetMapping("/drafts/{id}/missing-accounts")
     List<ReviewView.MissingView> missingAccounts(Actor actor, @PathVariable UUID id) {
-        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.missingAccounts(actor, id));
+        return longDrafts.with(id, () -> reviews.missingAccounts(actor, id));
     }
 
     /** In words, what whoever asks lacks to apply the draft. */
     @GetMapping("/drafts/{id}/lacks")
     List<String> lacks(Actor actor, @PathVariable UUID id) {
-        return heavy.run(drafts.count(id) > HeavyWork.LONG, () -> reviews.lacks(actor, id));
+        return longDrafts.with(id, () -> reviews.lacks(actor, id));
     }
 
     @GetMapping("/changesets/{version}")

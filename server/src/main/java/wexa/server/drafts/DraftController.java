@@ -32,9 +32,11 @@ import wexa.server.problems.Problem;
 @RequestMapping("/api/v1/drafts")
 class DraftController {
     private final DraftService drafts;
+    private final LongDrafts longDrafts;
 
-    DraftController(DraftService drafts) {
+    DraftController(DraftService drafts, LongDrafts longDrafts) {
         this.drafts = drafts;
+        this.longDrafts = longDrafts;
     }
 
     record NewDraft(
@@ -76,7 +78,7 @@ class DraftController {
 
     @GetMapping("/{id}")
     ResponseEntity<DraftView> get(Actor actor, @PathVariable UUID id) {
-        return tagged(drafts.get(actor, id));
+        return tagged(longDrafts.with(id, () -> drafts.get(actor, id)));
     }
 
     @GetMapping("/{id}/entries")
@@ -85,7 +87,7 @@ class DraftController {
             @PathVariable UUID id,
             @RequestParam(defaultValue = "0") @Min(0) int from,
             @RequestParam(defaultValue = "200") @Min(1) @Max(1000) int limit) {
-        return drafts.entries(actor, id, from, limit);
+        return longDrafts.with(id, () -> drafts.entries(actor, id, from, limit));
     }
 
     @PostMapping
@@ -103,14 +105,16 @@ class DraftController {
         List<Entry> put = edits.put().stream()
                 .map(entry -> new Entry(new Entry.Id(entry.id()), entry.form(), entry.fields()))
                 .toList();
-        return tagged(drafts.edit(actor, id, version(ifMatch), put, edits.taken()));
+        long version = version(ifMatch);
+        return tagged(longDrafts.with(id, () -> drafts.edit(actor, id, version, put, edits.taken())));
     }
 
     /** Opens the accounts that the draft's people need for what it gives them, with the least seats that carry it. */
     @PostMapping("/{id}/missing-accounts")
     ResponseEntity<DraftView> openMissing(
             Actor actor, @PathVariable UUID id, @RequestHeader("If-Match") String ifMatch) {
-        return tagged(drafts.openMissing(actor, id, version(ifMatch)));
+        long version = version(ifMatch);
+        return tagged(longDrafts.with(id, () -> drafts.openMissing(actor, id, version)));
     }
 
     @PatchMapping("/{id}")
@@ -119,11 +123,14 @@ class DraftController {
             @PathVariable UUID id,
             @RequestHeader("If-Match") String ifMatch,
             @Valid @RequestBody Move move) {
-        if (move.name() != null) {
-            return tagged(drafts.rename(actor, id, version(ifMatch), move.name()));
+        long version = version(ifMatch);
+        String name = move.name();
+        if (name != null) {
+            return tagged(longDrafts.with(id, () -> drafts.rename(actor, id, version, name)));
         }
-        if (move.state() != null) {
-            return tagged(drafts.move(actor, id, version(ifMatch), move.state()));
+        Draft.State state = move.state();
+        if (state != null) {
+            return tagged(longDrafts.with(id, () -> drafts.move(actor, id, version, state)));
         }
         throw new Problem(400, "field", "Say a new name or a new state.");
     }

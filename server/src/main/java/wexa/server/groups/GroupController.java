@@ -8,15 +8,18 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
+import wexa.server.drafts.LongDrafts;
 
 /** Groups over HTTP. */
 @RestController
 @RequestMapping("/api/v1/groups")
 class GroupController {
     private final GroupService groups;
+    private final LongDrafts longDrafts;
 
-    GroupController(GroupService groups) {
+    GroupController(GroupService groups, LongDrafts longDrafts) {
         this.groups = groups;
+        this.longDrafts = longDrafts;
     }
 
     @GetMapping
@@ -31,6 +34,6 @@ class GroupController {
 
     @GetMapping("/{id}/shift")
     GroupViews.Shift shift(Actor actor, @PathVariable UUID id, @RequestParam UUID draft) {
-        return groups.shift(actor, id, draft);
+        return longDrafts.with(draft, () -> groups.shift(actor, id, draft));
     }
 }

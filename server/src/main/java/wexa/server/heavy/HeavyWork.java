@@ -1,13 +1,19 @@
 package wexa.server.heavy;
 
 import java.time.Duration;
-import java.util.concurrent.Semaphore;
-import java.util.concurrent.TimeUnit;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
+import wexa.core.cancelling.Cancellation;
 import wexa.server.problems.Problem;
 
-/** Reviews of long drafts and tries of tables: few at a time, so that everything else goes on beside them. */
+/**
+ * Work on long drafts and tables: little at a time and in the order in which it was asked for, so that everything else goes on
+ * beside it. It ends when whoever asked has gone.
+ */
 @Component
 public class HeavyWork {
     /** From so many entries on it takes seconds. */
@@ -15,29 +21,61 @@ public class HeavyWork {
 
     private static final int AT_A_TIME = 2;
     private static final Duration PATIENCE = Duration.ofSeconds(45);
+    private static final Duration BETWEEN_LOOKS = Duration.ofMillis(500);
 
-    private final Semaphore turns = new Semaphore(AT_A_TIME, true);
+    private final Deque<Object> waiting = new ArrayDeque<>();
+    private int running;
 
     /** Runs at once what is short, and what is long when it is its turn. */
     public <T> T run(boolean isLong, Supplier<T> work) {
         if (!isLong) {
             return work.get();
         }
-        boolean isIn = false;
+        BooleanSupplier gone = Presence.gone();
+        await(gone);
         try {
-            isIn = turns.tryAcquire(PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
-            if (!isIn) {
-                throw new Problem(
-                        503, "busy.heavy", "Other large drafts or tables are being processed. Try again in a minute.");
+            return Cancellation.unless(gone, work);
+        } catch (CancellationException cancelled) {
+            throw nobodyThere();
+        } finally {
+            end();
+        }
+    }
+
+    private synchronized void await(BooleanSupplier gone) {
+        Object place = new Object();
+        waiting.addLast(place);
+        try {
+            long until = System.nanoTime() + PATIENCE.toNanos();
+            while (running == AT_A_TIME || waiting.peekFirst() != place) {
+                if (gone.getAsBoolean()) {
+                    throw nobodyThere();
+                }
+                if (System.nanoTime() - until >= 0) {
+                    throw new Problem(
+                            503,
+                            "busy.heavy",
+                            "Other large drafts or tables are being processed. Try again in a minute.");
+                }
+                wait(BETWEEN_LOOKS.toMillis());
             }
-            return work.get();
+            running++;
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
             throw new Problem(503, "busy", "The server is stopping. Try again in a minute.");
         } finally {
-            if (isIn) {
-                turns.release();
-            }
+            waiting.remove(place);
+            notifyAll();
         }
+    }
+
+    private synchronized void end() {
+        running--;
+        notifyAll();
+    }
+
+    /** Nobody is there to read it. */
+    private static Problem nobodyThere() {
+        return new Problem(503, "gone", "Whoever asked has gone.");
     }
 }

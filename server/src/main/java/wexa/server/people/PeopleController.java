@@ -18,15 +18,18 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.administrators.Actor;
+import wexa.server.drafts.LongDrafts;
 
 /** People over HTTP. */
 @RestController
 @RequestMapping("/api/v1/people")
 class PeopleController {
     private final PeopleService people;
+    private final LongDrafts longDrafts;
 
-    PeopleController(PeopleService people) {
+    PeopleController(PeopleService people, LongDrafts longDrafts) {
         this.people = people;
+        this.longDrafts = longDrafts;
     }
 
     /** A stretch of a list; {@code next} is the place at which the following one begins. */
@@ -60,7 +63,8 @@ class PeopleController {
             @PathVariable UUID id,
             @RequestParam(required = false) @Nullable UUID draft,
             @RequestParam(required = false) @Nullable Instant at) {
-        return people.access(actor, id, Optional.ofNullable(draft), Optional.ofNullable(at));
+        Optional<UUID> with = Optional.ofNullable(draft);
+        return longDrafts.with(with, () -> people.access(actor, id, with, Optional.ofNullable(at)));
     }
 
     @GetMapping("/{id}/peers")
@@ -69,7 +73,8 @@ class PeopleController {
             @PathVariable UUID id,
             @RequestParam(required = false) @Nullable UUID draft,
             @RequestParam(required = false) @Nullable UUID like) {
-        return people.peers(actor, id, Optional.ofNullable(draft), Optional.ofNullable(like));
+        Optional<UUID> with = Optional.ofNullable(draft);
+        return longDrafts.with(with, () -> people.peers(actor, id, with, Optional.ofNullable(like)));
     }
 
     @GetMapping("/{id}/why")
@@ -82,7 +87,8 @@ class PeopleController {
             @RequestParam(required = false) @Nullable UUID draft,
             @RequestParam(required = false) @Nullable Instant at) {
         PeopleService.Cell cell = new PeopleService.Cell(tenant, permission, Optional.ofNullable(area));
-        return people.why(actor, id, cell, Optional.ofNullable(draft), Optional.ofNullable(at));
+        Optional<UUID> with = Optional.ofNullable(draft);
+        return longDrafts.with(with, () -> people.why(actor, id, cell, with, Optional.ofNullable(at)));
     }
 
     @PostMapping("/{id}/ask")

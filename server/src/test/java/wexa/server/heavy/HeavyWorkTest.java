@@ -1,0 +1,173 @@
+package wexa.server.heavy;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import jakarta.servlet.http.HttpServlet;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.net.Socket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.apache.catalina.Context;
+import org.apache.catalina.startup.Tomcat;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.web.context.request.RequestContextHolder;
+import org.springframework.web.context.request.ServletRequestAttributes;
+import wexa.core.cancelling.Cancellation;
+import wexa.server.problems.Problem;
+
+/** Over real connections to a real Tomcat, with work that goes on until it is cancelled or told to end. */
+class HeavyWorkTest {
+    private static final String REQUEST = "GET /%s HTTP/1.1\r\nHost: x\r\n\r\n";
+
+    private final HeavyWork heavy = new HeavyWork();
+    private final BlockingQueue<String> began = new LinkedBlockingQueue<>();
+    private final BlockingQueue<String> ended = new LinkedBlockingQueue<>();
+    private final CountDownLatch enough = new CountDownLatch(1);
+    private final Tomcat tomcat = new Tomcat();
+
+    @TempDir
+    Path folder;
+
+    private final class Worker extends HttpServlet {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected void doGet(HttpServletRequest request, HttpServletResponse response) throws IOException {
+            work(request, response);
+        }
+
+        @Override
+        protected void doPost(HttpServletRequest request, HttpServletResponse response) throws IOException {
+            request.getInputStream().readAllBytes();
+            work(request, response);
+        }
+
+        private void work(HttpServletRequest request, HttpServletResponse response) throws IOException {
+            RequestContextHolder.setRequestAttributes(new ServletRequestAttributes(request));
+            String name = request.getRequestURI().substring(1);
+            try {
+                response.getWriter().print(heavy.run(true, () -> untilEnough(name)));
+                ended.add(name + " done");
+            } catch (Problem problem) {
+                ended.add(name + " " + problem.code());
+            } finally {
+                RequestContextHolder.resetRequestAttributes();
+            }
+        }
+
+        private String untilEnough(String name) {
+            began.add(name);
+            while (enough.getCount() > 0) {
+                Cancellation.check();
+            }
+            return name;
+        }
+    }
+
+    @BeforeEach
+    void start() throws Exception {
+        tomcat.setBaseDir(folder.toString());
+        tomcat.setPort(0);
+        Context context = tomcat.addContext("", folder.toString());
+        Tomcat.addServlet(context, "worker", new Worker());
+        context.addServletMappingDecoded("/", "worker");
+        tomcat.getEngine().getPipeline().addValve(new Presence());
+        tomcat.start();
+    }
+
+    @AfterEach
+    void stop() throws Exception {
+        enough.countDown();
+        tomcat.stop();
+        tomcat.destroy();
+    }
+
+    private Socket send(String text) throws IOException {
+        Socket socket = new Socket("127.0.0.1", tomcat.getConnector().getLocalPort());
+        OutputStream out = socket.getOutputStream();
+        out.write(text.getBytes(StandardCharsets.US_ASCII));
+        out.flush();
+        return socket;
+    }
+
+    private static String next(BlockingQueue<String> queue) throws InterruptedException {
+        return queue.poll(20, TimeUnit.SECONDS);
+    }
+
+    @Test
+    void itEndsWhenWhoeverAskedHasGoneAndTheNextGetsTheTurn() throws Exception {
+        Socket one = send(REQUEST.formatted("one"));
+        assertThat(next(began)).isEqualTo("one");
+        Socket two = send("POST /two HTTP/1.1\r\nHost: x\r\nTransfer-Encoding: chunked\r\n\r\n3\r\nabc\r\n0\r\n\r\n");
+        assertThat(next(began)).isEqualTo("two");
+        try (Socket three = send(REQUEST.formatted("three"))) {
+            assertThat(began.poll(700, TimeUnit.MILLISECONDS)).isNull();
+            two.close();
+            assertThat(next(ended)).isEqualTo("two gone");
+            assertThat(next(began)).isEqualTo("three");
+            assertThat(ended).isEmpty();
+            one.close();
+            assertThat(next(ended)).isEqualTo("one gone");
+            enough.countDown();
+            assertThat(next(ended)).isEqualTo("three done");
+            assertThat(new String(three.getInputStream().readNBytes(12), StandardCharsets.US_ASCII))
+                    .isEqualTo("HTTP/1.1 200");
+        }
+    }
+
+    @Test
+    void whoLeavesTheQueueKeepsNobodyWaiting() throws Exception {
+        try (Socket one = send(REQUEST.formatted("one"));
+                Socket two = send(REQUEST.formatted("two"))) {
+            assertThat(List.of(next(began), next(began))).containsExactlyInAnyOrder("one", "two");
+            send(REQUEST.formatted("three")).close();
+            assertThat(next(ended)).isEqualTo("three gone");
+            try (Socket four = send(REQUEST.formatted("four"))) {
+                one.close();
+                assertThat(next(ended)).isEqualTo("one gone");
+                assertThat(next(began)).isEqualTo("four");
+                assertThat(two.isClosed() || four.isClosed()).isFalse();
+            }
+        }
+    }
+
+    /** The next request on the same connection, sent early, is no sign that anybody left (RFC 9112 9.3.2). */
+    @Test
+    void aRequestSentAheadOfTheAnswerIsNoDeparture() throws Exception {
+        try (Socket both = send(REQUEST.formatted("one") + REQUEST.formatted("two"))) {
+            assertThat(next(began)).isEqualTo("one");
+            assertThat(ended.poll(900, TimeUnit.MILLISECONDS)).isNull();
+            enough.countDown();
+            assertThat(next(ended)).isEqualTo("one done");
+            assertThat(next(ended)).isEqualTo("two done");
+            assertThat(both.isClosed()).isFalse();
+        }
+    }
+
+    @Test
+    void outsideOfRequestsNobodyIsMissed() {
+        enough.countDown();
+        assertThat(heavy.run(true, () -> {
+                    Cancellation.check();
+                    return "done";
+                }))
+                .isEqualTo("done");
+        assertThatThrownBy(() -> heavy.run(true, () -> {
+                    throw new IllegalStateException("broken");
+                }))
+                .hasMessage("broken");
+        assertThat(heavy.run(true, () -> heavy.run(false, () -> "short"))).isEqualTo("short");
+    }
+}
