@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -106,6 +107,15 @@ public final class Browserless {
                 response.headers().firstValue("Content-Type").orElse("").contains("json");
         return new Answer(
                 response.statusCode(), isJson ? json.readTree(response.body()) : json.createObjectNode(), response);
+    }
+
+    /** Asks for an answer that goes on, line by line. */
+    public HttpResponse<Stream<String>> lines(String path) throws IOException, InterruptedException {
+        return http.send(
+                HttpRequest.newBuilder(address.resolve(path))
+                        .header("Accept", "text/event-stream")
+                        .build(),
+                HttpResponse.BodyHandlers.ofLines());
     }
 
     /** Sends bytes as they are, which need not be text. */

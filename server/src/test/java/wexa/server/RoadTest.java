@@ -3,6 +3,7 @@ package wexa.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
+import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -10,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import wexa.server.Browserless.Answer;
@@ -56,6 +58,22 @@ class RoadTest {
         assertThat(why.path("proved").asString()).isEqualTo("YES");
         assertThat(cast.stage.bean(SnapshotStore.class).reloaded())
                 .isEqualTo(cast.stage.bean(SnapshotStore.class).current().model());
+    }
+
+    @Test
+    void anOpenPageIsToldWhenItsJobGoesOn() throws Exception {
+        assertThat(cast.tove
+                        .lines("/api/v1/jobs/" + UUID.randomUUID() + "/events")
+                        .statusCode())
+                .isEqualTo(404);
+        Answer applied = cast.tove.apply(cast.newcomer(Cast.unique("told"), "50011", "keeper"));
+        String job = applied.text("job");
+        HttpResponse<Stream<String>> events = cast.tove.lines("/api/v1/jobs/" + job + "/events");
+        assertThat(events.headers().firstValue("Content-Type").orElse("")).startsWith("text/event-stream");
+        try (Stream<String> lines = events.body()) {
+            assertThat(lines.limit(2)).containsExactly("event:changed", "data:" + job);
+        }
+        assertThat(cast.finished(job).path("state").asString()).isEqualTo("DONE");
     }
 
     @Test
