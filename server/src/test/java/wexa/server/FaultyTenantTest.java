@@ -5,7 +5,9 @@ import static org.awaitility.Awaitility.await;
 
 import java.time.Duration;
 import java.util.Map;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 import wexa.server.Browserless.Answer;
 
@@ -38,6 +40,29 @@ class FaultyTenantTest {
                 .body();
         assertThat(read.path("differences").toString()).doesNotContain("fault");
         assertThat(read.path("unknown")).hasSize(3);
+    }
+
+    @Test
+    void whatWaitsForARefusedStepKeepsNobodyElseFromBeingCarried() throws Exception {
+        JdbcTemplate rows = cast.stage.bean(JdbcTemplate.class);
+        UUID north = UUID.fromString(cast.find("/api/v1/tenants", "path", "pelagia/north"));
+        UUID job = UUID.randomUUID();
+        rows.update("insert into job values (?, -1, 1, 'Long ago', timestamp '2026-01-01 00:00:00+00')", job);
+        rows.update(
+                "insert into step (id, job_id, tenant_id, place, kind, subject, body, needs, state, attempts, due_at, detail)"
+                        + " select random_uuid(), ?, ?, x, 'LINK', 'user:' || x, 'user:' || x, case x when 0 then '' else '0' end,"
+                        + " case x when 0 then 'REFUSED' else 'WAITING' end, 1, timestamp '2026-01-01 00:00:00+00', ''"
+                        + " from system_range(0, 1000) numbers(x)",
+                job,
+                north);
+        try {
+            Answer applied = cast.tove.apply(cast.newcomer(Cast.unique("behind"), "50150", "keeper"));
+            assertThat(cast.finished(applied.text("job")).path("state").asString())
+                    .isEqualTo("DONE");
+        } finally {
+            rows.update("delete from step where job_id = ?", job);
+            rows.update("delete from job where id = ?", job);
+        }
     }
 
     @Test

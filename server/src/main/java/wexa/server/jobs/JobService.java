@@ -1,6 +1,7 @@
 package wexa.server.jobs;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -95,7 +96,7 @@ public class JobService {
         Map<UUID, List<StepView>> found = new LinkedHashMap<>();
         Model model = snapshots.current().model();
         for (StepRow step : steps.hanging(Limit.of(limit))) {
-            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(views.view(step, Set.of(), model));
+            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(views.view(step, new BitSet(), model));
         }
         return found;
     }

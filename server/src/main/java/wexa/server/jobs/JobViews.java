@@ -1,13 +1,12 @@
 package wexa.server.jobs;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.EnumMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -39,7 +38,7 @@ class JobViews {
         List<StepRows.TenantCount> counted = steps.countByTenant(job.id);
         counted.forEach(one -> counts.computeIfAbsent(one.tenantId(), any -> new EnumMap<>(StepRow.State.class))
                 .put(StepRow.State.valueOf(one.state()), (int) one.steps()));
-        Set<Integer> stuck = stuck(job.id, counts);
+        BitSet stuck = stuck(job.id, counts);
         List<JobView.TenantSteps> tenants = new ArrayList<>();
         Map<StepRow.State, Integer> all = new EnumMap<>(StepRow.State.class);
         counts.forEach((tenant, theirs) -> {
@@ -80,22 +79,22 @@ class JobViews {
     }
 
     /** Places of refused steps, and of open ones that need them, directly or further back. Nothing is read if none is refused. */
-    private Set<Integer> stuck(UUID job, Map<UUID, Map<StepRow.State, Integer>> counts) {
+    private BitSet stuck(UUID job, Map<UUID, Map<StepRow.State, Integer>> counts) {
         boolean anyRefused = counts.values().stream().anyMatch(theirs -> theirs.containsKey(StepRow.State.REFUSED));
-        Set<Integer> stuck = new HashSet<>();
+        BitSet stuck = new BitSet();
         if (anyRefused) {
             // needs stand before those who need
             for (StepRows.Standing step : steps.unfinished(job)) {
                 if (step.state().equals(StepRow.State.REFUSED.name())
                         || Needs.of(step.needs()).includesAny(stuck)) {
-                    stuck.add(step.place());
+                    stuck.set(step.place());
                 }
             }
         }
         return stuck;
     }
 
-    StepView view(StepRow step, Set<Integer> stuck, Model model) {
+    StepView view(StepRow step, BitSet stuck, Model model) {
         Optional<Tenant> tenant = model.tenants().find(Id.of(step.tenantId));
         return new StepView(
                 step.id,
@@ -104,7 +103,7 @@ class JobViews {
                 tenant.map(Tenant::colour).orElse(0),
                 step.subject,
                 step.state,
-                step.state().isOpen() && stuck.contains(step.place),
+                step.state().isOpen() && stuck.get(step.place),
                 step.attempts,
                 step.state().isOpen() ? step.dueAt : null,
                 step.finishedAt,

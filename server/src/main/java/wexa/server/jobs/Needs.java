@@ -2,6 +2,7 @@ package wexa.server.jobs;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 
 /** Places of steps in a job that are to be done first, as runs in ascending order: {@code 0-3,7}. */
@@ -47,30 +48,11 @@ record Needs(List<Run> runs) {
                 : new Needs(Arrays.stream(text.split(",")).map(Run::of).toList());
     }
 
-    /** By halving the runs. */
-    boolean includes(int place) {
-        int low = 0;
-        int high = runs.size() - 1;
-        while (low <= high) {
-            int middle = (low + high) >>> 1;
-            Run run = runs.get(middle);
-            if (place < run.first()) {
-                high = middle - 1;
-            } else if (place > run.last()) {
-                low = middle + 1;
-            } else {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    boolean includesAny(Iterable<Integer> places) {
-        if (runs.isEmpty()) {
-            return false;
-        }
-        for (int place : places) {
-            if (includes(place)) {
+    /** Whether any of the places is needed. Costs the runs, however many places there are. */
+    boolean includesAny(BitSet places) {
+        for (Run run : runs) {
+            int next = places.nextSetBit(run.first());
+            if (next >= 0 && next <= run.last()) {
                 return true;
             }
         }

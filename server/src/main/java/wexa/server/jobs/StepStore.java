@@ -2,10 +2,9 @@ package wexa.server.jobs;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -46,17 +45,23 @@ class StepStore {
      */
     @Transactional
     Next claim(UUID tenant) {
+        Next next = claim(tenant, Limit.of(LOOK_AHEAD));
+        // where so many wait for something, one that waits for nothing may stand behind them
+        return next.claimed().isEmpty() ? claim(tenant, Limit.unlimited()) : next;
+    }
+
+    private Next claim(UUID tenant, Limit limit) {
         Instant now = clock.now();
-        Map<UUID, List<Integer>> unfinished = new HashMap<>();
+        Map<UUID, BitSet> unfinished = new HashMap<>();
         steps.refused(tenant)
                 .forEach(one -> unfinished
-                        .computeIfAbsent(one.jobId(), any -> new ArrayList<>())
-                        .add(one.place()));
+                        .computeIfAbsent(one.jobId(), any -> new BitSet())
+                        .set(one.place()));
         Optional<Instant> earliest = Optional.empty();
-        for (StepRows.OpenStep step : steps.open(tenant, Limit.of(LOOK_AHEAD))) {
-            List<Integer> before = unfinished.computeIfAbsent(step.jobId(), any -> new ArrayList<>());
+        for (StepRows.OpenStep step : steps.open(tenant, limit)) {
+            BitSet before = unfinished.computeIfAbsent(step.jobId(), any -> new BitSet());
             boolean isHeld = Needs.of(step.needs()).includesAny(before);
-            before.add(step.place());
+            before.set(step.place());
             if (isHeld) {
                 continue;
             }

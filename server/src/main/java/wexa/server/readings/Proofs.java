@@ -25,7 +25,8 @@ import wexa.server.wiring.BusinessClock;
 /** Asks tenants what they would decide, and keeps the answers with their age. */
 @Component
 public class Proofs {
-    private static final int MOST_QUESTIONS = 400;
+    /** So many questions go in one request. */
+    private static final int BATCH = 400;
 
     private final Rows rows;
     private final Connections connections;
@@ -41,7 +42,11 @@ public class Proofs {
     public record Proof(boolean permitted, String reason, Instant askedAt) {}
 
     /** How many answers there were, and how many of them were yes. */
-    public record Tally(int asked, int permitted) {}
+    public record Tally(int asked, int permitted) {
+        Tally and(Tally more) {
+            return new Tally(asked + more.asked, permitted + more.permitted);
+        }
+    }
 
     Proofs(Rows rows, Connections connections, BusinessClock clock, TransactionTemplate transactions) {
         this.rows = rows;
@@ -78,7 +83,12 @@ public class Proofs {
                 }
             }
         });
-        return ask(account, questions.subList(0, Math.min(MOST_QUESTIONS, questions.size())));
+        Outcome<Tally> all = new Outcome.Done<>(new Tally(0, 0));
+        for (int from = 0; from < questions.size() && all instanceof Outcome.Done<Tally> done; from += BATCH) {
+            all = ask(account, questions.subList(from, Math.min(from + BATCH, questions.size())))
+                    .map(done.value()::and);
+        }
+        return all;
     }
 
     private static String areaKey(Snapshot snapshot, Id<Area> area) {
