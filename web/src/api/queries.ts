@@ -44,9 +44,10 @@ export const securityLogQuery = (wanted: {
 }) =>
   infiniteQueryOptions({
     queryKey: ["security-log", wanted],
-    queryFn: ({ pageParam }) =>
+    queryFn: ({ pageParam, signal }) =>
       take(
         api.GET("/api/v1/security-log", {
+          signal,
           params: {
             query: {
               ...(wanted.login === undefined ? {} : { login: wanted.login }),
@@ -85,8 +86,8 @@ export const heldQuery = queryOptions({
 export const messagesQuery = (states: readonly Schemas["MessageView"]["state"][]) =>
   infiniteQueryOptions({
     queryKey: ["messages", "list", states],
-    queryFn: ({ pageParam }) =>
-      take(api.GET("/api/v1/messages", { params: { query: { state: [...states], before: pageParam } } })),
+    queryFn: ({ pageParam, signal }) =>
+      take(api.GET("/api/v1/messages", { signal, params: { query: { state: [...states], before: pageParam } } })),
     initialPageParam: undefined as string | undefined,
     getNextPageParam: (page) => page.next ?? undefined,
     placeholderData: (previous) => previous,
@@ -96,14 +97,14 @@ export const messagesQuery = (states: readonly Schemas["MessageView"]["state"][]
 export const messageQuery = (id: string) =>
   queryOptions({
     queryKey: ["messages", "one", id],
-    queryFn: () => take(api.GET("/api/v1/messages/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/messages/{id}", { signal, params: { path: { id } } })),
     refetchInterval: 5_000,
   });
 
 export const messagesAboutQuery = (person: string) =>
   queryOptions({
     queryKey: ["messages", "about", person],
-    queryFn: () => take(api.GET("/api/v1/messages/about/{person}", { params: { path: { person } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/messages/about/{person}", { signal, params: { path: { person } } })),
   });
 
 export const templatesQuery = queryOptions({
@@ -115,9 +116,10 @@ export const templatesQuery = queryOptions({
 export const sampleQuery = (occasion: Schemas["MessageView"]["occasion"], subject: string, body: string) =>
   queryOptions({
     queryKey: ["messages", "sample", occasion, subject, body],
-    queryFn: () =>
+    queryFn: ({ signal }) =>
       take(
         api.POST("/api/v1/messages/templates/{occasion}/sample", {
+          signal,
           params: { path: { occasion } },
           body: { subject, body },
         }),
@@ -131,7 +133,7 @@ export const PAIRS = 200;
 export const pairsQuery = (limit: number) =>
   queryOptions({
     queryKey: ["directory", "pairs", limit],
-    queryFn: () => take(api.GET("/api/v1/directory/pairs", { params: { query: { limit } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/directory/pairs", { signal, params: { query: { limit } } })),
     placeholderData: (before) => before,
   });
 
@@ -148,7 +150,8 @@ export const unitsQuery = queryOptions({
 export const matchesQuery = (tenant: string) =>
   queryOptions({
     queryKey: ["tenants", tenant, "matches"],
-    queryFn: () => take(api.GET("/api/v1/tenants/{id}/matches", { params: { path: { id: tenant } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/tenants/{id}/matches", { signal, params: { path: { id: tenant } } })),
   });
 
 export const deskQuery = queryOptions({
@@ -166,28 +169,31 @@ export const tenantsQuery = queryOptions({
 export const tenantQuery = (id: string) =>
   queryOptions({
     queryKey: ["tenants", id],
-    queryFn: () => take(api.GET("/api/v1/tenants/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}", { signal, params: { path: { id } } })),
   });
 
 export const peopleQuery = (q: string) =>
   queryOptions({
     queryKey: ["people", "list", q],
-    queryFn: () => take(api.GET("/api/v1/people", { params: { query: { q, from: 0, limit: 1000 } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/people", { signal, params: { query: { q, from: 0, limit: 1000 } } })),
     placeholderData: (previous) => previous,
   });
 
 export const personQuery = (id: string) =>
   queryOptions({
     queryKey: ["people", "page", id],
-    queryFn: () => take(api.GET("/api/v1/people/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/people/{id}", { signal, params: { path: { id } } })),
   });
 
 /** Asked anew when the draft's version is another. */
 export const accessQuery = (id: string, draft?: { id: string; version: number }, at?: string) =>
   queryOptions({
     queryKey: ["people", "access", id, draft?.id, draft?.version, at],
-    queryFn: () =>
-      take(api.GET("/api/v1/people/{id}/access", { params: { path: { id }, query: { draft: draft?.id, at } } })),
+    queryFn: ({ signal }) =>
+      take(
+        api.GET("/api/v1/people/{id}/access", { signal, params: { path: { id }, query: { draft: draft?.id, at } } }),
+      ),
     placeholderData: (previous) => previous,
   });
 
@@ -195,8 +201,10 @@ export const accessQuery = (id: string, draft?: { id: string; version: number },
 export const peersQuery = (id: string, draft: { id: string; version: number }, like: string | undefined) =>
   queryOptions({
     queryKey: ["people", "peers", id, draft.id, draft.version, like],
-    queryFn: () =>
-      take(api.GET("/api/v1/people/{id}/peers", { params: { path: { id }, query: { draft: draft.id, like } } })),
+    queryFn: ({ signal }) =>
+      take(
+        api.GET("/api/v1/people/{id}/peers", { signal, params: { path: { id }, query: { draft: draft.id, like } } }),
+      ),
     placeholderData: (previous) => previous,
   });
 
@@ -209,7 +217,8 @@ export interface Cell {
 export const whyQuery = (id: string, cell: Cell, at: string | undefined) =>
   queryOptions({
     queryKey: ["people", "why", id, cell, at],
-    queryFn: () => take(api.GET("/api/v1/people/{id}/why", { params: { path: { id }, query: { ...cell, at } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/people/{id}/why", { signal, params: { path: { id }, query: { ...cell, at } } })),
   });
 
 export const groupsQuery = queryOptions({
@@ -220,14 +229,15 @@ export const groupsQuery = queryOptions({
 export const groupQuery = (id: string) =>
   queryOptions({
     queryKey: ["groups", id],
-    queryFn: () => take(api.GET("/api/v1/groups/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/groups/{id}", { signal, params: { path: { id } } })),
   });
 
 /** Asked anew when the draft's version is another. */
 export const shiftQuery = (id: string, draft: { id: string; version: number }) =>
   queryOptions({
     queryKey: ["groups", id, "shift", draft.id, draft.version],
-    queryFn: () => take(api.GET("/api/v1/groups/{id}/shift", { params: { path: { id }, query: { draft: draft.id } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/groups/{id}/shift", { signal, params: { path: { id }, query: { draft: draft.id } } })),
     placeholderData: (previous) => previous,
   });
 
@@ -244,7 +254,7 @@ export const conflictsQuery = queryOptions({
 export const roleQuery = (id: string) =>
   queryOptions({
     queryKey: ["roles", id],
-    queryFn: () => take(api.GET("/api/v1/roles/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/roles/{id}", { signal, params: { path: { id } } })),
   });
 
 export const catalogueQuery = queryOptions({
@@ -256,14 +266,15 @@ export const catalogueQuery = queryOptions({
 export const directoryQuery = (q: string) =>
   queryOptions({
     queryKey: ["directory", q],
-    queryFn: () => take(api.GET("/api/v1/directory", { params: { query: { q } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/directory", { signal, params: { query: { q } } })),
     placeholderData: (previous) => previous,
   });
 
 /** All live drafts, a page at a time, the last touched first. */
 export const liveDraftsQuery = infiniteQueryOptions({
   queryKey: ["drafts", "live"],
-  queryFn: ({ pageParam }) => take(api.GET("/api/v1/drafts/live", { params: { query: { from: pageParam } } })),
+  queryFn: ({ pageParam, signal }) =>
+    take(api.GET("/api/v1/drafts/live", { signal, params: { query: { from: pageParam } } })),
   initialPageParam: 0,
   getNextPageParam: (page, pages) => {
     const read = pages.reduce((sum, one) => sum + one.drafts.length, 0);
@@ -279,7 +290,7 @@ export const draftsQuery = queryOptions({
 export const draftQuery = (id: string) =>
   queryOptions({
     queryKey: ["drafts", id],
-    queryFn: () => take(api.GET("/api/v1/drafts/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/drafts/{id}", { signal, params: { path: { id } } })),
   });
 
 export const jobsQuery = queryOptions({
@@ -290,7 +301,7 @@ export const jobsQuery = queryOptions({
 export const jobQuery = (id: string) =>
   queryOptions({
     queryKey: ["jobs", id],
-    queryFn: () => take(api.GET("/api/v1/jobs/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/jobs/{id}", { signal, params: { path: { id } } })),
     // events tell of changes at once; asking now and then finds those that were missed
     refetchInterval: (query) => (query.state.data?.state === "RUNNING" ? 3_000 : false),
   });
@@ -298,7 +309,7 @@ export const jobQuery = (id: string) =>
 export const reviewQuery = (id: string, version: number) =>
   queryOptions({
     queryKey: ["drafts", id, "review", version],
-    queryFn: () => take(api.GET("/api/v1/drafts/{id}/review", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/drafts/{id}/review", { signal, params: { path: { id } } })),
     placeholderData: (previous) => previous,
   });
 
@@ -307,9 +318,12 @@ export const reviewQuery = (id: string, version: number) =>
 export const entriesQuery = (id: string, version: number) =>
   infiniteQueryOptions({
     queryKey: ["drafts", id, "entries", version],
-    queryFn: ({ pageParam }) =>
+    queryFn: ({ pageParam, signal }) =>
       take(
-        api.GET("/api/v1/drafts/{id}/entries", { params: { path: { id }, query: { from: pageParam, limit: 200 } } }),
+        api.GET("/api/v1/drafts/{id}/entries", {
+          signal,
+          params: { path: { id }, query: { from: pageParam, limit: 200 } },
+        }),
       ),
     initialPageParam: 0,
     getNextPageParam: (last, pages) => {
@@ -321,28 +335,29 @@ export const entriesQuery = (id: string, version: number) =>
 export const draftMessagesQuery = (id: string, version: number) =>
   queryOptions({
     queryKey: ["drafts", id, "messages", version],
-    queryFn: () => take(api.GET("/api/v1/drafts/{id}/messages", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/drafts/{id}/messages", { signal, params: { path: { id } } })),
     placeholderData: (previous) => previous,
   });
 
 export const missingAccountsQuery = (id: string, version: number) =>
   queryOptions({
     queryKey: ["drafts", id, "missing-accounts", version],
-    queryFn: () => take(api.GET("/api/v1/drafts/{id}/missing-accounts", { params: { path: { id } } })),
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/drafts/{id}/missing-accounts", { signal, params: { path: { id } } })),
     placeholderData: (previous) => previous,
   });
 
 export const lacksQuery = (id: string, version: number) =>
   queryOptions({
     queryKey: ["drafts", id, "lacks", version],
-    queryFn: () => take(api.GET("/api/v1/drafts/{id}/lacks", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/drafts/{id}/lacks", { signal, params: { path: { id } } })),
     placeholderData: (previous) => previous,
   });
 
 export const changesetQuery = (version: number) =>
   queryOptions({
     queryKey: ["changesets", version],
-    queryFn: () => take(api.GET("/api/v1/changesets/{version}", { params: { path: { version } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/changesets/{version}", { signal, params: { path: { version } } })),
   });
 
 export const changesetsQuery = queryOptions({
@@ -358,7 +373,7 @@ export const importsQuery = queryOptions({
 export const importQuery = (id: string) =>
   queryOptions({
     queryKey: ["imports", id],
-    queryFn: () => take(api.GET("/api/v1/imports/{id}", { params: { path: { id } } })),
+    queryFn: ({ signal }) => take(api.GET("/api/v1/imports/{id}", { signal, params: { path: { id } } })),
   });
 
 export type RowResult = "CREATE" | "CHANGE" | "UNCHANGED" | "REFUSED";
@@ -368,9 +383,10 @@ const ROWS = 100;
 export const importRowsQuery = (id: string, version: number, result: RowResult | undefined) =>
   infiniteQueryOptions({
     queryKey: ["imports", id, "rows", version, result],
-    queryFn: ({ pageParam }) =>
+    queryFn: ({ pageParam, signal }) =>
       take(
         api.GET("/api/v1/imports/{id}/rows", {
+          signal,
           params: { path: { id }, query: { result, from: pageParam, limit: ROWS } },
         }),
       ),
@@ -392,8 +408,8 @@ export interface LogWanted {
 export const logQuery = (wanted: LogWanted) =>
   infiniteQueryOptions({
     queryKey: ["log", wanted],
-    queryFn: ({ pageParam }) =>
-      take(api.GET("/api/v1/log", { params: { query: { ...wanted, before: pageParam ?? undefined } } })),
+    queryFn: ({ pageParam, signal }) =>
+      take(api.GET("/api/v1/log", { signal, params: { query: { ...wanted, before: pageParam ?? undefined } } })),
     initialPageParam: undefined as number | undefined,
     getNextPageParam: (page) => page.before ?? undefined,
     placeholderData: (previous) => previous,
