@@ -53,6 +53,14 @@ public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> str
         return new Observation(ours, others);
     }
 
+    /** The same without what went meanwhile. */
+    public Observation without(Predicate<ObjectKey> isGone, Predicate<Stranger> isGoneStranger) {
+        SortedMap<ObjectKey, Seen> left = new TreeMap<>(objects);
+        left.keySet().removeIf(isGone);
+        return new Observation(
+                left, strangers.stream().filter(isGoneStranger.negate()).toList());
+    }
+
     /** The same with an account, of which only the tenant's own id is known, under ours. Without such one, the same. */
     public Observation linked(ObjectKey key, String remoteId) {
         for (Stranger stranger : strangers) {

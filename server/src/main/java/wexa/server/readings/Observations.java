@@ -1,5 +1,6 @@
 package wexa.server.readings;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -23,12 +24,16 @@ import wexa.server.stored.StoredForms;
 @Component
 public class Observations {
     private static final String STRANGER = "stranger:";
+    private static final Duration LONGEST_READING = Duration.ofHours(6);
 
     private final Rows rows;
     private final ReadingRows readings;
     private final RemoteLinks links;
     private final StoredForms forms;
     private final Map<UUID, Observation> known = new ConcurrentHashMap<>();
+
+    /** When objects were found gone, for readings that had begun before: those end with this process. */
+    private final Map<ObservedRow.Name, Instant> gone = new ConcurrentHashMap<>();
 
     /** Rows of objects. */
     interface Rows extends JpaRepository<ObservedRow, ObservedRow.Name> {
@@ -76,6 +81,7 @@ public class Observations {
             rows.save(new ObservedRow(
                     name, seen.get().remoteId(), forms.writeObject(seen.get().state()), at));
         } else {
+            gone.put(name, at);
             links.end(tenant, key);
             rows.findById(name).ifPresent(rows::delete);
         }
@@ -86,7 +92,9 @@ public class Observations {
     @Transactional
     public void linked(Id<Tenant> tenant, ObjectKey key, Seen seen, Instant at) {
         String stranger = STRANGER + key.type() + ":" + seen.remoteId();
-        rows.findById(new ObservedRow.Name(tenant.value(), stranger)).ifPresent(rows::delete);
+        ObservedRow.Name nobodys = new ObservedRow.Name(tenant.value(), stranger);
+        gone.put(nobodys, at);
+        rows.findById(nobodys).ifPresent(rows::delete);
         links.keep(tenant, key, seen.remoteId(), at);
         ObservedRow.Name name = new ObservedRow.Name(tenant.value(), key.toString());
         rows.save(new ObservedRow(name, seen.remoteId(), forms.writeObject(seen.state()), at));
@@ -96,22 +104,20 @@ public class Observations {
     }
 
     /**
-     * A whole reading that began at {@code began}, with what was odd about it in words; what was read singly since then is
-     * newer and stays.
+     * A whole reading that began at {@code began}, with what was odd about it in words; what was read singly since then, or
+     * was found gone, is newer and stays so.
      */
     @Transactional
-    public void replace(Id<Tenant> tenant, Observation read, String remarks, Instant began, Instant done) {
+    public void replace(Id<Tenant> tenant, Observation whole, String remarks, Instant began, Instant done) {
+        gone.values().removeIf(at -> at.isBefore(began.minus(LONGEST_READING)));
+        Observation read = whole.without(
+                key -> isGoneSince(tenant, key.toString(), began),
+                stranger -> isGoneSince(tenant, name(stranger), began));
         links.replace(tenant, read, began);
         Map<String, ObservedRow> fresh = new HashMap<>();
         read.objects().forEach((key, seen) -> put(fresh, tenant, key.toString(), seen.remoteId(), seen.state(), began));
         read.strangers()
-                .forEach(stranger -> put(
-                        fresh,
-                        tenant,
-                        STRANGER + stranger.type() + ":" + stranger.remoteId(),
-                        stranger.remoteId(),
-                        stranger.state(),
-                        began));
+                .forEach(stranger -> put(fresh, tenant, name(stranger), stranger.remoteId(), stranger.state(), began));
         for (ObservedRow row : rows.findByNameTenantId(tenant.value())) {
             if (row.readAt.isAfter(began)) {
                 fresh.remove(row.name.object());
@@ -128,6 +134,15 @@ public class Observations {
                 Optional.of(done),
                 read.objects().size() + read.strangers().size());
         AfterCommit.run(() -> known.remove(tenant.value()));
+    }
+
+    private boolean isGoneSince(Id<Tenant> tenant, String object, Instant began) {
+        return gone.getOrDefault(new ObservedRow.Name(tenant.value(), object), Instant.MIN)
+                .isAfter(began);
+    }
+
+    private static String name(Observation.Stranger stranger) {
+        return STRANGER + stranger.type() + ":" + stranger.remoteId();
     }
 
     private void put(
