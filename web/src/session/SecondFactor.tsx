@@ -95,7 +95,7 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
   }
   if (step !== "none") {
     const words = {
-      set: "Go on",
+      set: "Continue",
       remove: "Remove the second factor",
       codes: "Create new recovery codes",
     }[step];
@@ -131,11 +131,11 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
     <>
       <p className="mt-1">
         <span className="text-success">✓</span> Set. {count(own.recoveryCodesLeft, "recovery code")} left.
-        {own.recoveryCodesLeft < 3 && <b className="font-semibold"> Make fresh ones soon.</b>}
+        {own.recoveryCodesLeft < 3 && <b className="font-semibold"> Create new ones soon.</b>}
       </p>
       <p className="mt-2 flex flex-wrap gap-1.5">
         <button type="button" className="btn btn-sm" onClick={() => setStep("codes")}>
-          Fresh recovery codes
+          New recovery codes
         </button>
         {!own.isSecondFactorRequired && (
           <button type="button" className="btn btn-sm" onClick={() => setStep("remove")}>
@@ -178,7 +178,7 @@ function Codes({ codes, onKept }: { codes: string[]; onKept: () => void }) {
           Copy them
         </button>
         <button type="button" className="btn btn-primary btn-sm" onClick={onKept}>
-          I have kept them
+          I have saved them
         </button>
       </p>
     </>

@@ -54,15 +54,15 @@ class WayInIT {
             browser.sees("this one");
             browser.button("Set it up").click();
             browser.type("Your password", OWN);
-            browser.button("Go on").click();
+            browser.button("Continue").click();
             browser.sees("Scan this with an authenticator");
             browser.isAccessible("setting up a second factor");
             String secret = browser.text(By.xpath("//p[contains(., 'Scan this')]/span"));
             browser.type("Code from the authenticator", code(secret, Instant.now()));
             browser.button("Turn on second factor").click();
-            browser.sees("Each stands in for a code once");
+            browser.sees("Each replaces a code once");
             browser.isAccessible("recovery codes");
-            browser.button("I have kept them").click();
+            browser.button("I have saved them").click();
             browser.sees("10 recovery codes left");
 
             browser.open("/security-log");
