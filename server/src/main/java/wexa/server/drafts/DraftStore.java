@@ -17,6 +17,7 @@ import org.springframework.data.jpa.repository.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.cancelling.Cancellation;
 import wexa.core.intake.Entry;
 import wexa.server.problems.Problem;
 import wexa.server.stored.StoredForms;
@@ -269,6 +270,7 @@ public class DraftStore {
     private Draft draft(DraftRow row, List<DraftEntryRow> of) {
         List<Entry> read = new ArrayList<>();
         for (DraftEntryRow entry : of) {
+            Cancellation.check();
             read.add(new Entry(
                     new Entry.Id(entry.id),
                     entry.form,
