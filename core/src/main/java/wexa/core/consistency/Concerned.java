@@ -5,17 +5,20 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.Set;
-import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
-import wexa.core.model.Mapping;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
 import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.registry.Rooms;
+import wexa.core.room.Marks;
 
 /**
  * Whom a changeset concerns: people, and every group that they are in before or after it. Both sides of a comparison look
@@ -35,9 +38,10 @@ public record Concerned(Set<Id<Person>> people, Set<Subject> subjects) {
             before.index().groupsOf(person, at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
             after.index().groupsOf(person, at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
         }
+        Named named = new Named(subjects);
         for (Effect effect : effects) {
-            effect.before().ifPresent(fact -> add(fact, subjects));
-            effect.after().ifPresent(fact -> add(fact, subjects));
+            effect.before().ifPresent(fact -> Rooms.marks(fact, before.model(), named));
+            effect.after().ifPresent(fact -> Rooms.marks(fact, after.model(), named));
         }
         return new Concerned(new LinkedHashSet<>(people), subjects);
     }
@@ -49,13 +53,41 @@ public record Concerned(Set<Id<Person>> people, Set<Subject> subjects) {
         return by(preview.snapshot(), after, preview.effects(), people, preview.now());
     }
 
-    private static void add(Fact fact, Set<Subject> subjects) {
-        if (fact instanceof Assignment assignment) {
-            subjects.add(assignment.subject());
-        } else if (fact instanceof Mapping mapping) {
-            subjects.add(new Subject.OfGroup(mapping.directoryGroup()));
-        } else if (fact instanceof Group group) {
-            subjects.add(new Subject.OfGroup(group.id()));
+    /** Reads marks as the subjects that are looked at; people are known from what the effects come to. */
+    private record Named(Set<Subject> subjects) implements Marks {
+        @Override
+        public void person(Id<Person> person) {
+            subjects.add(new Subject.OfPerson(person));
+        }
+
+        @Override
+        public void members(Id<Group> group) {
+            subjects.add(new Subject.OfGroup(group));
+        }
+
+        @Override
+        public void holders(Id<Role> role) {
+            // they are among the people, with their groups
+        }
+
+        @Override
+        public void tenant(Id<Tenant> tenant) {
+            // they are among the people, with their groups
+        }
+
+        @Override
+        public void unit(Id<Unit> unit) {
+            // they are among the people, with their groups
+        }
+
+        @Override
+        public void history(Id<? extends Fact> fact) {
+            // what is told of somebody is nothing to carry
+        }
+
+        @Override
+        public void everything() {
+            // everybody is among the people
         }
     }
 }

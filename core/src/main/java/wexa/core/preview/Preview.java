@@ -22,6 +22,7 @@ import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.registry.Rooms;
 
 /**
  * What a draft would do on a snapshot: each entry read and resolved on top of those before it, in the order of their ranks
@@ -181,8 +182,8 @@ public final class Preview {
     public List<Instant> boundaries() {
         return effects.stream()
                 .flatMap(effect -> effect.after().stream())
-                .flatMap(fact -> Boundaries.of(fact).stream())
-                .filter(boundary -> boundary.isAfter(now) && !boundary.equals(Instant.MAX))
+                .flatMap(fact -> Rooms.boundaries(fact, model).stream())
+                .filter(boundary -> boundary.isAfter(now))
                 .distinct()
                 .sorted()
                 .toList();

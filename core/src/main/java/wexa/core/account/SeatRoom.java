@@ -1,0 +1,34 @@
+package wexa.core.account;
+
+import java.util.List;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Seat;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+
+/** Without a seat that carries it nothing can be used (rule 6). */
+public final class SeatRoom implements Room<Seat> {
+    @Override
+    public Kind<Seat> kind() {
+        return Kind.SEAT;
+    }
+
+    @Override
+    public List<Window> windows(Seat seat, Model model) {
+        return List.of(seat.window());
+    }
+
+    @Override
+    public void marks(Seat seat, Model model, Marks to) {
+        to.history(seat.account());
+        model.table(Kind.ACCOUNT).find(seat.account()).ifPresent(account -> {
+            account.person().ifPresent(person -> {
+                to.person(person);
+                to.history(person);
+            });
+            to.history(account.tenant());
+        });
+    }
+}

@@ -1,0 +1,5 @@
+/** Accounts in tenants and their seats. */
+@NullMarked
+package wexa.core.account;
+
+import org.jspecify.annotations.NullMarked;

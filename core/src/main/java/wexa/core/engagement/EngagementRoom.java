@@ -1,0 +1,28 @@
+package wexa.core.engagement;
+
+import java.util.List;
+import wexa.core.model.Engagement;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+
+/** What an engagement gives by rule, or carries, goes with it. */
+public final class EngagementRoom implements Room<Engagement> {
+    @Override
+    public Kind<Engagement> kind() {
+        return Kind.ENGAGEMENT;
+    }
+
+    @Override
+    public List<Window> windows(Engagement engagement, Model model) {
+        return List.of(engagement.window());
+    }
+
+    @Override
+    public void marks(Engagement engagement, Model model, Marks to) {
+        to.person(engagement.person());
+        to.history(engagement.person());
+    }
+}

@@ -1,0 +1,29 @@
+package wexa.core.group;
+
+import java.util.List;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+import wexa.core.room.Subjects;
+
+/** Whoever is put into a group, with all who are in what is put there. */
+public final class MembershipRoom implements Room<Membership> {
+    @Override
+    public Kind<Membership> kind() {
+        return Kind.MEMBERSHIP;
+    }
+
+    @Override
+    public List<Window> windows(Membership membership, Model model) {
+        return List.of(membership.window());
+    }
+
+    @Override
+    public void marks(Membership membership, Model model, Marks to) {
+        Subjects.mark(membership.member(), to);
+        to.history(membership.group());
+    }
+}

@@ -1,0 +1,27 @@
+package wexa.core.person;
+
+import java.util.List;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+
+/** A person, who is away in pauses. */
+public final class PersonRoom implements Room<Person> {
+    @Override
+    public Kind<Person> kind() {
+        return Kind.PERSON;
+    }
+
+    @Override
+    public List<Window> windows(Person person, Model model) {
+        return person.pauses();
+    }
+
+    @Override
+    public void marks(Person person, Model model, Marks to) {
+        to.person(person.id());
+    }
+}

@@ -1,0 +1,96 @@
+package wexa.core.preview;
+
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import wexa.core.access.AccessIndex;
+import wexa.core.model.Account;
+import wexa.core.model.Assignment;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.room.Marks;
+
+/** Reads marks as the people whose access may be another at an instant. */
+record Affected(Model model, AccessIndex index, Instant at, Set<Id<Person>> people) implements Marks {
+    @Override
+    public void person(Id<Person> person) {
+        people.add(person);
+    }
+
+    @Override
+    public void members(Id<Group> group) {
+        if (model.groups().find(group).isPresent()) {
+            people.addAll(index.membersOf(group, at).all());
+        }
+    }
+
+    @Override
+    public void holders(Id<Role> role) {
+        for (Id<Role> one : withThoseThatInclude(role)) {
+            model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, one).forEach(given -> subject(given.subject()));
+            model.table(Kind.MAPPING).stream()
+                    .filter(mapping -> mapping.role().equals(one))
+                    .forEach(mapping -> members(mapping.directoryGroup()));
+        }
+    }
+
+    private Set<Id<Role>> withThoseThatInclude(Id<Role> role) {
+        List<Role> all = model.roles().stream().toList();
+        Set<Id<Role>> found = new HashSet<>();
+        Deque<Id<Role>> open = new ArrayDeque<>(List.of(role));
+        while (!open.isEmpty()) {
+            Id<Role> next = open.pop();
+            if (found.add(next)) {
+                all.stream().filter(one -> one.includes().contains(next)).forEach(one -> open.push(one.id()));
+            }
+        }
+        return found;
+    }
+
+    @Override
+    public void tenant(Id<Tenant> tenant) {
+        model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant).forEach(given -> subject(given.subject()));
+        model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant).forEach(mapping -> members(mapping.directoryGroup()));
+        model.table(Kind.ACCOUNT)
+                .by(Account.BY_TENANT, tenant)
+                .forEach(account -> account.person().ifPresent(people::add));
+    }
+
+    private void subject(Subject subject) {
+        switch (subject) {
+            case Subject.OfPerson one -> person(one.person());
+            case Subject.OfGroup many -> members(many.group());
+        }
+    }
+
+    @Override
+    public void unit(Id<Unit> unit) {
+        model.table(Kind.ENGAGEMENT).stream()
+                .filter(engagement -> engagement.unit().equals(unit))
+                .map(Engagement::person)
+                .forEach(people::add);
+    }
+
+    @Override
+    public void history(Id<? extends Fact> fact) {
+        // what is told of somebody changes nothing about them
+    }
+
+    @Override
+    public void everything() {
+        model.people().forEach(person -> people.add(person.id()));
+    }
+}

@@ -1,0 +1,130 @@
+package wexa.core.registry;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import wexa.core.account.AccountRoom;
+import wexa.core.account.SeatRoom;
+import wexa.core.assignment.AssignmentRoom;
+import wexa.core.assignment.MappingRoom;
+import wexa.core.engagement.EngagementRoom;
+import wexa.core.group.GroupRoom;
+import wexa.core.group.MembershipRoom;
+import wexa.core.model.Account;
+import wexa.core.model.App;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.Home;
+import wexa.core.model.Invitation;
+import wexa.core.model.IssuedName;
+import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Seat;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.model.Window;
+import wexa.core.person.InvitationRoom;
+import wexa.core.person.IssuedNameRoom;
+import wexa.core.person.PersonRoom;
+import wexa.core.role.ConflictRuleRoom;
+import wexa.core.role.PermissionSetRoom;
+import wexa.core.role.RoleRoom;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+import wexa.core.tenant.AppRoom;
+import wexa.core.tenant.AreaRoom;
+import wexa.core.tenant.TenantRoom;
+import wexa.core.unit.HomeRoom;
+import wexa.core.unit.UnitRoom;
+
+/** The room of each kind of fact. A kind that has none does not compile. */
+public final class Rooms {
+    private static final Room<Unit> UNIT = new UnitRoom();
+    private static final Room<Person> PERSON = new PersonRoom();
+    private static final Room<Engagement> ENGAGEMENT = new EngagementRoom();
+    private static final Room<Group> GROUP = new GroupRoom();
+    private static final Room<Membership> MEMBERSHIP = new MembershipRoom();
+    private static final Room<App> APP = new AppRoom();
+    private static final Room<Tenant> TENANT = new TenantRoom();
+    private static final Room<Area> AREA = new AreaRoom();
+    private static final Room<PermissionSet> PERMISSION_SET = new PermissionSetRoom();
+    private static final Room<Role> ROLE = new RoleRoom();
+    private static final Room<Account> ACCOUNT = new AccountRoom();
+    private static final Room<Seat> SEAT = new SeatRoom();
+    private static final Room<Assignment> ASSIGNMENT = new AssignmentRoom();
+    private static final Room<Mapping> MAPPING = new MappingRoom();
+    private static final Room<IssuedName> ISSUED_NAME = new IssuedNameRoom();
+    private static final Room<ConflictRule> CONFLICT_RULE = new ConflictRuleRoom();
+    private static final Room<Home> HOME = new HomeRoom();
+    private static final Room<Invitation> INVITATION = new InvitationRoom();
+
+    /** One for each kind, in the order of the kinds. */
+    public static final List<Room<?>> ALL = List.of(
+            UNIT,
+            PERSON,
+            ENGAGEMENT,
+            GROUP,
+            MEMBERSHIP,
+            APP,
+            TENANT,
+            AREA,
+            PERMISSION_SET,
+            ROLE,
+            ACCOUNT,
+            SEAT,
+            ASSIGNMENT,
+            MAPPING,
+            ISSUED_NAME,
+            CONFLICT_RULE,
+            HOME,
+            INVITATION);
+
+    private Rooms() {}
+
+    @SuppressWarnings("unchecked") // each kind of fact leads to its own room
+    private static <T extends Fact> Room<T> of(T fact) {
+        return (Room<T>)
+                switch ((Fact) fact) {
+                    case Unit any -> UNIT;
+                    case Person any -> PERSON;
+                    case Engagement any -> ENGAGEMENT;
+                    case Group any -> GROUP;
+                    case Membership any -> MEMBERSHIP;
+                    case App any -> APP;
+                    case Tenant any -> TENANT;
+                    case Area any -> AREA;
+                    case PermissionSet any -> PERMISSION_SET;
+                    case Role any -> ROLE;
+                    case Account any -> ACCOUNT;
+                    case Seat any -> SEAT;
+                    case Assignment any -> ASSIGNMENT;
+                    case Mapping any -> MAPPING;
+                    case IssuedName any -> ISSUED_NAME;
+                    case ConflictRule any -> CONFLICT_RULE;
+                    case Home any -> HOME;
+                    case Invitation any -> INVITATION;
+                };
+    }
+
+    public static List<Window> windows(Fact fact, Model model) {
+        return of(fact).windows(fact, model);
+    }
+
+    /** Instants at which a fact begins or ceases to matter, in order; what always holds has none. */
+    public static Set<Instant> boundaries(Fact fact, Model model) {
+        return of(fact).boundaries(fact, model);
+    }
+
+    /** Takes down what a fact touches that stands in the model. */
+    public static void marks(Fact fact, Model model, Marks to) {
+        of(fact).marks(fact, model, to);
+    }
+}

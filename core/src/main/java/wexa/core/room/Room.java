@@ -1,0 +1,32 @@
+package wexa.core.room;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import wexa.core.model.Fact;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Window;
+
+/** The one place of a kind of fact: when it holds, and what it touches. Needs no index and no clock. */
+public interface Room<T extends Fact> {
+    Kind<T> kind();
+
+    /** Spans in which it matters, or in which something of it is suspended; none if it always matters. */
+    List<Window> windows(T fact, Model model);
+
+    void marks(T fact, Model model, Marks to);
+
+    /** Instants at which it begins or ceases to matter, in order. */
+    default Set<Instant> boundaries(T fact, Model model) {
+        Set<Instant> boundaries = new TreeSet<>();
+        for (Window window : windows(fact, model)) {
+            boundaries.add(window.from());
+            boundaries.add(window.until());
+        }
+        boundaries.remove(Window.ALWAYS.from());
+        boundaries.remove(Window.ALWAYS.until());
+        return boundaries;
+    }
+}

@@ -1,0 +1,27 @@
+package wexa.core.tenant;
+
+import java.util.List;
+import wexa.core.model.App;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+
+/** An application: everything is counted by what can be done in it. */
+public final class AppRoom implements Room<App> {
+    @Override
+    public Kind<App> kind() {
+        return Kind.APP;
+    }
+
+    @Override
+    public List<Window> windows(App app, Model model) {
+        return List.of();
+    }
+
+    @Override
+    public void marks(App app, Model model, Marks to) {
+        to.everything();
+    }
+}

@@ -1,0 +1,27 @@
+package wexa.core.tenant;
+
+import java.util.List;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+
+/** A tenant. */
+public final class TenantRoom implements Room<Tenant> {
+    @Override
+    public Kind<Tenant> kind() {
+        return Kind.TENANT;
+    }
+
+    @Override
+    public List<Window> windows(Tenant tenant, Model model) {
+        return List.of();
+    }
+
+    @Override
+    public void marks(Tenant tenant, Model model, Marks to) {
+        to.tenant(tenant.id());
+    }
+}

@@ -1,0 +1,27 @@
+package wexa.core.unit;
+
+import java.util.List;
+import wexa.core.model.Home;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+
+/** Homes give no access. */
+public final class HomeRoom implements Room<Home> {
+    @Override
+    public Kind<Home> kind() {
+        return Kind.HOME;
+    }
+
+    @Override
+    public List<Window> windows(Home home, Model model) {
+        return List.of();
+    }
+
+    @Override
+    public void marks(Home home, Model model, Marks to) {
+        // people name their home by its key: what they can do does not depend on it
+    }
+}

@@ -1,0 +1,27 @@
+package wexa.core.unit;
+
+import java.util.List;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Unit;
+import wexa.core.model.Window;
+import wexa.core.room.Marks;
+import wexa.core.room.Room;
+
+/** Units give no access; rules and days look at them. */
+public final class UnitRoom implements Room<Unit> {
+    @Override
+    public Kind<Unit> kind() {
+        return Kind.UNIT;
+    }
+
+    @Override
+    public List<Window> windows(Unit unit, Model model) {
+        return List.of();
+    }
+
+    @Override
+    public void marks(Unit unit, Model model, Marks to) {
+        to.unit(unit.id());
+    }
+}

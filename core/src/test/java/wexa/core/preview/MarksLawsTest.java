@@ -1,0 +1,136 @@
+package wexa.core.preview;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.LongStream;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.EveryKind;
+import wexa.core.RandomModel;
+import wexa.core.access.Access;
+import wexa.core.access.AccessIndex;
+import wexa.core.access.Usability;
+import wexa.core.model.Effect;
+import wexa.core.model.Id;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+
+/** What the marks of effects say of people, over facts of every kind, against comparing everybody. */
+class MarksLawsTest {
+    static LongStream seeds() {
+        return LongStream.range(0, 60);
+    }
+
+    private record Case(Snapshot before, Model after, AccessIndex index, List<Effect> effects) {
+        static Case of(RandomModel made, List<Effect> effects) {
+            Model before = made.model();
+            Model after = before.with(effects);
+            return new Case(Snapshot.compile(1, before), after, AccessIndex.compile(after), effects);
+        }
+
+        Set<Id<Person>> marked(Instant at) {
+            return Impact.affected(before, after, index, effects, at);
+        }
+    }
+
+    /** Each effect alone, and some of them together in the order of their kinds. */
+    private static List<Case> cases(long seed) {
+        List<Case> cases = new ArrayList<>();
+        RandomModel made = new RandomModel(seed);
+        List<Effect> all = EveryKind.of(made);
+        all.forEach(effect -> cases.add(Case.of(made, List.of(effect))));
+        List<Integer> places = new ArrayList<>();
+        for (int place = 0; place < all.size(); place++) {
+            places.add(place);
+        }
+        Collections.shuffle(places, new Random(seed));
+        List<Integer> some = new ArrayList<>(places.subList(0, all.size() / 2));
+        Collections.sort(some);
+        cases.add(Case.of(made, some.stream().map(all::get).toList()));
+        return cases;
+    }
+
+    private static List<Instant> instants() {
+        List<Instant> instants = new ArrayList<>();
+        for (int days = -1; days < 12; days += 3) {
+            instants.add(RandomModel.NOW.plus(Duration.ofDays(days)));
+        }
+        return instants;
+    }
+
+    private static Set<Impact.Shift> shifts(Case tried, Person person, Instant at, boolean gained) {
+        Access had = tried.before().index().of(person.id(), at);
+        Access has = tried.index().of(person.id(), at);
+        Set<Impact.Shift> shifts = new HashSet<>();
+        for (Access.Reach reach : gained ? has.beyond(had) : had.beyond(has)) {
+            reach.permissions()
+                    .forEach(permission ->
+                            shifts.add(new Impact.Shift(person.id(), reach.tenant(), reach.area(), permission)));
+        }
+        return shifts;
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void theImpactIsWhatComparingEverybodyFinds(long seed) {
+        for (Case tried : cases(seed)) {
+            for (Instant at : instants()) {
+                Set<Impact.Shift> gains = new HashSet<>();
+                Set<Impact.Shift> losses = new HashSet<>();
+                for (Person person : tried.after().people().stream().toList()) {
+                    gains.addAll(shifts(tried, person, at, true));
+                    losses.addAll(shifts(tried, person, at, false));
+                }
+                Impact impact = Impact.of(tried.before(), tried.after(), tried.index(), tried.effects(), at);
+                assertThat(new HashSet<>(impact.gains()))
+                        .as("%s", tried.effects())
+                        .isEqualTo(gains);
+                assertThat(new HashSet<>(impact.losses()))
+                        .as("%s", tried.effects())
+                        .isEqualTo(losses);
+            }
+        }
+    }
+
+    /** What somebody holds in a tenant, with what stands in the way of using it. */
+    private static List<String> uses(Model model, AccessIndex index, Person person, Instant at) {
+        List<String> uses = new ArrayList<>();
+        for (Access.Reach reach : index.of(person.id(), at).reaches()) {
+            Tenant tenant = model.tenants().get(reach.tenant());
+            Usability usability = Usability.of(model, person.id(), tenant.id(), at);
+            for (Permission permission : reach.permissions()) {
+                uses.add(tenant.key() + " " + reach.area() + " " + permission + " " + usability.blocks(permission));
+            }
+        }
+        Collections.sort(uses);
+        return uses;
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whoIsNotMarkedHoldsAndCanUseWhatTheyCould(long seed) {
+        for (Case tried : cases(seed)) {
+            for (Instant at : instants()) {
+                Set<Id<Person>> marked = tried.marked(at);
+                for (Person person : tried.before().model().people().stream().toList()) {
+                    if (!marked.contains(person.id())) {
+                        assertThat(uses(tried.after(), tried.index(), person, at))
+                                .as("%s after %s", person.handle(), tried.effects())
+                                .isEqualTo(uses(
+                                        tried.before().model(), tried.before().index(), person, at));
+                    }
+                }
+            }
+        }
+    }
+}
