@@ -19,15 +19,21 @@ import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
 import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.registry.Rooms;
+import wexa.core.room.Marks;
 
 /**
  * The next index from the last one: the rows of each touched person and group are made anew from the next model, and
- * the rows that pointed at them are mended. Changes to what everything is numbered by (tenants, areas, group rules)
- * compile the whole model.
+ * the rows that pointed at them are mended. Changes to what everything is numbered by (apps, tenants, areas) compile the
+ * whole model.
  */
 final class IndexUpdate {
-    private static final Set<Kind<?>> RENUMBERING = Set.of(Kind.APP, Kind.TENANT, Kind.AREA);
+    /** Where more rows are touched, compiling all of them costs less. */
+    private static final int MOST_ROWS = 20_000;
 
     private final AccessIndex last;
     private final Model next;
@@ -44,26 +50,65 @@ final class IndexUpdate {
     private final Map<Integer, int[]> groupGrants = new HashMap<>();
     private final RowEdits nodeGrants = new RowEdits();
 
-    private IndexUpdate(AccessIndex last, Model next, List<Effect> effects) {
+    private IndexUpdate(AccessIndex last, Model next, List<Effect> effects, boolean isAnyRoleAnother) {
         this.last = last;
         this.next = next;
-        boolean rolesChanged =
-                effects.stream().anyMatch(effect -> effect.kind() == Kind.ROLE || effect.kind() == Kind.PERMISSION_SET);
-        this.roles = rolesChanged ? last.roles().renewed(next) : last.roles();
+        this.roles = isAnyRoleAnother ? last.roles().renewed(next) : last.roles();
         this.people = last.people().including(idsOf(effects, Kind.PERSON));
         this.groups = last.groups().including(idsOf(effects, Kind.GROUP));
     }
 
     static AccessIndex of(AccessIndex last, Model next, List<Effect> effects) {
-        if (effects.stream().anyMatch(IndexUpdate::touchesEverything)) {
-            return AccessIndex.compile(next);
+        Touched touched = new Touched();
+        for (Effect effect : effects) {
+            effect.before().ifPresent(fact -> Rooms.marks(fact, last.model(), touched));
+            effect.after().ifPresent(fact -> Rooms.marks(fact, next, touched));
         }
-        return new IndexUpdate(last, next, effects).apply(touched(last.model(), next, effects));
+        return touched.isEverything || touched.subjects.size() > MOST_ROWS
+                ? AccessIndex.compile(next)
+                : new IndexUpdate(last, next, effects, touched.isAnyRoleAnother).apply(touched.subjects);
     }
 
-    private static boolean touchesEverything(Effect effect) {
-        return RENUMBERING.contains(effect.kind())
-                || (effect.subject() instanceof Group group && group.kind() == GroupKind.RULED);
+    /** Reads marks as rows of the index. */
+    private static final class Touched implements Marks {
+        private final Set<Subject> subjects = new LinkedHashSet<>();
+        private boolean isAnyRoleAnother;
+        private boolean isEverything;
+
+        @Override
+        public void person(Id<Person> person) {
+            subjects.add(new Subject.OfPerson(person));
+        }
+
+        @Override
+        public void members(Id<Group> group) {
+            subjects.add(new Subject.OfGroup(group));
+        }
+
+        @Override
+        public void holders(Id<Role> role) {
+            isAnyRoleAnother = true;
+        }
+
+        @Override
+        public void tenant(Id<Tenant> tenant) {
+            isEverything = true;
+        }
+
+        @Override
+        public void unit(Id<Unit> unit) {
+            // rules name units by their id, which stays
+        }
+
+        @Override
+        public void history(Id<? extends Fact> fact) {
+            // the index holds what is, not what was told
+        }
+
+        @Override
+        public void everything() {
+            isEverything = true;
+        }
     }
 
     @SuppressWarnings("unchecked") // effects of a kind carry ids of that kind
@@ -72,34 +117,6 @@ final class IndexUpdate {
                 .filter(effect -> effect.kind() == kind && effect.after().isPresent())
                 .map(effect -> (Id<T>) effect.id())
                 .toList();
-    }
-
-    private static Set<Subject> touched(Model last, Model next, List<Effect> effects) {
-        Set<Subject> touched = new LinkedHashSet<>();
-        for (Effect effect : effects) {
-            effect.before().ifPresent(fact -> addSubjects(fact, last, touched));
-            effect.after().ifPresent(fact -> addSubjects(fact, next, touched));
-        }
-        return touched;
-    }
-
-    private static void addSubjects(Fact fact, Model model, Set<Subject> touched) {
-        if (fact instanceof Membership membership) {
-            touched.add(membership.member());
-        } else if (fact instanceof Assignment assignment) {
-            touched.add(assignment.subject());
-        } else if (fact instanceof Mapping mapping) {
-            touched.add(new Subject.OfGroup(mapping.directoryGroup()));
-        } else if (fact instanceof Engagement engagement) {
-            touched.add(new Subject.OfPerson(engagement.person()));
-            model.table(Kind.ASSIGNMENT)
-                    .by(Assignment.BY_SUBJECT, new Subject.OfPerson(engagement.person()))
-                    .forEach(assignment -> touched.add(assignment.subject()));
-        } else if (fact instanceof Person person) {
-            touched.add(new Subject.OfPerson(person.id()));
-        } else if (fact instanceof Group group) {
-            touched.add(new Subject.OfGroup(group.id()));
-        }
     }
 
     private AccessIndex apply(Set<Subject> touched) {

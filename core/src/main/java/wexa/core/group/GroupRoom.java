@@ -8,7 +8,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 
-/** A group; a condition that is another brings others in. */
+/** A group. One with a condition touches everybody who meets it. */
 public final class GroupRoom implements Room<Group> {
     @Override
     public Kind<Group> kind() {
@@ -23,5 +23,9 @@ public final class GroupRoom implements Room<Group> {
     @Override
     public void marks(Group group, Model model, Marks to) {
         to.members(group.id());
+        group.condition()
+                .ifPresent(condition -> model.table(Kind.ENGAGEMENT).stream()
+                        .filter(condition::matches)
+                        .forEach(engagement -> to.person(engagement.person())));
     }
 }

@@ -58,8 +58,12 @@ public final class Preview {
         LEFT_OUT
     }
 
-    /** One entry with its sentence, if it could be read at all and sentences were asked for, and what was found. */
-    public record Outcome(Entry entry, State state, Optional<String> sentence, List<Finding> findings) {
+    /**
+     * One entry with its sentence, if it could be read at all and sentences were asked for, what was found, and what it does
+     * itself on top of those before it, with all that falls by it.
+     */
+    public record Outcome(
+            Entry entry, State state, Optional<String> sentence, List<Finding> findings, List<Effect> effects) {
         Outcome with(List<Finding> more) {
             return more.isEmpty()
                     ? this
@@ -67,7 +71,8 @@ public final class Preview {
                             entry,
                             state,
                             sentence,
-                            Stream.concat(findings.stream(), more.stream()).toList());
+                            Stream.concat(findings.stream(), more.stream()).toList(),
+                            effects);
         }
     }
 

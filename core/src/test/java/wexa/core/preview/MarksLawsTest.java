@@ -133,4 +133,25 @@ class MarksLawsTest {
             }
         }
     }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void theIndexThatFollowsTheMarksSaysWhatOneMadeAnewSays(long seed) {
+        for (Case tried : cases(seed)) {
+            AccessIndex followed = tried.before().index().updated(tried.after(), tried.effects());
+            for (Instant at : instants()) {
+                for (Person person : tried.after().people().stream().toList()) {
+                    assertThat(uses(tried.after(), followed, person, at))
+                            .as("%s after %s", person.handle(), tried.effects())
+                            .isEqualTo(uses(tried.after(), tried.index(), person, at));
+                }
+                tried.after()
+                        .groups()
+                        .forEach(group -> assertThat(
+                                        followed.membersOf(group.id(), at).all())
+                                .containsExactlyInAnyOrderElementsOf(
+                                        tried.index().membersOf(group.id(), at).all()));
+            }
+        }
+    }
 }

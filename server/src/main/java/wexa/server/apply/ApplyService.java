@@ -1,25 +1,16 @@
 package wexa.server.apply;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.consistency.Concerned;
-import wexa.core.model.Account;
-import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
-import wexa.core.model.Engagement;
-import wexa.core.model.Fact;
-import wexa.core.model.Kind;
-import wexa.core.model.Membership;
-import wexa.core.model.Model;
-import wexa.core.model.Seat;
-import wexa.core.model.Subject;
+import wexa.core.model.Id;
+import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
@@ -196,51 +187,16 @@ public class ApplyService {
     }
 
     private static List<Log.Line> lines(Preview preview) {
-        Map<String, List<Effect>> byId = preview.effects().stream()
-                .collect(Collectors.groupingBy(effect -> effect.id().toString()));
         List<Log.Line> lines = new ArrayList<>();
         for (Preview.Outcome outcome : preview.outcomes()) {
             if (outcome.state() == Preview.State.READY) {
-                Set<UUID> about = new HashSet<>();
-                outcome.entry()
-                        .fields()
-                        .values()
-                        .forEach(value -> byId.getOrDefault(value, List.of())
-                                .forEach(effect -> about.addAll(about(effect, preview.model()))));
+                Set<UUID> about =
+                        Histories.of(outcome.effects(), preview.snapshot().model(), preview.model()).facts().stream()
+                                .map(Id::value)
+                                .collect(Collectors.toSet());
                 lines.add(new Log.Line(outcome.sentence().orElse(""), about));
             }
         }
         return lines;
-    }
-
-    /** The fact itself and those whose history should show it. */
-    private static Set<UUID> about(Effect effect, Model model) {
-        Set<UUID> ids = new HashSet<>(Set.of(effect.id().value()));
-        Fact fact = effect.subject();
-        if (fact instanceof Engagement engagement) {
-            ids.add(engagement.person().value());
-        } else if (fact instanceof Membership membership) {
-            ids.add(membership.group().value());
-            add(membership.member(), ids);
-        } else if (fact instanceof Assignment assignment) {
-            ids.add(assignment.tenant().value());
-            add(assignment.subject(), ids);
-        } else if (fact instanceof Account account) {
-            ids.add(account.tenant().value());
-            account.person().ifPresent(person -> ids.add(person.value()));
-        } else if (fact instanceof Seat seat) {
-            model.table(Kind.ACCOUNT)
-                    .find(seat.account())
-                    .flatMap(Account::person)
-                    .ifPresent(person -> ids.add(person.value()));
-        }
-        return ids;
-    }
-
-    private static void add(Subject subject, Set<UUID> ids) {
-        ids.add(
-                subject instanceof Subject.OfPerson one
-                        ? one.person().value()
-                        : ((Subject.OfGroup) subject).group().value());
     }
 }

@@ -16,12 +16,19 @@ import org.springframework.stereotype.Component;
 import wexa.core.lifecycle.Standing;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
 import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
+import wexa.core.registry.Rooms;
+import wexa.core.room.Marks;
 import wexa.server.snapshot.SnapshotStore;
 
 /**
@@ -134,6 +141,49 @@ class PersonRows {
         return new Sorted(snapshot.version(), at, until[0], lines, Texts.of(lines));
     }
 
+    /** Kinds of facts that a line is made of. */
+    private static final Set<Kind<?>> SHOWN = Set.of(Kind.PERSON, Kind.ENGAGEMENT, Kind.UNIT);
+
+    /** Reads marks as the people whose line may be another. */
+    private record Shown(Model model, Set<Id<Person>> people) implements Marks {
+        @Override
+        public void person(Id<Person> person) {
+            people.add(person);
+        }
+
+        @Override
+        public void unit(Id<Unit> unit) {
+            model.table(Kind.ENGAGEMENT).stream()
+                    .filter(engagement -> engagement.unit().equals(unit))
+                    .forEach(engagement -> people.add(engagement.person()));
+        }
+
+        @Override
+        public void members(Id<Group> group) {
+            // a line says nothing of groups
+        }
+
+        @Override
+        public void holders(Id<Role> role) {
+            // a line says nothing of roles
+        }
+
+        @Override
+        public void tenant(Id<Tenant> tenant) {
+            // a line says nothing of tenants
+        }
+
+        @Override
+        public void history(Id<? extends Fact> fact) {
+            // a line says nothing of what was
+        }
+
+        @Override
+        public void everything() {
+            model.people().forEach(person -> people.add(person.id()));
+        }
+    }
+
     /** Those whom the changesets since touched are taken out and placed anew. */
     private Sorted followed(Sorted known, Snapshot snapshot, Instant at) {
         Model model = snapshot.model();
@@ -141,14 +191,13 @@ class PersonRows {
         Instant until = known.until();
         for (long version = known.version() + 1; version <= snapshot.version(); version++) {
             for (Effect effect : snapshots.effects(version)) {
-                if (effect.subject() instanceof Person person) {
-                    touched.add(person.id());
-                    for (Window pause : person.pauses()) {
-                        until = nextMove(until, pause, at);
+                if (SHOWN.contains(effect.kind())) {
+                    Shown shown = new Shown(model, touched);
+                    effect.before().ifPresent(fact -> Rooms.marks(fact, model, shown));
+                    effect.after().ifPresent(fact -> Rooms.marks(fact, model, shown));
+                    for (Window window : Rooms.windows(effect.subject(), model)) {
+                        until = nextMove(until, window, at);
                     }
-                } else if (effect.subject() instanceof Engagement engagement) {
-                    touched.add(engagement.person());
-                    until = nextMove(until, engagement.window(), at);
                 }
             }
         }

@@ -106,7 +106,7 @@ class PersonRowsTest {
         }
     }
 
-    /** Somebody comes, somebody is renamed, somebody's engagement ends another day. */
+    /** Somebody comes, somebody is renamed, somebody's engagement ends another day, a unit is renamed. */
     private List<Effect> effects(Model model) {
         List<Effect> effects = new ArrayList<>();
         List<Person> people = model.people().stream().toList();
@@ -134,6 +134,12 @@ class PersonRowsTest {
         List<Engagement> engagements = model.table(Kind.ENGAGEMENT).stream().toList();
         if (!engagements.isEmpty() && random.nextBoolean()) {
             effects.add(Effect.drop(engagements.get(random.nextInt(engagements.size()))));
+        }
+        if (random.nextInt(4) == 0) {
+            Unit before = model.table(Kind.UNIT).get(hall.id());
+            effects.add(Effect.replace(
+                    before,
+                    new Unit(hall.id(), hall.key(), "Hall " + random.nextInt(99), Optional.empty(), ZoneOffset.UTC)));
         }
         return effects;
     }
