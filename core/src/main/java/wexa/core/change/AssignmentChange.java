@@ -26,7 +26,7 @@ public sealed interface AssignmentChange extends Change {
     record Give(Assignment assignment) implements AssignmentChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
-            Assignment wanted = starting(assignment, now);
+            Assignment wanted = during(assignment, assignment.window().notBefore(now));
             List<Finding> findings = check(wanted, model);
             if (findings.stream().anyMatch(Finding::blocks)) {
                 return new Resolution(List.of(), findings);
@@ -36,13 +36,7 @@ public sealed interface AssignmentChange extends Change {
                     if (!other.window().until().isBefore(wanted.window().until())) {
                         return Resolution.nothing();
                     }
-                    findings.add(Finding.of(
-                            Code.ASSIGNMENT_OVERLAPS,
-                            "until",
-                            "until",
-                            other.window().until().toString(),
-                            "id",
-                            other.id().toString()));
+                    findings.add(overlapping(other));
                 }
             }
             return Resolution.make(wanted, findings);
@@ -59,15 +53,36 @@ public sealed interface AssignmentChange extends Change {
         }
     }
 
-    /** The assignment's area, span or reason are others from now on. */
+    /** The assignment's area, span or reason are others from now on; what has passed stays. */
     record Edit(Assignment assignment) implements AssignmentChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.ASSIGNMENT)
                     .find(assignment.id())
-                    .map(before -> Resolution.replace(before, assignment, check(assignment, model)))
+                    .map(before -> replacing(before, model, now))
                     .orElseGet(() -> Resolution.blocked(Finding.of(
                             Code.FACT_GONE, "assignment", "id", assignment.id().toString())));
+        }
+
+        private Resolution replacing(Assignment before, Model model, Instant now) {
+            if (assignment.window().equals(before.window()) && isSameGrant(assignment, before)) {
+                return Resolution.replace(before, assignment, check(assignment, model));
+            }
+            Optional<Window> window = assignment.window().equals(before.window())
+                    ? Optional.of(before.window())
+                    : assignment.window().inPlaceOf(before.window(), now);
+            if (window.isEmpty()) {
+                return Resolution.drop(before);
+            }
+            Assignment wanted = during(assignment, window.get());
+            List<Finding> findings = check(wanted, model);
+            model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, wanted.subject()).stream()
+                    .filter(other ->
+                            !other.id().equals(wanted.id()) && !other.window().endsBy(now))
+                    .filter(other ->
+                            isSameGrant(other, wanted) && other.window().overlaps(wanted.window()))
+                    .forEach(other -> findings.add(overlapping(other)));
+            return Resolution.replace(before, wanted, findings);
         }
 
         @Override
@@ -92,20 +107,8 @@ public sealed interface AssignmentChange extends Change {
             }
             Assignment before = found.get();
             return before.window().from().isBefore(end)
-                    ? Resolution.replace(before, ended(before, end), List.of())
+                    ? Resolution.replace(before, during(before, before.window().endingAt(end)), List.of())
                     : Resolution.drop(before);
-        }
-
-        private static Assignment ended(Assignment before, Instant end) {
-            return new Assignment(
-                    before.id(),
-                    before.subject(),
-                    before.role(),
-                    before.tenant(),
-                    before.area(),
-                    before.window().endingAt(end),
-                    before.engagement(),
-                    before.reason());
         }
 
         @Override
@@ -125,14 +128,24 @@ public sealed interface AssignmentChange extends Change {
         }
     }
 
-    private static Assignment starting(Assignment assignment, Instant now) {
+    private static Finding overlapping(Assignment other) {
+        return Finding.of(
+                Code.ASSIGNMENT_OVERLAPS,
+                "until",
+                "until",
+                other.window().until().toString(),
+                "id",
+                other.id().toString());
+    }
+
+    private static Assignment during(Assignment assignment, Window window) {
         return new Assignment(
                 assignment.id(),
                 assignment.subject(),
                 assignment.role(),
                 assignment.tenant(),
                 assignment.area(),
-                assignment.window().notBefore(now),
+                window,
                 assignment.engagement(),
                 assignment.reason());
     }

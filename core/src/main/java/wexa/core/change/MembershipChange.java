@@ -42,13 +42,7 @@ public sealed interface MembershipChange extends Change {
                     if (!other.window().until().isBefore(wanted.window().until())) {
                         return findings.isEmpty() ? Resolution.nothing() : new Resolution(List.of(), findings);
                     }
-                    findings.add(Finding.of(
-                            Code.MEMBERSHIP_OVERLAPS,
-                            "until",
-                            "until",
-                            other.window().until().toString(),
-                            "id",
-                            other.id().toString()));
+                    findings.add(overlapping(other));
                 }
             }
             if (wanted.member() instanceof Subject.OfGroup inner) {
@@ -70,14 +64,33 @@ public sealed interface MembershipChange extends Change {
         }
     }
 
-    /** The membership's span or reason is another from now on. */
+    /** The membership's span or reason is another from now on; what has passed stays. */
     record Edit(Membership membership) implements MembershipChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
-            return model.table(Kind.MEMBERSHIP)
-                    .find(membership.id())
-                    .map(before -> Resolution.replace(before, membership, notByHand(before.group(), model)))
-                    .orElseGet(() -> gone(membership.id()));
+            Optional<Membership> found = model.table(Kind.MEMBERSHIP).find(membership.id());
+            return found.map(before -> replacing(before, model, now)).orElseGet(() -> gone(membership.id()));
+        }
+
+        private Resolution replacing(Membership before, Model model, Instant now) {
+            List<Finding> findings = new ArrayList<>(notByHand(before.group(), model));
+            if (membership.window().equals(before.window())) {
+                return Resolution.replace(before, membership, findings);
+            }
+            Optional<Window> window = membership.window().inPlaceOf(before.window(), now);
+            if (window.isEmpty()) {
+                return findings.isEmpty() ? Resolution.drop(before) : new Resolution(List.of(), findings);
+            }
+            Membership wanted = new Membership(
+                    before.id(), membership.member(), membership.group(), window.get(), membership.reason());
+            model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, wanted.member()).stream()
+                    .filter(other ->
+                            !other.id().equals(wanted.id()) && !other.window().endsBy(now))
+                    .filter(other -> !other.window().endsBy(now))
+                    .filter(other -> other.group().equals(wanted.group())
+                            && other.window().overlaps(wanted.window()))
+                    .forEach(other -> findings.add(overlapping(other)));
+            return Resolution.replace(before, wanted, findings);
         }
 
         @Override
@@ -216,6 +229,16 @@ public sealed interface MembershipChange extends Change {
                         "kind",
                         group.kind().name())))
                 .orElse(List.of());
+    }
+
+    private static Finding overlapping(Membership other) {
+        return Finding.of(
+                Code.MEMBERSHIP_OVERLAPS,
+                "until",
+                "until",
+                other.window().until().toString(),
+                "id",
+                other.id().toString());
     }
 
     private static Resolution gone(Id<Membership> id) {

@@ -2,6 +2,7 @@ package wexa.core.model;
 
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.Optional;
 
 /**
  * A half-open interval of UTC instants, in whole seconds: {@code from} is inside, {@code until} is not.
@@ -62,5 +63,19 @@ public record Window(Instant from, Instant until) {
     public Window notBefore(Instant now) {
         Instant start = whole(now);
         return from.isBefore(start) && start.isBefore(until) ? of(start, until) : this;
+    }
+
+    /**
+     * What becomes of another span that is to be this one from {@code now} on. What has passed stays: a beginning that would
+     * lie before now is the one that there was, if it had begun and not ended, else now; an end that would lie before now is
+     * now. Empty if nothing is left.
+     */
+    public Optional<Window> inPlaceOf(Window before, Instant now) {
+        Instant start = whole(now);
+        boolean isRunning = before.from.isBefore(start) && !before.endsBy(start);
+        Instant begin = isRunning ? before.from : start;
+        Instant first = from.isBefore(start) ? begin : from;
+        Instant last = until.isBefore(start) ? start : until;
+        return first.isBefore(last) ? Optional.of(of(first, last)) : Optional.empty();
     }
 }

@@ -19,6 +19,7 @@ import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
+import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Environment;
@@ -213,6 +214,63 @@ class ChangeTest {
                 .isTrue();
         assertThat(codes(new MembershipChange.Put(beyond).resolve(model(held), NOW)))
                 .containsExactly(Code.MEMBERSHIP_OVERLAPS);
+    }
+
+    @Test
+    void whatIsEditedOverlapsNothingElseThatIsNotOver() {
+        Membership held = membership(of(ines), night, Window.of(NOW.minusSeconds(100), NOW.plusSeconds(100)));
+        Membership next = membership(of(ines), night, Window.from(NOW.plusSeconds(200)));
+        Membership over = membership(of(ines), night, Window.of(NOW.minusSeconds(100), NOW.minusSeconds(50)));
+        assertThat(codes(new MembershipChange.Edit(during(held, Window.from(NOW))).resolve(model(held, next), NOW)))
+                .containsExactly(Code.MEMBERSHIP_OVERLAPS);
+        assertThat(codes(new MembershipChange.Edit(during(held, Window.from(NOW))).resolve(model(held, over), NOW)))
+                .isEmpty();
+    }
+
+    @Test
+    void whatIsEditedKeepsWhatHasPassedAndIsNotHeldBeforeItWasSaid() {
+        Membership running = membership(of(ines), night, Window.from(NOW.minusSeconds(100)));
+        Membership coming = membership(of(ines), night, Window.from(NOW.plusSeconds(100)));
+        Membership over = membership(of(ines), night, Window.of(NOW.minusSeconds(100), NOW.minusSeconds(50)));
+        Window earlier = Window.from(NOW.minusSeconds(9_999));
+        assertThat(window(running, earlier)).isEqualTo(running.window());
+        assertThat(window(coming, earlier)).isEqualTo(Window.from(NOW));
+        assertThat(window(over, Window.from(NOW.minusSeconds(100)))).isEqualTo(Window.from(NOW));
+        assertThat(window(running, Window.of(NOW.minusSeconds(100), NOW.minusSeconds(20))))
+                .isEqualTo(Window.of(NOW.minusSeconds(100), NOW));
+        assertThat(new MembershipChange.Edit(during(coming, Window.of(NOW.minusSeconds(9), NOW.minusSeconds(5))))
+                        .resolve(model(coming), NOW)
+                        .effects())
+                .containsExactly(Effect.drop(coming));
+    }
+
+    private static Membership during(Membership membership, Window window) {
+        return new Membership(membership.id(), membership.member(), membership.group(), window, membership.reason());
+    }
+
+    private Window window(Membership before, Window wanted) {
+        Resolution edit = new MembershipChange.Edit(during(before, wanted)).resolve(model(before), NOW);
+        Fact after = edit.effects().isEmpty()
+                ? before
+                : edit.effects().get(0).after().orElseThrow();
+        return ((Membership) after).window();
+    }
+
+    private Assignment assignment(Id<Assignment> id, Window window) {
+        return new Assignment(
+                id, of(ines), role.id(), north.id(), Optional.empty(), window, Optional.empty(), "because");
+    }
+
+    @Test
+    void anEditedAssignmentKeepsWhatHasPassedAndOverlapsNoOther() {
+        Assignment running = assignment(ids.id(), Window.from(NOW.minusSeconds(100)));
+        Assignment other = assignment(ids.id(), Window.from(NOW.plusSeconds(500)));
+        Assignment wanted = assignment(running.id(), Window.of(NOW.minusSeconds(9_999), NOW.plusSeconds(600)));
+        assertThat(codes(new AssignmentChange.Edit(wanted).resolve(model(running, other), NOW)))
+                .contains(Code.ASSIGNMENT_OVERLAPS);
+        Resolution alone = new AssignmentChange.Edit(wanted).resolve(model(running), NOW);
+        assertThat(((Assignment) alone.effects().get(0).after().orElseThrow()).window())
+                .isEqualTo(Window.of(NOW.minusSeconds(100), NOW.plusSeconds(600)));
     }
 
     @Test

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.Instant;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
@@ -68,5 +69,23 @@ class WindowTest {
     @Test
     void fractionsOfSecondsAreCutOff() {
         assertThat(Window.from(NOW.plusMillis(900)).from()).isEqualTo(NOW);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void aSpanThatTakesAnothersPlaceIsAsWantedFromNowOnAndAddsNothingToThePast(long seed) {
+        Random random = new Random(seed);
+        Window before = random(random);
+        Window wanted = random(random);
+        Optional<Window> next = wanted.inPlaceOf(before, NOW);
+        for (int second = -60; second < 60; second++) {
+            Instant at = NOW.plusSeconds(second);
+            boolean holds = next.filter(window -> window.contains(at)).isPresent();
+            if (second < 0) {
+                assertThat(holds && !before.contains(at)).as("at %d", second).isFalse();
+            } else {
+                assertThat(holds).as("at %d", second).isEqualTo(wanted.contains(at));
+            }
+        }
     }
 }
