@@ -11,10 +11,8 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.GroupKind;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
-import wexa.core.model.Lookup;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -179,7 +177,7 @@ final class IndexUpdate {
         }
         if (subject instanceof Subject.OfPerson one) {
             for (Engagement engagement : next.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, one.person())) {
-                next.groups().by(RULED, true).stream()
+                next.groups().by(Group.BY_RULED, true).stream()
                         .filter(group -> group.condition().orElseThrow().matches(engagement))
                         .forEach(group -> edges.add(
                                 new Edge(groups.find(group.id()), Origin.RULED, engagement.id(), engagement.window())));
@@ -187,8 +185,6 @@ final class IndexUpdate {
         }
         return edges;
     }
-
-    private static final Lookup<Group, Boolean> RULED = Lookup.by(group -> group.kind() == GroupKind.RULED);
 
     private void renewGrants(Subject subject, int number, Adjacency lastBySubject, Map<Integer, int[]> bySubject) {
         for (int grant : lastBySubject.row(number)) {

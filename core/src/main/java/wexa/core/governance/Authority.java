@@ -3,12 +3,14 @@ package wexa.core.governance;
 import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.model.Account;
@@ -29,10 +31,12 @@ import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
+import wexa.core.schedule.Schedule;
 
 /**
  * Whether somebody may apply a draft (rule 18). Needed are: for a fact of a tenant, the tenant; for a fact about a person,
- * one of the units in which the person was engaged before, or is by the draft who was nowhere; for a group and for who is in it, every tenant in which
+ * one of the units in which the person works (else the next, else the last), or comes to by the draft who was nowhere; for
+ * what a person is known by, all their units and tenants; for a group and for who is in it, every tenant in which
  * the group gives something, by itself or by a group that it is in, and everybody who comes in or goes out by it. And
  * nobody's own access grows. Costs what the effects touch, and the groups above the groups among them.
  */
@@ -66,35 +70,42 @@ public final class Authority {
      * Everything that is missing, in the order in which the draft meets it; empty if it may be applied.
      *
      * @param self who would apply it, if they are one of the people
-     * @param instants when own access is looked at, besides now
      */
-    public static List<Lack> lacking(Preview preview, Reach reach, Optional<Id<Person>> self, List<Instant> instants) {
+    public static List<Lack> lacking(Preview preview, Reach reach, Optional<Id<Person>> self) {
         Authority authority = new Authority(preview, reach);
         if (!reach.isEverywhere()) {
             preview.effects().forEach(authority::check);
         }
-        self.ifPresent(person -> authority.checkOwn(person, instants));
+        self.ifPresent(authority::checkOwn);
         return new ArrayList<>(authority.lacks);
     }
 
-    private void checkOwn(Id<Person> self, List<Instant> instants) {
-        if (preview.model().people().find(self).isEmpty()) {
+    /** Now and at every coming instant at which it may become another, ends included: some other thing may begin there. */
+    private void checkOwn(Id<Person> self) {
+        Model before = preview.snapshot().model();
+        Model after = preview.model();
+        if (after.people().find(self).isEmpty()) {
             return;
         }
-        Set<Instant> all = new LinkedHashSet<>(instants);
-        all.add(preview.now());
-        for (Instant at : all) {
+        Set<Instant> all = new TreeSet<>(Set.of(preview.now()));
+        all.addAll(Schedule.of(before, self).tailSet(preview.now()));
+        all.addAll(Schedule.of(after, self).tailSet(preview.now()));
+        boolean grows = all.stream().anyMatch(at -> {
             Access had = preview.snapshot().index().of(self, at);
-            Access has = preview.index().of(self, at);
-            if (!has.beyond(had).isEmpty()) {
-                lacks.add(new Lack.OwnAccess(self));
-            }
+            return !preview.index().of(self, at).beyond(had).isEmpty();
+        });
+        if (grows) {
+            lacks.add(new Lack.OwnAccess(self));
         }
     }
 
     private void check(Effect effect) {
         effect.before().ifPresent(this::check);
         effect.after().ifPresent(this::check);
+        if (effect.before().orElse(null) instanceof Person before
+                && effect.after().orElse(null) instanceof Person after) {
+            checkIdentity(before, after);
+        }
         if (effect.subject() instanceof Group group) {
             checkGiven(group.id());
             checkShift(group.id());
@@ -164,11 +175,54 @@ public final class Authority {
 
     /** Engaging somebody in a unit of one's own reaches that engagement, and not yet the person who was elsewhere before. */
     private boolean isReached(Id<Person> person) {
+        return counting(person).stream().anyMatch(engagement -> reach.covers(engagement.unit(), preview.model()));
+    }
+
+    /**
+     * By which engagements somebody is reached: those that run, else the next, else the last one. Who was nowhere before is
+     * reached by those of the draft.
+     */
+    private List<Engagement> counting(Id<Person> person) {
         List<Engagement> known =
                 preview.snapshot().model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person);
-        List<Engagement> counting =
-                known.isEmpty() ? preview.model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person) : known;
-        return counting.stream().anyMatch(engagement -> reach.covers(engagement.unit(), preview.model()));
+        if (known.isEmpty()) {
+            return preview.model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person);
+        }
+        List<Engagement> running = known.stream()
+                .filter(engagement -> engagement.window().contains(preview.now()))
+                .toList();
+        return running.isEmpty()
+                ? known.stream()
+                        .filter(engagement -> !engagement.window().endsBy(preview.now()))
+                        .min(Comparator.comparing(
+                                engagement -> engagement.window().from()))
+                        .or(() -> known.stream()
+                                .max(Comparator.comparing(
+                                        engagement -> engagement.window().until())))
+                        .stream()
+                        .toList()
+                : running;
+    }
+
+    /**
+     * Whoever decides by which address, name or entry somebody is known can become them: that takes all units in which they
+     * work or will, and all tenants in which they have an account.
+     */
+    private void checkIdentity(Person before, Person after) {
+        boolean isAnother = !before.handle().equals(after.handle())
+                || !before.mail().equals(after.mail())
+                || !before.home().equals(after.home())
+                || !before.directoryEntry().equals(after.directoryEntry());
+        if (!isAnother) {
+            return;
+        }
+        Model standing = preview.snapshot().model();
+        standing.table(Kind.ACCOUNT)
+                .by(Account.BY_PERSON, before.id())
+                .forEach(account -> requireTenant(account.tenant()));
+        standing.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, before.id()).stream()
+                .filter(engagement -> !engagement.window().endsBy(preview.now()))
+                .forEach(this::requireUnitOf);
     }
 
     private void checkSubject(Subject subject) {

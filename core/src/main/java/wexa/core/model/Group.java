@@ -22,6 +22,7 @@ public record Group(
         Optional<String> entry)
         implements Fact {
     public static final Lookup<Group, Key> BY_KEY = Lookup.by(Group::key);
+    public static final Lookup<Group, Boolean> BY_RULED = Lookup.by(group -> group.kind() == GroupKind.RULED);
 
     public Group {
         owners = List.copyOf(owners);

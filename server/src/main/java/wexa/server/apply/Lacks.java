@@ -8,7 +8,6 @@ import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
 import wexa.server.administrators.Actor;
-import wexa.server.drafts.Previews;
 import wexa.server.problems.Problem;
 
 /** What somebody lacks to apply a draft, in words. */
@@ -19,7 +18,7 @@ final class Lacks {
 
     static List<String> of(Actor actor, Preview preview) {
         Model model = preview.model();
-        return Authority.lacking(preview, actor.reach(), actor.person(), List.of(Previews.instantOf(preview))).stream()
+        return Authority.lacking(preview, actor.reach(), actor.person()).stream()
                 .map(lack -> words(lack, model))
                 .toList();
     }
