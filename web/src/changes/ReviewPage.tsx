@@ -7,7 +7,7 @@ import { draftQuery, lacksQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
-import { count } from "../ui/words";
+import { blockedWords, count } from "../ui/words";
 import { Entries } from "./Entries";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
@@ -135,6 +135,16 @@ function Summary({ draft }: { draft: Draft }) {
             <>
               {summary.people === 1 ? "gains" : "gain"}{" "}
               <b className="text-success">{count(summary.gains, "permission")}</b>
+              {summary.blocked > 0 && (
+                <span>
+                  ,{" "}
+                  <span className="text-warning" aria-hidden>
+                    ▲
+                  </span>{" "}
+                  {blockedWords(summary.gains, summary.blocked, summary.blocks)}
+                  {summary.losses > 0 && ","}
+                </span>
+              )}
             </>
           )}
           {summary.gains > 0 && summary.losses > 0 && " and "}

@@ -5,7 +5,7 @@ import { reviewQuery } from "../api/queries";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
-import { count } from "../ui/words";
+import { blockWord, count } from "../ui/words";
 
 type Review = Schemas["ReviewView"];
 
@@ -37,10 +37,10 @@ function People({ review }: { review: Review }) {
           <h2>{person.name}</h2>
           <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
             {person.gains.map((shift) => (
-              <Shift key={`gain ${shift.tenant} ${shift.record} ${shift.area}`} shift={shift} sign="gains" />
+              <Shift key={`gain ${shiftKey(shift)}`} shift={shift} sign="gains" />
             ))}
             {person.losses.map((shift) => (
-              <Shift key={`lose ${shift.tenant} ${shift.record} ${shift.area}`} shift={shift} sign="loses" />
+              <Shift key={`lose ${shiftKey(shift)}`} shift={shift} sign="loses" />
             ))}
           </ul>
         </section>
@@ -52,7 +52,23 @@ function People({ review }: { review: Review }) {
   );
 }
 
-function Shift({ shift, sign }: { shift: Review["people"][number]["gains"][number]; sign: "gains" | "loses" }) {
+type ShiftView = Review["people"][number]["gains"][number];
+
+function shiftKey(shift: ShiftView): string {
+  return [shift.tenant, shift.record, shift.area, shift.held, ...shift.blocks].join(" ");
+}
+
+/** What is held all along is gained or lost by its use. */
+function wordsOfUse(shift: ShiftView): string {
+  const blocks = shift.blocks.map(blockWord).join(", ");
+  if (shift.held) {
+    return blocks === "" ? "had before, usable now" : `still given, no longer usable: ${blocks}`;
+  }
+  return blocks === "" ? "" : `not usable yet: ${blocks}`;
+}
+
+function Shift({ shift, sign }: { shift: ShiftView; sign: "gains" | "loses" }) {
+  const use = wordsOfUse(shift);
   return (
     <li className="flex items-baseline gap-3 px-3 py-1">
       <b className={`w-12 shrink-0 text-sm ${sign === "gains" ? "text-success" : "text-error"}`}>{sign}</b>
@@ -63,7 +79,19 @@ function Shift({ shift, sign }: { shift: Review["people"][number]["gains"][numbe
       <span className="w-56 shrink-0">
         {shift.record}, {shift.area}
       </span>
-      <span className="min-w-0 flex-1">{shift.actions.join(", ")}</span>
+      <span className="min-w-0 flex-1">
+        {shift.actions.join(", ")}
+        {use !== "" && (
+          <span className="ml-2 text-sm text-soft">
+            {shift.blocks.length > 0 && (
+              <span className="text-warning" aria-hidden>
+                ▲{" "}
+              </span>
+            )}
+            {use}
+          </span>
+        )}
+      </span>
     </li>
   );
 }

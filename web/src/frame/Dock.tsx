@@ -5,7 +5,7 @@ import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-compone
 import { useDraft, type Draft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { draftsQuery } from "../api/queries";
-import { count } from "../ui/words";
+import { blockedWords, count } from "../ui/words";
 
 type Line = Schemas["DraftLine"];
 
@@ -112,6 +112,14 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
                   gain{summary.people === 1 && "s"} {summary.gains}
                 </span>
               )}{" "}
+              {summary.blocked > 0 && (
+                <span
+                  className="text-[var(--dock-care)]"
+                  title={blockedWords(summary.gains, summary.blocked, summary.blocks)}
+                >
+                  ▲ {summary.blocked === summary.gains ? "none" : `${summary.blocked} not`} usable yet{" "}
+                </span>
+              )}
               {summary.losses > 0 && (
                 <span className="text-[var(--dock-lose)]">
                   lose{summary.people === 1 && "s"} {summary.losses}

@@ -18,7 +18,7 @@ describe("threads in words", () => {
 
   it("say what the draft does and what blocks", () => {
     expect(cellInWords({ ...cell, threads: ["DIRECT"], change: "ADDED", blocks: ["SEAT_MISSING"] })).toBe(
-      "see; given directly; the draft adds it; blocked: the seat does not carry it",
+      "see; given directly; the draft adds it; blocked: no seat that carries it",
     );
   });
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { blockWord, capabilityWords, count, engagementKind, groupWay, userNameRule } from "./words";
+import { blockedWords, blockWord, capabilityWords, count, engagementKind, groupWay, userNameRule } from "./words";
 import { squareWord } from "./square";
 
 describe("words", () => {
@@ -13,9 +13,16 @@ describe("words", () => {
     expect(engagementKind("VOLUNTEER")).toBe("volunteer");
     expect(groupWay("RULED")).toBe("by rule");
     expect(userNameRule("STAFF_NUMBER")).toBe("staff number");
-    expect(blockWord("SEAT_MISSING")).toBe("the seat does not carry it");
+    expect(blockWord("SEAT_MISSING")).toBe("no seat that carries it");
     expect(blockWord("SOMETHING_NEW")).toBe("SOMETHING_NEW");
     expect(squareWord("DIFFERS")).toBe("differs in the tenant");
+  });
+
+  it("say how much of what is gained cannot be used yet, and why", () => {
+    expect(blockedWords(5, 0, [])).toBe("");
+    expect(blockedWords(5, 5, ["SEAT_MISSING"])).toBe("none usable yet: no seat that carries it");
+    expect(blockedWords(1, 1, ["NO_ACCOUNT"])).toBe("not usable yet: no account");
+    expect(blockedWords(5, 2, ["NO_ACCOUNT", "NOT_HERE"])).toBe("2 not usable yet: no account, not at work then");
   });
 
   it("say of each capability whether it is there", () => {

@@ -35,11 +35,20 @@ const BLOCKS: Record<string, string> = {
   NOT_HERE: "not at work then",
   NO_ACCOUNT: "no account",
   ACCOUNT_CLOSED: "account closed",
-  SEAT_MISSING: "the seat does not carry it",
+  SEAT_MISSING: "no seat that carries it",
 };
 
 export function blockWord(block: string): string {
   return BLOCKS[block] ?? block;
+}
+
+/** How many of the permissions gained cannot be used yet, and why; empty where all can. */
+export function blockedWords(gains: number, blocked: number, blocks: readonly string[]): string {
+  if (blocked === 0) {
+    return "";
+  }
+  const many = blocked >= gains ? (gains === 1 ? "not" : "none") : `${blocked} not`;
+  return `${many} usable yet: ${blocks.map(blockWord).join(", ")}`;
 }
 
 const CAPABILITIES: [string, string][] = [

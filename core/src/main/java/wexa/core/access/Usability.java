@@ -62,6 +62,14 @@ public final class Usability {
         return seat;
     }
 
+    /** Whether whatever is held can be used here if it can be used there. */
+    public boolean isSameAs(Usability other) {
+        return standing == other.standing
+                && account.map(Account::isOpen).equals(other.account.map(Account::isOpen))
+                && seat.map(Seat::kind).equals(other.seat.map(Seat::kind))
+                && app.equals(other.app);
+    }
+
     /** Each reason that stands in the way, empty if it is usable. */
     public List<Block> blocks(Permission permission) {
         List<Block> blocks = new ArrayList<>(2);

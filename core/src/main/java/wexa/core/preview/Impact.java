@@ -2,12 +2,15 @@ package wexa.core.preview;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
+import wexa.core.access.Usability;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.model.Area;
 import wexa.core.model.Effect;
@@ -18,29 +21,89 @@ import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.registry.Rooms;
 
-/** Who really gains and loses what at one instant: what another path keeps is neither. */
-public record Impact(Instant at, List<Shift> gains, List<Shift> losses) {
+/**
+ * Who really gains and loses what at one instant: what another path keeps is neither. What is held all along may come to be
+ * usable, or cease to be (rule 6): for whoever has it that is a gain or a loss as well.
+ *
+ * @param gains what is held that was not
+ * @param losses what was held and is not
+ * @param started what is held all along and can be used only now
+ * @param stopped what is held all along and can be used no longer
+ * @param blocked why what is gained, or was stopped, cannot be used; what can be used is not in it
+ */
+public record Impact(
+        Instant at,
+        List<Shift> gains,
+        List<Shift> losses,
+        List<Shift> started,
+        List<Shift> stopped,
+        Map<Shift, List<Usability.Block>> blocked) {
     /** One permission at one area that a person comes to hold, or no longer holds. */
     public record Shift(Id<Person> person, Id<Tenant> tenant, Optional<Id<Area>> area, Permission permission) {}
 
+    private Impact(Instant at) {
+        this(at, new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new HashMap<>());
+    }
+
     static Impact of(Snapshot before, Model model, AccessIndex after, List<Effect> effects, Instant at) {
-        List<Shift> gains = new ArrayList<>();
-        List<Shift> losses = new ArrayList<>();
+        Impact impact = new Impact(at);
         for (Id<Person> person : affected(before, model, after, effects, at)) {
             Cancellation.check();
             Access had = before.index().of(person, at);
             Access has = after.of(person, at);
-            addMissing(person, has, had, gains);
-            addMissing(person, had, has, losses);
+            List<Shift> gains = missing(person, has, had);
+            impact.gains.addAll(gains);
+            impact.losses.addAll(missing(person, had, has));
+            impact.compareUse(person, has, Set.copyOf(gains), before.model(), model);
         }
-        return new Impact(at, gains, losses);
+        return impact;
     }
 
-    private static void addMissing(Id<Person> person, Access from, Access in, List<Shift> missing) {
+    private static List<Shift> missing(Id<Person> person, Access from, Access in) {
+        List<Shift> missing = new ArrayList<>();
         for (Access.Reach reach : from.beyond(in)) {
             for (Permission permission : reach.permissions()) {
                 missing.add(new Shift(person, reach.tenant(), reach.area(), permission));
             }
+        }
+        return missing;
+    }
+
+    private void compareUse(Id<Person> person, Access has, Set<Shift> gained, Model before, Model after) {
+        Map<Id<Tenant>, Usability> were = new HashMap<>();
+        Map<Id<Tenant>, Usability> are = new HashMap<>();
+        boolean wasKnown = before.people().find(person).isPresent();
+        for (Access.Reach reach : has.reaches()) {
+            Id<Tenant> tenant = reach.tenant();
+            Usability is = are.computeIfAbsent(tenant, there -> Usability.of(after, person, there, at));
+            Optional<Usability> was = wasKnown && before.tenants().find(tenant).isPresent()
+                    ? Optional.of(were.computeIfAbsent(tenant, there -> Usability.of(before, person, there, at)))
+                    : Optional.empty();
+            boolean isSame = was.filter(is::isSameAs).isPresent();
+            if (isSame && gained.isEmpty()) {
+                continue;
+            }
+            for (Permission permission : reach.permissions()) {
+                Shift shift = new Shift(person, tenant, reach.area(), permission);
+                List<Usability.Block> blocks = is.blocks(permission);
+                if (gained.contains(shift)) {
+                    noteBlocked(shift, blocks);
+                } else if (!isSame && was.isPresent()) {
+                    boolean couldUse = was.get().blocks(permission).isEmpty();
+                    if (couldUse && !blocks.isEmpty()) {
+                        stopped.add(shift);
+                        noteBlocked(shift, blocks);
+                    } else if (!couldUse && blocks.isEmpty()) {
+                        started.add(shift);
+                    }
+                }
+            }
+        }
+    }
+
+    private void noteBlocked(Shift shift, List<Usability.Block> blocks) {
+        if (!blocks.isEmpty()) {
+            blocked.put(shift, blocks);
         }
     }
 

@@ -3,6 +3,7 @@ package wexa.server.apply;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -11,6 +12,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import wexa.core.access.Usability;
 import wexa.core.consistency.Concerned;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.message.Occasion;
@@ -74,8 +77,10 @@ public class ReviewService {
         actor.require(Act.LOOK);
         Preview preview = previews.of(drafts.get(draft));
         Impact impact = preview.impactAt(Previews.instantOf(preview));
-        Map<Id<Person>, List<Impact.Shift>> gains = byPerson(impact.gains());
-        Map<Id<Person>, List<Impact.Shift>> losses = byPerson(impact.losses());
+        Map<Id<Person>, List<Impact.Shift>> gains = byPerson(impact.gains(), impact.started());
+        Map<Id<Person>, List<Impact.Shift>> losses = byPerson(impact.losses(), impact.stopped());
+        Set<Impact.Shift> held = new HashSet<>(impact.started());
+        held.addAll(impact.stopped());
         Set<Id<Person>> people = new LinkedHashSet<>(gains.keySet());
         people.addAll(losses.keySet());
         Model model = preview.model();
@@ -84,8 +89,8 @@ public class ReviewService {
                 .map(person -> new ReviewView.PersonReview(
                         person.value(),
                         model.people().get(person).name(),
-                        shifts(gains.getOrDefault(person, List.of()), model),
-                        shifts(losses.getOrDefault(person, List.of()), model)))
+                        shifts(gains.getOrDefault(person, List.of()), impact, held, model),
+                        shifts(losses.getOrDefault(person, List.of()), impact, held, model)))
                 .sorted(Comparator.comparing(ReviewView.PersonReview::name))
                 .toList();
         return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview));
@@ -156,20 +161,27 @@ public class ReviewService {
         return Lacks.of(actor, previews.of(drafts.get(draft)));
     }
 
-    private static Map<Id<Person>, List<Impact.Shift>> byPerson(List<Impact.Shift> shifts) {
+    private static Map<Id<Person>, List<Impact.Shift>> byPerson(List<Impact.Shift> shifts, List<Impact.Shift> more) {
         Map<Id<Person>, List<Impact.Shift>> found = new LinkedHashMap<>();
-        shifts.forEach(shift ->
-                found.computeIfAbsent(shift.person(), any -> new ArrayList<>()).add(shift));
+        Stream.concat(shifts.stream(), more.stream())
+                .forEach(shift -> found.computeIfAbsent(shift.person(), any -> new ArrayList<>())
+                        .add(shift));
         return found;
     }
 
-    private record Place(Id<Tenant> tenant, Optional<Id<Area>> area, String type) {}
+    private record Place(
+            Id<Tenant> tenant, Optional<Id<Area>> area, String type, boolean held, List<Usability.Block> blocks) {}
 
-    private static List<ReviewView.ShiftView> shifts(List<Impact.Shift> shifts, Model model) {
+    private static List<ReviewView.ShiftView> shifts(
+            List<Impact.Shift> shifts, Impact impact, Set<Impact.Shift> held, Model model) {
         Map<Place, List<Permission>> byPlace = new LinkedHashMap<>();
         for (Impact.Shift shift : shifts) {
             Place place = new Place(
-                    shift.tenant(), shift.area(), shift.permission().type().text());
+                    shift.tenant(),
+                    shift.area(),
+                    shift.permission().type().text(),
+                    held.contains(shift),
+                    impact.blocked().getOrDefault(shift, List.of()));
             byPlace.computeIfAbsent(place, any -> new ArrayList<>()).add(shift.permission());
         }
         List<ReviewView.ShiftView> views = new ArrayList<>();
@@ -191,7 +203,9 @@ public class ReviewService {
                             .filter(action -> permissions.stream()
                                     .anyMatch(permission -> permission.action().equals(action.key())))
                             .map(App.Action::label)
-                            .toList()));
+                            .toList(),
+                    place.held(),
+                    place.blocks()));
         });
         views.sort(Comparator.comparingInt(ReviewView.ShiftView::colour));
         return views;

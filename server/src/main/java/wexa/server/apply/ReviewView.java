@@ -3,6 +3,7 @@ package wexa.server.apply;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.access.Usability;
 import wexa.server.tenants.TenantViews;
 
 /** A draft's review, sorted by whom it concerns and by where it goes. */
@@ -29,8 +30,18 @@ public record ReviewView(List<PersonReview> people, int morePeople, List<TenantR
     /** What one person gains and loses when the most of the draft has begun. */
     public record PersonReview(UUID id, String name, List<ShiftView> gains, List<ShiftView> losses) {}
 
-    /** Actions on one type of record at one area of a tenant. */
-    public record ShiftView(String tenant, int colour, String record, String area, List<String> actions) {}
+    /**
+     * Actions on one type of record at one area of a tenant. {@code held} says that they are held all along, and that it is
+     * their use that is gained or lost; {@code blocks} why they cannot be used.
+     */
+    public record ShiftView(
+            String tenant,
+            int colour,
+            String record,
+            String area,
+            List<String> actions,
+            boolean held,
+            List<Usability.Block> blocks) {}
 
     /**
      * What goes to one tenant: the first steps as they would be made now and how many there are, seats as they would be left, and what already differs

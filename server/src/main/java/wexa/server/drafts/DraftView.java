@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.access.Usability;
 
 /**
  * A draft with what it would do, as screens show it; {@code boundaries} are the coming instants at which it does more. Of a
@@ -40,7 +41,11 @@ public record DraftView(
     /** A finding with its text. */
     public record FindingView(String code, String path, String severity, String text, Map<String, String> facts) {}
 
-    /** The draft in numbers. Gains and losses are counted at the instant when the most of it has begun. */
+    /**
+     * The draft in numbers. Gains and losses are counted at the instant when the most of it has begun. What is held all along
+     * and can be used only now is a gain, and what can be used no longer a loss; {@code blocked} gains cannot be used yet,
+     * for the reasons named.
+     */
     public record Summary(
             int ready,
             int alreadySo,
@@ -48,6 +53,8 @@ public record DraftView(
             int people,
             int gains,
             int losses,
+            int blocked,
+            List<Usability.Block> blocks,
             int seats,
             List<String> tenants,
             boolean opensAccounts,

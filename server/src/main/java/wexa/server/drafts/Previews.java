@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
+import wexa.core.access.Usability;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Account;
@@ -150,6 +151,12 @@ public class Previews {
         Set<Id<?>> people = new LinkedHashSet<>();
         impact.gains().forEach(shift -> people.add(shift.person()));
         impact.losses().forEach(shift -> people.add(shift.person()));
+        impact.started().forEach(shift -> people.add(shift.person()));
+        impact.stopped().forEach(shift -> people.add(shift.person()));
+        List<List<Usability.Block>> blocked = impact.gains().stream()
+                .filter(impact.blocked()::containsKey)
+                .map(impact.blocked()::get)
+                .toList();
         int seats = (int) preview.effects().stream()
                 .filter(effect -> effect.kind() == Kind.SEAT && effect.before().isEmpty())
                 .count();
@@ -160,8 +167,10 @@ public class Previews {
                         .filter(outcome -> !outcome.state().isDone())
                         .count(),
                 people.size(),
-                impact.gains().size(),
-                impact.losses().size(),
+                impact.gains().size() + impact.started().size(),
+                impact.losses().size() + impact.stopped().size(),
+                blocked.size(),
+                blocked.stream().flatMap(List::stream).distinct().sorted().toList(),
                 seats,
                 tenants(preview),
                 preview.outcomes().stream()
