@@ -169,7 +169,7 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
             {...field("idAttribute")}
           />
           <PlainField
-            label="Time limit per answer, seconds"
+            label="Timeout per request (seconds)"
             type="number"
             hint="1 to 120."
             {...field("limitSeconds")}
@@ -191,7 +191,7 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
           </button>
         ) : (
           <button type="submit" className="btn btn-primary btn-sm" disabled={isBusy}>
-            {connect.isPending ? "Trying and reading…" : "Test and save"}
+            {connect.isPending ? "Connecting and reading…" : "Test and save"}
           </button>
         )}
         {known === undefined && probe.data !== undefined && (

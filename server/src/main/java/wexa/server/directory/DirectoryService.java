@@ -295,8 +295,8 @@ public class DirectoryService {
             throw Problem.badField(
                     "bindPassword",
                     "directory.password-needed",
-                    "The directory's connection changes. Enter its password again: the saved one is not"
-                            + " sent elsewhere.");
+                    "The directory's connection has changed. Enter its password again; the saved password is not"
+                            + " sent to another server.");
         }
         DirectorySettings.Source source =
                 wanted.bindPassword().isEmpty() ? wanted.withPassword(before.bindPassword()) : wanted;

@@ -74,8 +74,7 @@ public class HeavyWork {
         notifyAll();
     }
 
-    /** Nobody is there to read it. */
     private static Problem nobodyThere() {
-        return new Problem(503, "gone", "Whoever asked has gone.");
+        return new Problem(503, "gone", "The client disconnected, so the request was cancelled. Send it again.");
     }
 }

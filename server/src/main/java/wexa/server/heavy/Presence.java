@@ -50,13 +50,19 @@ public final class Presence extends ValveBase {
         public boolean getAsBoolean() {
             if (!isGone && System.nanoTime() - next >= 0) {
                 next = System.nanoTime() + BETWEEN_LOOKS.toNanos();
-                // the body was read to its end: there is nothing to come but the next request, of many bytes, or the
-                // end,
-                // which Tomcat tells as one byte, so that whoever reads it meets the exception
-                request.action(ActionCode.AVAILABLE, true);
-                isGone = request.getAvailable() == 1;
+                isGone = available(false) == 0 && available(true) == 1 && available(false) == 0;
             }
             return isGone;
+        }
+
+        /**
+         * Bytes that wait to be read. An end that is met while more is looked for counts as one byte, so that whoever reads it
+         * meets the exception, and is not there when only what has come is counted: the rest of a body and the next request
+         * are.
+         */
+        private int available(boolean looksForMore) {
+            request.action(ActionCode.AVAILABLE, looksForMore);
+            return request.getAvailable();
         }
     }
 }

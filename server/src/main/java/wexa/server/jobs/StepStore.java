@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -45,12 +46,15 @@ class StepStore {
      */
     @Transactional
     Next claim(UUID tenant) {
-        Next next = claim(tenant, Limit.of(LOOK_AHEAD));
+        List<StepRows.OpenStep> first = steps.open(tenant, Limit.of(LOOK_AHEAD));
+        Next next = claim(tenant, first);
         // where so many wait for something, one that waits for nothing may stand behind them
-        return next.claimed().isEmpty() ? claim(tenant, Limit.unlimited()) : next;
+        return next.claimed().isEmpty() && first.size() == LOOK_AHEAD
+                ? claim(tenant, steps.open(tenant, Limit.unlimited()))
+                : next;
     }
 
-    private Next claim(UUID tenant, Limit limit) {
+    private Next claim(UUID tenant, List<StepRows.OpenStep> open) {
         Instant now = clock.now();
         Map<UUID, BitSet> unfinished = new HashMap<>();
         steps.refused(tenant)
@@ -58,7 +62,7 @@ class StepStore {
                         .computeIfAbsent(one.jobId(), any -> new BitSet())
                         .set(one.place()));
         Optional<Instant> earliest = Optional.empty();
-        for (StepRows.OpenStep step : steps.open(tenant, limit)) {
+        for (StepRows.OpenStep step : open) {
             BitSet before = unfinished.computeIfAbsent(step.jobId(), any -> new BitSet());
             boolean isHeld = Needs.of(step.needs()).includesAny(before);
             before.set(step.place());

@@ -369,8 +369,8 @@ public class TenantSetup {
                 "token",
                 "connection.token-needed",
                 before.token().isPresent()
-                        ? "The tenant's address changes. Enter its token again: the saved one is not"
-                                + " sent elsewhere."
+                        ? "The tenant's address has changed. Enter its token again; the saved token is not"
+                                + " sent to another server."
                         : "The saved token cannot be read. Enter it again.");
     }
 }

@@ -156,6 +156,19 @@ class HeavyWorkTest {
         }
     }
 
+    /** Nor is its first byte, or the last byte of a body that whoever works has not read. */
+    @Test
+    void oneByteThatWaitsIsNoDeparture() throws Exception {
+        try (Socket early = send(REQUEST.formatted("one") + "G");
+                Socket late = send("GET /two HTTP/1.1\r\nHost: x\r\nContent-Length: 1\r\n\r\n\n")) {
+            assertThat(List.of(next(began), next(began))).containsExactlyInAnyOrder("one", "two");
+            assertThat(ended.poll(1_200, TimeUnit.MILLISECONDS)).isNull();
+            enough.countDown();
+            assertThat(List.of(next(ended), next(ended))).containsExactlyInAnyOrder("one done", "two done");
+            assertThat(early.isClosed() || late.isClosed()).isFalse();
+        }
+    }
+
     @Test
     void outsideOfRequestsNobodyIsMissed() {
         enough.countDown();
