@@ -86,7 +86,6 @@ public sealed interface MembershipChange extends Change {
             model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, wanted.member()).stream()
                     .filter(other ->
                             !other.id().equals(wanted.id()) && !other.window().endsBy(now))
-                    .filter(other -> !other.window().endsBy(now))
                     .filter(other -> other.group().equals(wanted.group())
                             && other.window().overlaps(wanted.window()))
                     .forEach(other -> findings.add(overlapping(other)));

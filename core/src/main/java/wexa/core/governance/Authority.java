@@ -54,6 +54,9 @@ public final class Authority {
         /** A person whom the draft changes or touches, of no unit within reach. */
         record OfPerson(Id<Person> person) implements Lack {}
 
+        /** A person who also works beyond reach, and would be known by something else. */
+        record OfIdentity(Id<Person> person) implements Lack {}
+
         /** The draft gives more to the one who would apply it. */
         record OwnAccess(Id<Person> person) implements Lack {}
 
@@ -220,9 +223,12 @@ public final class Authority {
         standing.table(Kind.ACCOUNT)
                 .by(Account.BY_PERSON, before.id())
                 .forEach(account -> requireTenant(account.tenant()));
-        standing.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, before.id()).stream()
+        boolean isElsewhere = standing.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, before.id()).stream()
                 .filter(engagement -> !engagement.window().endsBy(preview.now()))
-                .forEach(this::requireUnitOf);
+                .anyMatch(engagement -> !reach.covers(engagement.unit(), preview.model()));
+        if (isElsewhere) {
+            lacks.add(new Lack.OfIdentity(before.id()));
+        }
     }
 
     private void checkSubject(Subject subject) {

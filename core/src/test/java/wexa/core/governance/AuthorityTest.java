@@ -261,7 +261,7 @@ class AuthorityTest {
                 Optional.of(Set.of()),
                 Optional.of(Set.of(own.id(), made.units.get(0).id())));
         assertThat(lacking(made, renamed, ownUnit)).isEmpty();
-        assertThat(lacking(made, readdressed, ownUnit)).containsExactly(new Lack.OfPerson(elsewhere.id()));
+        assertThat(lacking(made, readdressed, ownUnit)).containsExactly(new Lack.OfIdentity(elsewhere.id()));
         assertThat(lacking(made, readdressed, bothUnits))
                 .containsExactlyInAnyOrderElementsOf(accounts.stream()
                         .map(tenant -> (Lack) new Lack.OfTenant(tenant))

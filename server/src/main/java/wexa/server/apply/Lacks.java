@@ -4,8 +4,9 @@ import java.util.List;
 import java.util.stream.Collectors;
 import wexa.core.governance.Authority;
 import wexa.core.governance.Authority.Lack;
+import wexa.core.model.Id;
 import wexa.core.model.Model;
-import wexa.core.model.Tenant;
+import wexa.core.model.Person;
 import wexa.core.preview.Preview;
 import wexa.server.administrators.Actor;
 import wexa.server.problems.Problem;
@@ -24,21 +25,22 @@ final class Lacks {
     }
 
     private static String words(Lack lack, Model model) {
-        if (lack instanceof Lack.OfTenant one) {
-            Tenant tenant = model.tenants().get(one.tenant());
-            return model.title(tenant) + " is not yours to change, and something here reaches it.";
-        }
-        if (lack instanceof Lack.OfPerson one) {
-            String name = model.people()
-                    .find(one.person())
-                    .map(person -> person.name())
-                    .orElse("Somebody who is gone");
-            return name + " works in no unit that you reach.";
-        }
-        if (lack instanceof Lack.OwnAccess) {
-            return "You would gain something by it yourself.";
-        }
-        return "What everything is counted by is changed by those who reach everywhere.";
+        return switch (lack) {
+            case Lack.OfTenant one ->
+                model.title(model.tenants().get(one.tenant()))
+                        + " is not yours to change, and something here reaches it.";
+            case Lack.OfPerson one -> name(one.person(), model) + " works in no unit that you reach.";
+            case Lack.OfIdentity one ->
+                name(one.person(), model)
+                        + " also works in units that you do not reach: their handle, e-mail address, home and"
+                        + " directory entry are changed by somebody who reaches all of them.";
+            case Lack.OwnAccess own -> "You would gain something by it yourself.";
+            case Lack.OfEverything all -> "What everything is counted by is changed by those who reach everywhere.";
+        };
+    }
+
+    private static String name(Id<Person> person, Model model) {
+        return model.people().find(person).map(Person::name).orElse("Somebody who is gone");
     }
 
     /** Throws a 403 that names what is missing. */
