@@ -168,12 +168,7 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
             hint="The attribute that keeps its value when an entry is renamed or moved."
             {...field("idAttribute")}
           />
-          <PlainField
-            label="Timeout per request (seconds)"
-            type="number"
-            hint="1 to 120."
-            {...field("limitSeconds")}
-          />
+          <PlainField label="Timeout per request (seconds)" type="number" hint="1 to 120." {...field("limitSeconds")} />
         </div>
         <PlainField
           label="Trusted certificate (optional)"
