@@ -17,7 +17,9 @@ const STATES: Record<string, { words: string; look: string; sign: string }> = {
   SENT: { words: "sent", look: "text-primary", sign: "◐" },
   UNKNOWN: { words: "outcome unknown, being looked up", look: "text-warning", sign: "?" },
   DONE: { words: "done", look: "text-success", sign: "✓" },
+  DIFFERS: { words: "not as wanted", look: "text-warning", sign: "≠" },
   REFUSED: { words: "refused", look: "text-error", sign: "✕" },
+  SUPERSEDED: { words: "superseded", look: "text-soft", sign: "↷" },
   SKIPPED: { words: "skipped", look: "text-soft", sign: "–" },
 };
 
@@ -41,7 +43,12 @@ export function JobPage() {
 
 function headline(job: Job): string {
   if (job.state === "DONE") {
-    return `All ${count(job.total, "step")} arrived`;
+    return job.superseded === 0
+      ? `All ${count(job.total, "step")} arrived`
+      : `${job.done} of ${count(job.total, "step")} arrived, ${job.superseded} superseded by later changes`;
+  }
+  if (job.state === "DIFFERS") {
+    return `${job.done} of ${count(job.total, "step")} arrived, ${job.differs} not as wanted`;
   }
   if (job.refused > 0) {
     return `${count(job.refused, "step was", "steps were")} refused, ${job.done} of ${job.total} arrived`;
@@ -72,7 +79,7 @@ function Steps({ job }: { job: Job }) {
       </p>
       <div className="mt-3 flex items-center gap-4">
         <progress
-          className={`progress w-72 ${job.refused > 0 ? "progress-error" : "progress-primary"}`}
+          className={`progress w-72 ${job.refused > 0 ? "progress-error" : job.differs > 0 ? "progress-warning" : "progress-primary"}`}
           value={job.done}
           max={job.total}
           aria-label="Steps that arrived"
@@ -141,7 +148,7 @@ function StepLine({ step, job }: { step: Step; job: string }) {
       </span>
       <span className="font-semibold">{step.text}</span>
       <span
-        className={`min-w-0 flex-1 text-sm ${step.state === "REFUSED" ? "text-error" : "truncate text-soft"}`}
+        className={`min-w-0 flex-1 text-sm ${step.state === "REFUSED" ? "text-error" : step.state === "DIFFERS" ? "text-warning" : "truncate text-soft"}`}
         title={step.detail}
       >
         {step.detail}
@@ -158,7 +165,7 @@ function StepLine({ step, job }: { step: Step; job: string }) {
           </span>
         )}
       </span>
-      {(step.state === "REFUSED" || retries) && mayApply && (
+      {(step.state === "REFUSED" || step.state === "DIFFERS" || retries) && mayApply && (
         <button type="button" className="btn btn-sm" disabled={again.isPending} onClick={() => again.mutate()}>
           Try again
         </button>

@@ -12,7 +12,18 @@ public sealed interface Outcome<T> {
     record Refused<T>(int status, String type, String detail) implements Outcome<T> {}
 
     /** Nothing was done; the other side asks for patience, or could not be reached. */
-    record TryLater<T>(Duration after, String reason) implements Outcome<T> {}
+    record TryLater<T>(Duration after, String reason, Whom whom) implements Outcome<T> {
+        /** Patience that everything sent there needs. */
+        public TryLater(Duration after, String reason) {
+            this(after, reason, Whom.EVERYTHING);
+        }
+    }
+
+    /** What has to wait: this request alone, or whatever else is sent to the same place as well. */
+    enum Whom {
+        THIS_REQUEST,
+        EVERYTHING
+    }
 
     /** It was sent, and nobody knows whether it was done. */
     record Unknown<T>(String reason) implements Outcome<T> {}
@@ -26,7 +37,7 @@ public sealed interface Outcome<T> {
             return new Refused<>(refused.status(), refused.type(), refused.detail());
         }
         if (this instanceof TryLater<T> later) {
-            return new TryLater<>(later.after(), later.reason());
+            return new TryLater<>(later.after(), later.reason(), later.whom());
         }
         return new Unknown<>(((Unknown<T>) this).reason());
     }

@@ -93,8 +93,8 @@ class FaultyTenantTest {
         UUID job = UUID.randomUUID();
         rows.update("insert into job values (?, -1, 1, 'Long ago', timestamp '2026-01-01 00:00:00+00')", job);
         rows.update(
-                "insert into step (id, job_id, tenant_id, place, kind, subject, body, needs, state, attempts, due_at, detail)"
-                        + " select random_uuid(), ?, ?, x, 'LINK', 'user:' || x, 'user:' || x, case x when 0 then '' else '0' end,"
+                "insert into step (id, job_id, tenant_id, place, kind, subject, body, object, makes, needs, state, attempts, due_at, detail)"
+                        + " select random_uuid(), ?, ?, x, 'LINK', 'user:' || x, 'user:' || x, 'user:' || x, true, case x when 0 then '' else 'user:0' end,"
                         + " case x when 0 then 'REFUSED' else 'WAITING' end, 1, timestamp '2026-01-01 00:00:00+00', ''"
                         + " from system_range(0, 1000) numbers(x)",
                 job,

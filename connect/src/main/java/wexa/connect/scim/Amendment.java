@@ -10,6 +10,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.consistency.Fields;
 import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
@@ -36,11 +37,15 @@ final class Amendment {
     static Amendment of(Step step, JsonNode resource, Links links) {
         Amendment amendment = new Amendment(links);
         TenantObject is = new Resources(links).read(step.object().type(), resource);
-        TenantObject wanted = step.target().orElseThrow();
-        if (step.verb() == Step.Verb.SEAT) {
-            amendment.seats((AccountState) wanted, (AccountState) is);
-        } else if (wanted instanceof AccountState account) {
-            amendment.account(account, (AccountState) is, resource);
+        // what the step is not about is wanted as it is
+        TenantObject wanted = step.after(Optional.of(is));
+        if (wanted instanceof AccountState account) {
+            amendment.account(account, (AccountState) is);
+            if (step.fields().include(Fields.ACTIVITY)) {
+                amendment.activity(account.activity(), resource);
+            }
+            amendment.contact("emails", account.mail(), ((AccountState) is).mail(), resource);
+            amendment.contact("phoneNumbers", account.phone(), ((AccountState) is).phone(), resource);
         } else if (wanted instanceof GroupState group) {
             amendment.group(group, (GroupState) is);
         } else if (wanted instanceof RoleState role) {
@@ -73,25 +78,23 @@ final class Amendment {
         return unlinked;
     }
 
-    private void seats(AccountState wanted, AccountState is) {
+    private void account(AccountState wanted, AccountState is) {
+        text("userName", wanted.userName(), is.userName());
+        text("name.givenName", wanted.givenName(), is.givenName());
+        text("name.familyName", wanted.familyName(), is.familyName());
+        if (!wanted.attributes().equals(is.attributes())) {
+            put("replace", Resources.SEATS + ":attributes", Resources.more(wanted));
+        }
         if (!wanted.seats().equals(is.seats())) {
             put("replace", Resources.SEATS + ":seats", Resources.seats(wanted));
         }
     }
 
-    private void account(AccountState wanted, AccountState is, JsonNode resource) {
-        text("userName", wanted.userName(), is.userName());
-        text("name.givenName", wanted.givenName(), is.givenName());
-        text("name.familyName", wanted.familyName(), is.familyName());
-        boolean isOpen = wanted.activity() == TenantObject.Activity.OPEN;
-        if (wanted.activity() != is.activity()
-                || !Resources.truth(resource.path("active"), !isOpen).equals(isOpen)) {
+    /** Said as well where the tenant does not say it: nobody knows what it does then. */
+    private void activity(TenantObject.Activity wanted, JsonNode resource) {
+        boolean isOpen = wanted == TenantObject.Activity.OPEN;
+        if (!Resources.truth(resource.path("active"), !isOpen).equals(isOpen)) {
             put("replace", "active", NODES.booleanNode(isOpen));
-        }
-        value("emails", wanted.mail(), is.mail(), resource);
-        value("phoneNumbers", wanted.phone(), is.phone(), resource);
-        if (!wanted.attributes().equals(is.attributes())) {
-            put("replace", Resources.SEATS + ":attributes", Resources.more(wanted));
         }
     }
 
@@ -99,7 +102,7 @@ final class Amendment {
      * Of several values the one that counts as the person's is changed, and the others stay. Nothing is taken away where
      * none is wanted: whoever entered it may need it.
      */
-    private void value(String attribute, Optional<String> wanted, Optional<String> is, JsonNode resource) {
+    private void contact(String attribute, Optional<String> wanted, Optional<String> is, JsonNode resource) {
         if (wanted.isEmpty() || wanted.equals(is)) {
             return;
         }

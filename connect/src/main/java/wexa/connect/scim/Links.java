@@ -62,7 +62,7 @@ public final class Links {
     }
 
     /** The tenant's own id of what {@link #name} named; empty for one of ours that is not in the tenant. */
-    Optional<String> remoteId(String name) {
+    public Optional<String> remoteId(String name) {
         Optional<ObjectKey> key = ObjectKey.read(name);
         if (key.isPresent()) {
             return remoteId(key.get());

@@ -370,7 +370,7 @@ public final class ScimTenant {
     /** 412: somebody was quicker; the step is sent again on what is there then. */
     private static <T> Outcome<T> meanwhile(Outcome<T> outcome) {
         return outcome instanceof Outcome.Refused<T> refused && refused.status() == 412
-                ? new Outcome.TryLater<>(MEANWHILE, "the object was changed meanwhile")
+                ? new Outcome.TryLater<>(MEANWHILE, "the object was changed meanwhile", Outcome.Whom.THIS_REQUEST)
                 : outcome;
     }
 }

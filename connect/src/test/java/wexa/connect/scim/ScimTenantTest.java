@@ -172,11 +172,11 @@ class ScimTenantTest {
         RoleState contents = new RoleState("Recorder", Set.of("pelagia:water-reading:record"));
         AssignmentState given =
                 new AssignmentState(group.toString(), role.toString(), Optional.of("lagoon-hall"), Optional.empty());
-        done(tenant.carry(new Step(Step.Verb.CREATE, login, Optional.of(account)), links));
-        done(tenant.carry(new Step(Step.Verb.CREATE, group, Optional.of(members)), links));
-        done(tenant.carry(new Step(Step.Verb.CREATE, role, Optional.of(contents)), links));
-        done(tenant.carry(new Step(Step.Verb.SEAT, login, Optional.of(account)), links));
-        done(tenant.carry(new Step(Step.Verb.CREATE, assignment, Optional.of(given)), links));
+        done(tenant.carry(Step.whole(Step.Verb.CREATE, login, Optional.of(account)), links));
+        done(tenant.carry(Step.whole(Step.Verb.CREATE, group, Optional.of(members)), links));
+        done(tenant.carry(Step.whole(Step.Verb.CREATE, role, Optional.of(contents)), links));
+        done(tenant.carry(Step.whole(Step.Verb.SEAT, login, Optional.of(account)), links));
+        done(tenant.carry(Step.whole(Step.Verb.CREATE, assignment, Optional.of(given)), links));
         assertThat(done(tenant.find(login, links)).orElseThrow().state()).isEqualTo(account);
         assertThat(done(tenant.find(group, links)).orElseThrow().state()).isEqualTo(members);
         assertThat(done(tenant.find(assignment, links)).orElseThrow().state()).isEqualTo(given);
@@ -188,7 +188,7 @@ class ScimTenantTest {
                         new Evaluations.Question(record, Optional.of("lagoon-row-a")),
                         new Evaluations.Question(record, Optional.of("kelp-hall")))));
         assertThat(answers).extracting(Evaluations.Answer::permitted).containsExactly(true, false);
-        done(tenant.carry(new Step(Step.Verb.REMOVE, assignment, Optional.empty()), links));
+        done(tenant.carry(Step.whole(Step.Verb.REMOVE, assignment, Optional.empty()), links));
         assertThat(done(tenant.find(assignment, links))).isEmpty();
     }
 
@@ -196,10 +196,10 @@ class ScimTenantTest {
     void creatingTwiceAdoptsWhatCarriesOurIdAndRefusesWhatDoesNot() {
         ScimTenant tenant = tenant();
         Links links = new Links();
-        Step create = new Step(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
+        Step create = Step.whole(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
         String first = done(tenant.carry(create, links)).orElseThrow().remoteId();
         assertThat(done(tenant.carry(create, links)).orElseThrow().remoteId()).isEqualTo(first);
-        Step rival = new Step(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("ODILE")));
+        Step rival = Step.whole(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("ODILE")));
         Outcome<?> clash = tenant.carry(rival, links);
         assertThat(clash).isInstanceOf(Outcome.Refused.class);
         assertThat(((Outcome.Refused<?>) clash).detail()).contains("ODILE is taken");
@@ -208,7 +208,7 @@ class ScimTenantTest {
     @Test
     void whatWasCutAfterTheWorkWasDoneIsUnknownAndFoundByOurId() throws Exception {
         ScimTenant tenant = tenant();
-        Step create = new Step(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
+        Step create = Step.whole(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
         fault("CUT", 1, 0);
         assertThat(tenant.carry(create, new Links())).isInstanceOf(Outcome.Unknown.class);
         assertThat(done(tenant.find(create.object(), new Links()))).isPresent();
@@ -217,7 +217,7 @@ class ScimTenantTest {
     @Test
     void downLimitedSlowAndForbiddenAreToldApart() throws Exception {
         ScimTenant tenant = tenant();
-        Step create = new Step(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
+        Step create = Step.whole(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
         fault("UNAVAILABLE", 1, 0);
         assertThat(tenant.carry(create, new Links())).isInstanceOf(Outcome.TryLater.class);
         fault("LIMITED", 1, 0);
@@ -243,7 +243,7 @@ class ScimTenantTest {
 
     @Test
     void aStandInKeepsItsStateOverARestart() throws Exception {
-        Step create = new Step(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
+        Step create = Step.whole(Step.Verb.CREATE, key(ObjectKey.Type.ACCOUNT), Optional.of(account("odile")));
         done(tenant().carry(create, new Links()));
         standIns.close();
         standIns = open();

@@ -31,7 +31,7 @@ class StrangeAnswersTest {
     }
 
     private static Step step(Step.Verb verb) {
-        return new Step(verb, ODILE, Optional.of(state("odile", Optional.of("odile@skerrow.example"))));
+        return Step.whole(verb, ODILE, Optional.of(state("odile", Optional.of("odile@skerrow.example"))));
     }
 
     private static String refusal(Outcome<?> outcome) {
@@ -240,7 +240,7 @@ class StrangeAnswersTest {
             Links links = new Links();
             links.add(group, "g");
             links.add(ODILE, "7");
-            Step amend = new Step(
+            Step amend = Step.whole(
                     Step.Verb.AMEND, group, Optional.of(new GroupState("Keepers", Set.of(ODILE.toString(), "8"))));
             tenant.client().carry(amend, links);
             String body = tenant.changes().get(0).body();
@@ -275,13 +275,13 @@ class StrangeAnswersTest {
                 asked.isReading() ? 200 : 201, "{\"id\":\"g\",\"displayName\":\"Keepers\",\"members\":[]}"))) {
             Links links = new Links();
             links.add(ODILE, "7");
-            Step create = new Step(
+            Step create = Step.whole(
                     Step.Verb.CREATE, group, Optional.of(new GroupState("Keepers", Set.of(ODILE.toString(), absent))));
             tenant.client().carry(create, links);
             assertThat(tenant.changes().get(0).body())
                     .contains("\"members\":[{\"value\":\"7\"}]")
                     .doesNotContain("?");
-            Step give = new Step(
+            Step give = Step.whole(
                     Step.Verb.CREATE,
                     assignment,
                     Optional.of(new TenantObject.AssignmentState(

@@ -1,17 +1,19 @@
 package wexa.core.consistency;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
 import wexa.core.cancelling.Cancellation;
+import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.lifecycle.Standing;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
@@ -29,6 +31,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
+import wexa.core.model.Table;
 import wexa.core.model.Tenant;
 import wexa.core.model.Window;
 
@@ -56,10 +59,93 @@ public final class DesiredState {
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
             account(account).ifPresent(state -> all.put(ObjectKey.account(account.id()), state));
         }
-        for (Wanted wanted : wanted(grant -> true)) {
+        for (Wanted wanted : wanted(
+                model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id()),
+                model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id()))) {
             addGrant(wanted, all);
         }
         return all;
+    }
+
+    /**
+     * One object, if the tenant should hold it. Costs the grants that name it, never the tenant.
+     *
+     * @param like the object as it was wanted or seen before: it tells whose share of a group's assignment it is, in a
+     *     tenant that knows no groups
+     */
+    public Optional<TenantObject> find(ObjectKey key, Optional<TenantObject> like) {
+        if (key.type() == ObjectKey.Type.ACCOUNT) {
+            return model.table(Kind.ACCOUNT)
+                    .find(Id.of(key.id()))
+                    .filter(account -> account.tenant().equals(tenant.id()))
+                    .flatMap(this::account);
+        }
+        Set<Wanted> grants = wanted(assignmentsFor(key, like), mappingsFor(key, like));
+        return switch (key.type()) {
+            case ACCOUNT -> Optional.empty();
+            case GROUP ->
+                grants.isEmpty() || !tenant.can(Capability.GROUPS)
+                        ? Optional.empty()
+                        : Optional.of(group(Id.of(key.id())));
+            case ROLE ->
+                tenant.can(Capability.ROLES) && grants.stream().anyMatch(this::reachesSomebody)
+                        ? Optional.of(role(Id.of(key.id())))
+                        : Optional.empty();
+            case ASSIGNMENT -> {
+                SortedMap<ObjectKey, TenantObject> found = new TreeMap<>();
+                grants.forEach(wanted -> addAssignments(wanted, found));
+                yield Optional.ofNullable(found.get(key));
+            }
+        };
+    }
+
+    private List<Assignment> assignmentsFor(ObjectKey key, Optional<TenantObject> like) {
+        Table<Assignment> assignments = model.table(Kind.ASSIGNMENT);
+        List<Assignment> found = new ArrayList<>();
+        switch (key.type()) {
+            case ACCOUNT -> {}
+            case GROUP -> found.addAll(assignments.by(Assignment.BY_SUBJECT, new Subject.OfGroup(Id.of(key.id()))));
+            case ROLE -> found.addAll(assignments.by(Assignment.BY_ROLE, Id.of(key.id())));
+            case ASSIGNMENT -> {
+                assignments.find(Id.of(key.id())).ifPresent(found::add);
+                groupsOfHolder(like).forEach(group -> found.addAll(assignments.by(Assignment.BY_SUBJECT, group)));
+            }
+        }
+        found.removeIf(assignment -> !assignment.tenant().equals(tenant.id()));
+        return found;
+    }
+
+    private List<Mapping> mappingsFor(ObjectKey key, Optional<TenantObject> like) {
+        Table<Mapping> mappings = model.table(Kind.MAPPING);
+        List<Mapping> found = new ArrayList<>();
+        switch (key.type()) {
+            case ACCOUNT -> {}
+            case GROUP -> found.addAll(mappings.by(Mapping.BY_GROUP, Id.of(key.id())));
+            case ROLE -> {
+                found.addAll(mappings.by(Mapping.BY_TENANT, tenant.id()));
+                found.removeIf(mapping -> !mapping.role().value().equals(key.id()));
+            }
+            case ASSIGNMENT -> {
+                mappings.find(Id.of(key.id())).ifPresent(found::add);
+                groupsOfHolder(like).forEach(group -> found.addAll(mappings.by(Mapping.BY_GROUP, group.group())));
+            }
+        }
+        found.removeIf(mapping -> !mapping.tenant().equals(tenant.id()));
+        return found;
+    }
+
+    /** Groups of whom an assignment is for, in a tenant that has one for each of their members. */
+    private List<Subject.OfGroup> groupsOfHolder(Optional<TenantObject> like) {
+        if (tenant.can(Capability.GROUPS) || !(like.orElse(null) instanceof AssignmentState assignment)) {
+            return List.of();
+        }
+        return ObjectKey.read(assignment.subject())
+                .flatMap(holder -> model.table(Kind.ACCOUNT).find(Id.of(holder.id())))
+                .flatMap(Account::person)
+                .map(person -> index.groupsOf(person, at).stream()
+                        .map(Subject.OfGroup::new)
+                        .toList())
+                .orElse(List.of());
     }
 
     /** What the accounts of those concerned should be, and whatever reaches the tenant by grants to them or their groups. */
@@ -71,7 +157,17 @@ public final class DesiredState {
                     .ifPresent(account ->
                             account(account).ifPresent(state -> found.put(ObjectKey.account(account.id()), state)));
         }
-        for (Wanted wanted : wanted(concerned.subjects()::contains)) {
+        List<Assignment> assignments = new ArrayList<>();
+        List<Mapping> mappings = new ArrayList<>();
+        for (Subject subject : concerned.subjects()) {
+            assignments.addAll(model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, subject));
+            if (subject instanceof Subject.OfGroup group) {
+                mappings.addAll(model.table(Kind.MAPPING).by(Mapping.BY_GROUP, group.group()));
+            }
+        }
+        assignments.removeIf(assignment -> !assignment.tenant().equals(tenant.id()));
+        mappings.removeIf(mapping -> !mapping.tenant().equals(tenant.id()));
+        for (Wanted wanted : wanted(assignments, mappings)) {
             addGrant(wanted, found);
         }
         return found;
@@ -80,29 +176,30 @@ public final class DesiredState {
     /** A role wanted for a subject, by an assignment or a carried mapping. */
     private record Wanted(ObjectKey key, Subject subject, Id<Role> role, Optional<Id<Area>> area, Window window) {}
 
-    private Set<Wanted> wanted(Predicate<Subject> concerns) {
+    private Set<Wanted> wanted(List<Assignment> assignments, List<Mapping> mappings) {
         Set<Wanted> found = new LinkedHashSet<>();
         if (!tenant.can(Capability.ASSIGNMENTS)) {
             return found;
         }
-        for (Assignment assignment : model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
-            if (concerns.test(assignment.subject())) {
-                assignment
-                        .effective(model)
-                        .filter(window -> window.contains(at))
-                        .ifPresent(window -> found.add(new Wanted(
-                                ObjectKey.assignment(assignment.id()),
-                                assignment.subject(),
-                                assignment.role(),
-                                assignment.area(),
-                                window)));
-            }
+        for (Assignment assignment : assignments) {
+            assignment
+                    .effective(model)
+                    .filter(window -> window.contains(at))
+                    .ifPresent(window -> found.add(new Wanted(
+                            ObjectKey.assignment(assignment.id()),
+                            assignment.subject(),
+                            assignment.role(),
+                            assignment.area(),
+                            window)));
         }
-        for (Mapping mapping : model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id())) {
-            Subject subject = new Subject.OfGroup(mapping.directoryGroup());
-            if (mapping.carriage() == Mapping.Carriage.CARRIED && concerns.test(subject)) {
+        for (Mapping mapping : mappings) {
+            if (mapping.carriage() == Mapping.Carriage.CARRIED) {
                 found.add(new Wanted(
-                        ObjectKey.assignment(mapping.id()), subject, mapping.role(), mapping.area(), Window.ALWAYS));
+                        ObjectKey.assignment(mapping.id()),
+                        new Subject.OfGroup(mapping.directoryGroup()),
+                        mapping.role(),
+                        mapping.area(),
+                        Window.ALWAYS));
             }
         }
         boolean needsArea = model.appOf(tenant).needsArea();
@@ -111,33 +208,45 @@ public final class DesiredState {
     }
 
     private void addGrant(Wanted wanted, Map<ObjectKey, TenantObject> into) {
-        ObjectKey role = ObjectKey.role(wanted.role());
+        if (!reachesSomebody(wanted)) {
+            return;
+        }
+        addAssignments(wanted, into);
+        if (wanted.subject() instanceof Subject.OfGroup many && tenant.can(Capability.GROUPS)) {
+            ObjectKey group = ObjectKey.group(many.group());
+            if (!into.containsKey(group)) {
+                into.put(group, group(many.group()));
+            }
+        }
+        if (tenant.can(Capability.ROLES)) {
+            into.putIfAbsent(ObjectKey.role(wanted.role()), role(wanted.role()));
+        }
+    }
+
+    /** A group counts even while nobody is in it: it comes to the tenant with its role. */
+    private boolean reachesSomebody(Wanted wanted) {
+        return !(wanted.subject() instanceof Subject.OfPerson one)
+                || accountOf(one.person()).filter(this::isOpen).isPresent();
+    }
+
+    private void addAssignments(Wanted wanted, Map<ObjectKey, TenantObject> into) {
         if (wanted.subject() instanceof Subject.OfGroup many) {
             if (tenant.can(Capability.GROUPS)) {
-                ObjectKey group = ObjectKey.group(many.group());
-                into.putIfAbsent(group, group(many.group()));
-                into.put(wanted.key(), assignment(wanted, group));
+                into.put(wanted.key(), assignment(wanted, ObjectKey.group(many.group())));
             } else {
                 for (ObjectKey account : accountsIn(many.group())) {
                     into.put(ObjectKey.share(wanted.key(), account), assignment(wanted, account));
                 }
             }
         } else if (wanted.subject() instanceof Subject.OfPerson one) {
-            Optional<Account> account = accountOf(one.person()).filter(this::isOpen);
-            if (account.isEmpty()) {
-                return;
-            }
-            into.put(
-                    wanted.key(),
-                    assignment(wanted, ObjectKey.account(account.get().id())));
-        }
-        if (tenant.can(Capability.ROLES)) {
-            into.putIfAbsent(role, role(wanted.role()));
+            accountOf(one.person())
+                    .filter(this::isOpen)
+                    .ifPresent(account -> into.put(wanted.key(), assignment(wanted, ObjectKey.account(account.id()))));
         }
     }
 
     private TenantObject assignment(Wanted wanted, ObjectKey subject) {
-        return new TenantObject.AssignmentState(
+        return new AssignmentState(
                 subject.toString(),
                 ObjectKey.role(wanted.role()).toString(),
                 wanted.area().map(area -> model.table(Kind.AREA).get(area).key().text()),

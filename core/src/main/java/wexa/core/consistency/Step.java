@@ -1,17 +1,21 @@
 package wexa.core.consistency;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Predicate;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.consistency.TenantObject.GroupState;
 
 /**
- * One request to a tenant. The target is the whole state wanted afterwards, so that sending a step twice equals once
- * (rule 15); a removal has none.
+ * One request to a tenant, about some fields of an object. The target is the state wanted afterwards of these, so that
+ * sending a step twice equals once (rule 15); a removal has none.
  */
-public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target) {
+public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target, Fields fields) {
     /** What a step does; {@code SEAT} sets the seats of an account and leaves the rest of it alone. */
     public enum Verb {
         CREATE,
@@ -27,8 +31,13 @@ public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target) {
         }
     }
 
+    /** A step about all that its verb is about. */
+    public static Step whole(Verb verb, ObjectKey object, Optional<TenantObject> target) {
+        return new Step(verb, object, target, verb == Verb.SEAT ? Fields.SEATS : Fields.WHOLE);
+    }
+
     /** Users, groups, roles, seats, assignments on the way in; the reverse on the way out. */
-    int phase() {
+    public int phase() {
         int type = object.type().ordinal();
         return switch (verb) {
             case REMOVE -> -type;
@@ -37,18 +46,40 @@ public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target) {
         };
     }
 
-    /** Keys of the objects that the step names: those that are to be made are made before. */
-    Collection<String> named() {
-        TenantObject wanted = target.orElse(null);
-        if (verb == Verb.SEAT) {
-            return List.of(object.toString());
+    /** Keys of the objects that have to be there before: those that it names, and its own unless it makes that. */
+    public Collection<String> named() {
+        List<String> named = new ArrayList<>();
+        if (verb == Verb.AMEND || verb == Verb.SEAT) {
+            named.add(object.toString());
         }
-        if (wanted instanceof GroupState group) {
-            return group.members();
+        if (target.orElse(null) instanceof GroupState group) {
+            named.addAll(fields.membersOf(group));
+        } else if (target.orElse(null) instanceof AssignmentState assignment) {
+            named.add(assignment.subject());
+            named.add(assignment.role());
         }
-        return wanted instanceof AssignmentState assignment
-                ? List.of(assignment.subject(), assignment.role())
-                : List.of();
+        return named;
+    }
+
+    /** The same without some members of the group that it is about. */
+    public Step without(Predicate<String> isLeftOut) {
+        if (!(target.orElse(null) instanceof GroupState group)
+                || group.members().stream().noneMatch(isLeftOut)) {
+            return this;
+        }
+        Set<String> members = new TreeSet<>(group.members());
+        members.removeIf(isLeftOut);
+        Set<String> names = new TreeSet<>(fields.names());
+        group.members().stream().filter(isLeftOut).forEach(member -> names.remove(Fields.MEMBER + member));
+        return new Step(verb, object, Optional.of(new GroupState(group.name(), members)), Fields.of(names));
+    }
+
+    /** Whether it takes from somebody the way into the tenant. */
+    public boolean closesAnAccount() {
+        return verb == Verb.AMEND
+                && fields.include(Fields.ACTIVITY)
+                && target.orElse(null) instanceof AccountState account
+                && account.activity() == TenantObject.Activity.CLOSED;
     }
 
     /** Whether the step would leave the object as it was seen. */
@@ -56,27 +87,17 @@ public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target) {
         if (verb == Verb.REMOVE) {
             return seen.isEmpty();
         }
-        if (seen.isEmpty()) {
-            return false;
-        }
-        if (target.orElseThrow() instanceof AccountState wanted && seen.get().state() instanceof AccountState is) {
-            return verb == Verb.SEAT
-                    ? wanted.seats().equals(is.seats())
-                    : wanted.withSeats(is.seats()).equals(is);
-        }
-        return target.get().equals(seen.get().state());
+        return seen.isPresent()
+                && fields.taken(seen.get().state(), target.orElseThrow())
+                        .equals(seen.get().state());
     }
 
     /** The object after the step, as a tenant that does what it is told would show it. */
     public TenantObject after(Optional<TenantObject> before) {
         TenantObject wanted = target.orElseThrow();
-        if (wanted instanceof AccountState account && verb != Verb.SEAT) {
-            return account.withSeats(
-                    before.map(was -> ((AccountState) was).seats()).orElse(java.util.Set.of()));
+        if (before.isPresent()) {
+            return fields.taken(before.get(), wanted);
         }
-        if (wanted instanceof AccountState account && before.isPresent()) {
-            return ((AccountState) before.get()).withSeats(account.seats());
-        }
-        return wanted;
+        return wanted instanceof AccountState account && verb != Verb.SEAT ? account.withSeats(Set.of()) : wanted;
     }
 }

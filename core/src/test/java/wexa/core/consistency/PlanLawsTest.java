@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.HashSet;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
@@ -41,8 +40,8 @@ class PlanLawsTest {
 
     private static Observation carryAll(Observation before, Plan plan) {
         Observation observed = before;
-        for (Plan.Planned planned : plan.steps()) {
-            observed = carry(observed, planned.step());
+        for (Step step : plan.steps()) {
+            observed = carry(observed, step);
         }
         return observed;
     }
@@ -107,18 +106,9 @@ class PlanLawsTest {
             SortedMap<ObjectKey, TenantObject> desired = new DesiredState(model, index, tenant, RandomModel.NOW).all();
             Plan plan = Plan.between(desired, Observation.empty(), desired.keySet());
             Set<String> there = new HashSet<>();
-            for (int place = 0; place < plan.steps().size(); place++) {
-                Plan.Planned planned = plan.steps().get(place);
-                assertThat(planned.after())
-                        .allMatch(earlier -> earlier < plan.steps().indexOf(planned));
-                TenantObject target = planned.step().target().orElseThrow();
-                if (target instanceof TenantObject.GroupState group) {
-                    assertThat(there).containsAll(group.members());
-                }
-                if (target instanceof TenantObject.AssignmentState assignment) {
-                    assertThat(there).contains(assignment.subject(), assignment.role());
-                }
-                there.add(planned.step().object().toString());
+            for (Step step : plan.steps()) {
+                assertThat(there).containsAll(step.named());
+                there.add(step.object().toString());
             }
         }
     }
@@ -138,13 +128,37 @@ class PlanLawsTest {
                         new DesiredState(before.model(), before.index(), tenant, RandomModel.NOW).all();
                 SortedMap<ObjectKey, TenantObject> is =
                         new DesiredState(after.model(), after.index(), tenant, RandomModel.NOW).all();
-                Set<ObjectKey> expected = new TreeSet<>(was.keySet());
-                expected.addAll(is.keySet());
-                expected.removeIf(key -> Objects.equals(was.get(key), is.get(key)));
+                SortedMap<ObjectKey, Fields> expected = new TreeMap<>();
+                was.forEach((key, state) -> {
+                    if (!state.equals(is.get(key))) {
+                        expected.put(key, Fields.between(Optional.of(state), Optional.ofNullable(is.get(key))));
+                    }
+                });
+                is.keySet().stream()
+                        .filter(key -> !was.containsKey(key))
+                        .forEach(key -> expected.put(key, Fields.WHOLE));
                 assertThat(Touched.between(before, after, tenant, RandomModel.NOW, concerned))
                         .isEqualTo(expected);
             }
             before = after;
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void oneObjectAloneIsWhatItIsAmongAll(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot before = Snapshot.compile(1, made.model());
+        Snapshot after = before.with(2, RandomEffects.of(made, before.model()));
+        for (Tenant tenant : made.tenants) {
+            DesiredState was = new DesiredState(before.model(), before.index(), tenant, RandomModel.NOW);
+            DesiredState is = new DesiredState(after.model(), after.index(), tenant, RandomModel.NOW);
+            SortedMap<ObjectKey, TenantObject> all = is.all();
+            SortedMap<ObjectKey, TenantObject> known = was.all();
+            known.putAll(all);
+            known.forEach((key, like) -> assertThat(is.find(key, Optional.of(like)))
+                    .as("%s", key)
+                    .isEqualTo(Optional.ofNullable(all.get(key))));
         }
     }
 

@@ -9,6 +9,7 @@ import java.util.Set;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Touched;
 import wexa.core.model.Tenant;
@@ -69,7 +70,7 @@ class Tick {
         Instant now = clock.now();
         Snapshot snapshot = snapshots.current();
         Optional<Instant> last = rows.findById(TickRow.ONLY).map(row -> row.at);
-        Map<Tenant, Set<ObjectKey>> due =
+        Map<Tenant, Map<ObjectKey, Fields>> due =
                 last.map(from -> due(snapshot, from, now)).orElse(Map.of());
         Optional<JobPlanner.Planned> planned =
                 transactions.execute(status -> record(snapshot, due, last.orElse(now), now));
@@ -79,11 +80,11 @@ class Tick {
     }
 
     /** Looks at the tenants only if anything at all begins or ends in the span. */
-    private static Map<Tenant, Set<ObjectKey>> due(Snapshot snapshot, Instant from, Instant now) {
-        Map<Tenant, Set<ObjectKey>> due = new LinkedHashMap<>();
+    private static Map<Tenant, Map<ObjectKey, Fields>> due(Snapshot snapshot, Instant from, Instant now) {
+        Map<Tenant, Map<ObjectKey, Fields>> due = new LinkedHashMap<>();
         if (Boundaries.anyWithin(snapshot.model(), from, now)) {
             for (Tenant tenant : snapshot.model().tenants().stream().toList()) {
-                Set<ObjectKey> touched = Touched.betweenInstants(snapshot, tenant, from, now);
+                Map<ObjectKey, Fields> touched = Touched.betweenInstants(snapshot, tenant, from, now);
                 if (!touched.isEmpty()) {
                     due.put(tenant, touched);
                 }
@@ -94,7 +95,7 @@ class Tick {
 
     /** Somebody applied meanwhile: nothing is noted, and the next tick looks again from where the last one ended. */
     private Optional<JobPlanner.Planned> record(
-            Snapshot snapshot, Map<Tenant, Set<ObjectKey>> found, Instant last, Instant now) {
+            Snapshot snapshot, Map<Tenant, Map<ObjectKey, Fields>> found, Instant last, Instant now) {
         if (snapshots.lockHead() != snapshot.version()) {
             return Optional.empty();
         }
@@ -102,7 +103,7 @@ class Tick {
         row.id = TickRow.ONLY;
         row.at = now;
         rows.save(row);
-        Map<Tenant, Set<ObjectKey>> due = found.isEmpty() ? found : planner.uncarried(snapshot, found, last);
+        Map<Tenant, Map<ObjectKey, Fields>> due = found.isEmpty() ? found : planner.uncarried(snapshot, found, last);
         if (due.isEmpty()) {
             return Optional.empty();
         }

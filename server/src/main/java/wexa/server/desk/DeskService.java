@@ -183,10 +183,10 @@ public class DeskService {
         for (Map.Entry<UUID, List<StepView>> hanging :
                 jobs.hanging(actor, HANGING).entrySet()) {
             StepView first = hanging.getValue().get(0);
-            boolean refused = first.state().equals("REFUSED");
+            boolean waits = !first.state().equals("REFUSED") && !first.state().equals("DIFFERS");
             items.add(new DeskView.Item(
-                    refused ? "STEP_REFUSED" : "STEP_WAITING",
-                    first.tenant() + (refused ? " refused a step" : " keeps a step waiting"),
+                    waits ? "STEP_WAITING" : "STEP_REFUSED",
+                    first.tenant() + happened(first.state()),
                     first.text() + ": " + first.detail(),
                     "See the job",
                     hanging.getKey().toString(),
@@ -194,6 +194,14 @@ public class DeskService {
                     first.tenantId(),
                     first.colour()));
         }
+    }
+
+    private static String happened(String state) {
+        return switch (state) {
+            case "REFUSED" -> " refused a step";
+            case "DIFFERS" -> " shows something else than was sent";
+            default -> " keeps a step waiting";
+        };
     }
 
     private static void addPeople(Model model, Instant now, List<DeskView.Item> items) {

@@ -13,9 +13,11 @@ public record JobLine(
         Instant createdAt,
         String state,
         int done,
+        int differs,
         int open,
         int refused,
         int skipped,
+        int superseded,
         int total) {
     static JobLine of(JobRow job, Map<StepRow.State, Integer> counts) {
         int total = counts.values().stream().mapToInt(Integer::intValue).sum();
@@ -24,6 +26,7 @@ public record JobLine(
                 .mapToInt(Map.Entry::getValue)
                 .sum();
         int refused = counts.getOrDefault(StepRow.State.REFUSED, 0);
+        int differs = counts.getOrDefault(StepRow.State.DIFFERS, 0);
         int skipped = counts.getOrDefault(StepRow.State.SKIPPED, 0);
         return new JobLine(
                 job.id,
@@ -31,16 +34,24 @@ public record JobLine(
                 job.changesetVersion,
                 job.name,
                 job.createdAt,
-                JobLine.state(open, refused, skipped),
+                JobLine.state(open, refused, differs, skipped),
                 counts.getOrDefault(StepRow.State.DONE, 0),
+                differs,
                 open,
                 refused,
                 skipped,
+                counts.getOrDefault(StepRow.State.SUPERSEDED, 0),
                 total);
     }
 
-    /** What the numbers come to: a refused step outranks one on its way, and that one that was passed by. */
-    static String state(int open, int refused, int skipped) {
-        return refused > 0 ? "REFUSED" : open > 0 ? "RUNNING" : skipped > 0 ? "SKIPPED" : "DONE";
+    /** What the numbers come to: whatever wants somebody's hand outranks what is on its way, and that what has ended. */
+    static String state(int open, int refused, int differs, int skipped) {
+        if (refused > 0) {
+            return "REFUSED";
+        }
+        if (open > 0) {
+            return "RUNNING";
+        }
+        return differs > 0 ? "DIFFERS" : skipped > 0 ? "SKIPPED" : "DONE";
     }
 }

@@ -10,18 +10,19 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
-import java.util.TreeSet;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.consistency.Concerned;
 import wexa.core.consistency.DesiredState;
+import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.Plan;
+import wexa.core.consistency.Reaching;
 import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.Touched;
@@ -42,10 +43,14 @@ import wexa.server.wiring.NewRows;
 /** Makes the job of a changeset: for each tenant the steps for what the changeset touched there, then one question. */
 @Component
 public class JobPlanner {
+    /** Questions come after whatever changes something. */
+    private static final int LAST = 100;
+
     private final JobRows jobs;
     private final StepRows steps;
     private final NewRows newRows;
     private final Observations observations;
+    private final Overtaking overtaking;
     private final StoredForms forms;
     private final BusinessClock clock;
     private final Ids ids;
@@ -55,6 +60,7 @@ public class JobPlanner {
             StepRows steps,
             NewRows newRows,
             Observations observations,
+            Overtaking overtaking,
             StoredForms forms,
             BusinessClock clock,
             Ids ids) {
@@ -62,6 +68,7 @@ public class JobPlanner {
         this.jobs = jobs;
         this.steps = steps;
         this.observations = observations;
+        this.overtaking = overtaking;
         this.forms = forms;
         this.clock = clock;
         this.ids = ids;
@@ -74,11 +81,11 @@ public class JobPlanner {
     @Transactional(propagation = Propagation.MANDATORY)
     public Optional<Planned> plan(
             long version, String name, Snapshot before, Snapshot after, Concerned concerned, Found found) {
-        List<StepRow> rows = new ArrayList<>();
+        Making making = new Making(version, after.model());
         for (Work work : work(before, after, concerned)) {
-            add(work.tenant(), work.desired(), work.touched(), after.model(), concerned.people(), found, rows);
+            making.add(work, concerned.people(), found);
         }
-        return save(version, name, rows);
+        return making.save(name);
     }
 
     /** What a tenant would have to do now: the objects that a changeset touches there, and the steps in words. */
@@ -92,24 +99,30 @@ public class JobPlanner {
             List<String> steps = new ArrayList<>();
             found.in(tenant, after.model()).forEach((account, remoteId) -> steps.add(linking(account)));
             Observation seen = found.seen(tenant, after.model(), observations.of(tenant));
-            Plan plan = Plan.between(work.desired(), seen, work.touched());
-            plan.steps().forEach(planned -> steps.add(StepWords.of(planned.step(), seen, after.model())));
-            forecasts.add(new Forecast(work.tenant(), work.touched(), steps));
+            plan(work, overtaking.look(tenant, work.touched()), seen)
+                    .steps()
+                    .forEach(step -> steps.add(StepWords.of(step, seen, after.model())));
+            forecasts.add(new Forecast(work.tenant(), work.touched().keySet(), steps));
         }
         return forecasts;
+    }
+
+    private static Plan plan(Work work, Overtaking.Found earlier, Observation seen) {
+        return Plan.between(work.desired(), seen, earlier.wanted(), earlier.onTheirWay()::contains);
     }
 
     private static String linking(Account account) {
         return "link account " + account.userName();
     }
 
-    private record Work(Tenant tenant, Set<ObjectKey> touched, SortedMap<ObjectKey, TenantObject> desired) {}
+    /** What is touched in a tenant, and what the objects that are concerned should be there. */
+    private record Work(Tenant tenant, Map<ObjectKey, Fields> touched, SortedMap<ObjectKey, TenantObject> desired) {}
 
-    /** The tenants that a changeset touches, and what the objects that it concerns should be there. */
+    /** The tenants that a changeset touches. */
     private List<Work> work(Snapshot before, Snapshot after, Concerned concerned) {
         List<Work> found = new ArrayList<>();
         for (Tenant tenant : after.model().tenants().stream().toList()) {
-            Set<ObjectKey> touched = Touched.between(before, after, tenant, clock.now(), concerned);
+            Map<ObjectKey, Fields> touched = Touched.between(before, after, tenant, clock.now(), concerned);
             if (!touched.isEmpty()) {
                 DesiredState desired = new DesiredState(after.model(), after.index(), tenant, clock.now());
                 found.add(new Work(tenant, touched, desired.about(concerned)));
@@ -120,24 +133,30 @@ public class JobPlanner {
 
     /**
      * What of the due objects no job has carried since: a job that was made meanwhile carries objects as they should be
-     * at its making, and those that should still be so have nothing left to do.
+     * at its making, and what should still be so has nothing left to do.
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Map<Tenant, Set<ObjectKey>> uncarried(Snapshot snapshot, Map<Tenant, Set<ObjectKey>> due, Instant since) {
-        Map<UUID, Map<ObjectKey, Optional<TenantObject>>> carried = new HashMap<>();
+    public Map<Tenant, Map<ObjectKey, Fields>> uncarried(
+            Snapshot snapshot, Map<Tenant, Map<ObjectKey, Fields>> due, Instant since) {
+        Map<UUID, Map<ObjectKey, List<Step>>> carried = new HashMap<>();
         for (StepRow row : steps.carriedSince(since)) {
             Step step = forms.readStep(row.body);
-            carried.computeIfAbsent(row.tenantId, any -> new HashMap<>()).put(step.object(), step.target());
+            carried.computeIfAbsent(row.tenantId, any -> new HashMap<>())
+                    .computeIfAbsent(step.object(), any -> new ArrayList<>())
+                    .add(step);
         }
-        Map<Tenant, Set<ObjectKey>> left = new LinkedHashMap<>();
+        Map<Tenant, Map<ObjectKey, Fields>> left = new LinkedHashMap<>();
         due.forEach((tenant, touched) -> {
-            Map<ObjectKey, Optional<TenantObject>> here =
-                    carried.getOrDefault(tenant.id().value(), Map.of());
-            Map<ObjectKey, TenantObject> desired = here.isEmpty()
-                    ? Map.of()
-                    : new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now()).all();
-            Set<ObjectKey> open = new TreeSet<>(touched);
-            open.removeIf(key -> here.containsKey(key) && here.get(key).equals(Optional.ofNullable(desired.get(key))));
+            Map<ObjectKey, List<Step>> here = carried.getOrDefault(tenant.id().value(), Map.of());
+            DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now());
+            SortedMap<ObjectKey, Fields> open = new TreeMap<>(touched);
+            here.forEach((key, steps) -> open.computeIfPresent(key, (same, fields) -> {
+                Fields rest = fields;
+                for (Step step : steps) {
+                    rest = rest.less(step.fields(), step.target(), desired.find(key, step.target()));
+                }
+                return rest.isEmpty() ? null : rest;
+            }));
             if (!open.isEmpty()) {
                 left.put(tenant, open);
             }
@@ -147,84 +166,110 @@ public class JobPlanner {
 
     /** Steps for what has become due by the passing of time. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Planned> plan(long version, String name, Snapshot snapshot, Map<Tenant, Set<ObjectKey>> due) {
-        List<StepRow> rows = new ArrayList<>();
-        due.forEach((tenant, touched) -> add(
-                tenant,
-                new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now()).all(),
-                touched,
-                snapshot.model(),
-                List.of(),
-                Found.NONE,
-                rows));
-        return save(version, name, rows);
-    }
-
-    private Optional<Planned> save(long version, String name, List<StepRow> rows) {
-        if (rows.isEmpty()) {
-            return Optional.empty();
-        }
-        JobRow job = new JobRow();
-        job.id = ids.next();
-        job.number = jobs.last() + 1;
-        job.changesetVersion = version;
-        job.name = name;
-        job.createdAt = clock.now();
-        jobs.save(job);
-        for (StepRow row : rows) {
-            row.jobId = job.id;
-        }
-        newRows.insert(rows);
-        Set<Id<Tenant>> tenants =
-                rows.stream().map(row -> Id.<Tenant>of(row.tenantId)).collect(Collectors.toSet());
-        return Optional.of(new Planned(job.id, tenants));
-    }
-
-    private void add(
-            Tenant tenant,
-            Map<ObjectKey, TenantObject> desired,
-            Set<ObjectKey> touched,
-            Model model,
-            Collection<Id<Person>> people,
-            Found found,
-            List<StepRow> rows) {
-        Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
-        Plan plan = Plan.between(desired, seen, touched);
-        Map<ObjectKey, Integer> links = new HashMap<>();
-        found.in(tenant.id(), model).forEach((account, remoteId) -> {
-            ObjectKey key = ObjectKey.account(account.id());
-            links.put(key, rows.size());
-            rows.add(row(tenant, rows.size(), StepRow.Kind.LINK, linking(account), key + " " + remoteId, Needs.NONE));
+    public Optional<Planned> plan(
+            long version, String name, Snapshot snapshot, Map<Tenant, Map<ObjectKey, Fields>> due) {
+        Making making = new Making(version, snapshot.model());
+        due.forEach((tenant, touched) -> {
+            DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now());
+            making.add(new Work(tenant, touched, desired.all()), List.of(), Found.NONE);
         });
-        int first = rows.size();
-        for (Plan.Planned planned : plan.steps()) {
-            IntStream linked = planned.step().object().type() == ObjectKey.Type.ACCOUNT
-                    ? Optional.ofNullable(links.get(planned.step().object())).stream()
-                            .mapToInt(Integer::intValue)
-                    : links.values().stream().mapToInt(Integer::intValue);
-            IntStream earlier = planned.after().stream().mapToInt(place -> place + first);
-            Needs needs = Needs.of(IntStream.concat(linked, earlier).toArray());
-            rows.add(row(
-                    tenant,
-                    rows.size(),
-                    StepRow.Kind.CARRY,
-                    StepWords.of(planned.step(), seen, model),
-                    forms.writeStep(planned.step()),
-                    needs));
+        return making.save(name);
+    }
+
+    /** A job in the making: its rows, and the earlier steps that they stand for. */
+    private final class Making {
+        private final long version;
+        private final Model model;
+        private final List<StepRow> rows = new ArrayList<>();
+        private final List<UUID> superseded = new ArrayList<>();
+
+        Making(long version, Model model) {
+            this.version = version;
+            this.model = model;
         }
-        if ((plan.isEmpty() && links.isEmpty()) || !tenant.can(Capability.EVALUATION)) {
-            return;
+
+        void add(Work work, Collection<Id<Person>> people, Found found) {
+            Tenant tenant = work.tenant();
+            Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
+            Overtaking.Found earlier = overtaking.look(tenant.id(), work.touched());
+            superseded.addAll(earlier.superseded());
+            Plan plan = plan(work, earlier, seen);
+            SortedMap<Account, String> links = found.in(tenant.id(), model);
+            links.forEach((account, remoteId) -> {
+                ObjectKey key = ObjectKey.account(account.id());
+                StepRow row = row(tenant, StepRow.Kind.LINK, key, linking(account), key + " " + remoteId);
+                row.makes = true;
+            });
+            for (Step step : plan.steps()) {
+                StepRow row = row(
+                        tenant,
+                        StepRow.Kind.CARRY,
+                        step.object(),
+                        StepWords.of(step, seen, model),
+                        forms.writeStep(step));
+                row.needs = Needs.of(step);
+                row.phase = step.phase();
+                row.makes = step.verb() == Step.Verb.CREATE;
+                row.urgent = step.closesAnAccount();
+            }
+            if (!(plan.isEmpty() && links.isEmpty()) && tenant.can(Capability.EVALUATION)) {
+                addQuestions(work, plan, seen, people);
+            }
         }
-        Needs all = first == rows.size() ? Needs.NONE : new Needs(List.of(new Needs.Run(first, rows.size() - 1)));
-        for (Id<Person> person : people) {
-            account(person, tenant, model)
-                    .ifPresent(account -> rows.add(row(
-                            tenant,
-                            rows.size(),
+
+        private void addQuestions(Work work, Plan plan, Observation seen, Collection<Id<Person>> people) {
+            Map<String, Set<String>> about = Reaching.of(plan, work.desired(), seen);
+            for (Id<Person> person : people) {
+                account(person, work.tenant(), model).ifPresent(account -> {
+                    ObjectKey key = ObjectKey.account(account.id());
+                    StepRow row = row(
+                            work.tenant(),
                             StepRow.Kind.ASK,
+                            key,
                             "ask what " + model.people().get(person).name() + " may do",
-                            account.id().toString(),
-                            all)));
+                            account.id().toString());
+                    row.phase = LAST;
+                    row.needs = Needs.text(about.getOrDefault(key.toString(), Set.of(key.toString())));
+                });
+            }
+        }
+
+        private StepRow row(Tenant tenant, StepRow.Kind kind, ObjectKey object, String subject, String body) {
+            StepRow row = new StepRow();
+            row.id = ids.next();
+            row.tenantId = tenant.id().value();
+            row.place = rows.size();
+            row.kind = kind.name();
+            row.object = object.toString();
+            row.subject = subject.substring(0, Math.min(200, subject.length()));
+            row.body = body;
+            row.needs = "";
+            row.state = StepRow.State.WAITING.name();
+            row.dueAt = clock.now();
+            row.detail = "";
+            rows.add(row);
+            return row;
+        }
+
+        Optional<Planned> save(String name) {
+            overtaking.supersede(superseded, version, clock.now());
+            if (rows.isEmpty()) {
+                return Optional.empty();
+            }
+            JobRow job = new JobRow();
+            job.id = ids.next();
+            job.number = jobs.last() + 1;
+            job.changesetVersion = version;
+            job.name = name;
+            job.createdAt = clock.now();
+            jobs.save(job);
+            for (StepRow row : rows) {
+                row.jobId = job.id;
+            }
+            newRows.insert(rows);
+            Set<Id<Tenant>> tenants =
+                    rows.stream().map(row -> Id.<Tenant>of(row.tenantId)).collect(Collectors.toSet());
+            return Optional.of(new Planned(job.id, tenants));
         }
     }
 
@@ -232,20 +277,5 @@ public class JobPlanner {
         return model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
                 .filter(account -> account.tenant().equals(tenant.id()) && account.isOpen())
                 .findFirst();
-    }
-
-    private StepRow row(Tenant tenant, int place, StepRow.Kind kind, String subject, String body, Needs needs) {
-        StepRow row = new StepRow();
-        row.id = ids.next();
-        row.tenantId = tenant.id().value();
-        row.place = place;
-        row.kind = kind.name();
-        row.subject = subject.substring(0, Math.min(200, subject.length()));
-        row.body = body;
-        row.needs = needs.text();
-        row.state = StepRow.State.WAITING.name();
-        row.dueAt = clock.now();
-        row.detail = "";
-        return row;
     }
 }

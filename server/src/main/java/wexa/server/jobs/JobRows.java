@@ -47,47 +47,70 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
 
     /** Those that want a hand first, then those on their way, then those that wait, in the order of their places. */
     @Query("select step from StepRow step where step.jobId = :job and step.tenantId = :tenant"
-            + " order by case step.state when 'REFUSED' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
+            + " order by case step.state when 'REFUSED' then 0 when 'DIFFERS' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
             + " else 4 end, step.place")
     List<StepRow> mostUrgent(UUID job, UUID tenant, Limit limit);
 
     /** A step that is not done, and what it needs. */
-    record Standing(int place, String needs, String state) {}
+    record Standing(UUID id, UUID tenantId, String kind, String object, boolean makes, String needs, String state) {}
 
     @Query(
-            "select new wexa.server.jobs.StepRows$Standing(step.place, step.needs, step.state) from StepRow step"
+            "select new wexa.server.jobs.StepRows$Standing(step.id, step.tenantId, step.kind, step.object, step.makes,"
+                    + " step.needs, step.state) from StepRow step"
                     + " where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED') order by step.place")
     List<Standing> unfinished(UUID job);
+
+    /** Objects that were to be made in a tenant, and were refused there. */
+    @Query("select step.object from StepRow step"
+            + " where step.tenantId = :tenant and step.makes = true and step.state = 'REFUSED'")
+    Set<String> refusedObjects(UUID tenant);
 
     /** What a lane looks at to choose its next step: not what the step carries. */
     record OpenStep(
             UUID id,
-            UUID jobId,
-            int place,
+            String kind,
+            String object,
+            int phase,
+            boolean makes,
             String needs,
             String state,
             Instant dueAt,
             @Nullable Instant sentAt) {}
 
-    @Query("select new wexa.server.jobs.StepRows$OpenStep(step.id, step.jobId, step.place, step.needs, step.state,"
-            + " step.dueAt, step.sentAt) from StepRow step, JobRow job"
+    @Query("select new wexa.server.jobs.StepRows$OpenStep(step.id, step.kind, step.object, step.phase, step.makes,"
+            + " step.needs, step.state, step.dueAt, step.sentAt) from StepRow step, JobRow job"
             + " where job.id = step.jobId and step.tenantId = :tenant"
-            + " and step.state in ('WAITING', 'SENT', 'UNKNOWN') order by job.number, step.place")
+            + " and step.state in ('WAITING', 'SENT', 'UNKNOWN') order by step.urgent desc, job.number, step.place")
     List<OpenStep> open(UUID tenant, Limit limit);
 
-    /** A step's place in its job. */
-    record Place(UUID jobId, int place) {}
+    @Query("select step.body from StepRow step where step.id = :id")
+    String body(UUID id);
 
-    @Query("select new wexa.server.jobs.StepRows$Place(step.jobId, step.place) from StepRow step"
-            + " where step.tenantId = :tenant and step.state = 'REFUSED'")
-    Set<Place> refused(UUID tenant);
+    /** Objects to which something is on its way, or may be. */
+    @Query("select step.object from StepRow step"
+            + " where step.tenantId = :tenant and step.kind <> 'ASK' and step.state in ('SENT', 'UNKNOWN')")
+    Set<String> objectsOnTheirWay(UUID tenant);
 
-    @Query("select step from StepRow step where step.state = 'REFUSED' or"
+    /** Of these objects, those that are still to be made in the tenant, or were refused there. */
+    @Query("select step.object from StepRow step where step.tenantId = :tenant and step.object in :objects"
+            + " and step.makes = true and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED')")
+    Set<String> unmade(UUID tenant, Collection<String> objects);
+
+    @Query("select count(step) > 0 from StepRow step where step.tenantId = :tenant and step.object in :objects"
+            + " and step.kind <> 'ASK' and step.state in ('WAITING', 'SENT', 'UNKNOWN')")
+    boolean isAnyOpen(UUID tenant, Collection<String> objects);
+
+    /** Steps of whatever job about these objects that were not carried out. */
+    @Query("select step from StepRow step where step.tenantId = :tenant and step.object in :objects"
+            + " and step.kind = 'CARRY' and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED')")
+    List<StepRow> notCarriedOut(UUID tenant, Collection<String> objects);
+
+    @Query("select step from StepRow step where step.state in ('REFUSED', 'DIFFERS') or"
             + " (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1) order by step.dueAt")
     List<StepRow> hanging(Limit limit);
 
     @Query("select step from StepRow step, JobRow job where job.id = step.jobId and job.createdAt >= :since"
-            + " and step.kind = 'CARRY' order by job.number, step.place")
+            + " and step.kind = 'CARRY' and step.state <> 'SUPERSEDED' order by job.number, step.place")
     List<StepRow> carriedSince(Instant since);
 
     @Modifying
@@ -96,7 +119,30 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
     int skipWaiting(UUID job, String detail, Instant now);
 
     @Modifying
-    @Query("update StepRow step set step.state = 'SENT', step.attempts = step.attempts + 1, step.sentAt = :now"
-            + " where step.id = :id and step.state in ('WAITING', 'UNKNOWN', 'SENT')")
+    @Query("update StepRow step set step.state = 'SUPERSEDED', step.detail = :detail, step.finishedAt = :now"
+            + " where step.id in :ids and step.state in ('WAITING', 'REFUSED')")
+    int supersede(Collection<UUID> ids, String detail, Instant now);
+
+    @Modifying
+    @Query("update StepRow step set step.state = 'SENT', step.attempts = step.attempts + 1, step.sentAt = :now,"
+            + " step.doubted = false where step.id = :id and step.state in ('WAITING', 'UNKNOWN', 'SENT')")
     int markSent(UUID id, Instant now);
+
+    /**
+     * Writes what came of a step, if it is still the same claim that has it: each claim counts one more attempt, so that one
+     * whose time was over changes nothing any more. What is in doubt is not done.
+     */
+    @Modifying
+    @Query("update StepRow step set step.state = :state, step.detail = :detail, step.finishedAt = :finished,"
+            + " step.dueAt = coalesce(:due, step.dueAt) where step.id = :id and step.attempts = :claim"
+            + " and step.state = 'SENT' and (step.doubted = false or :state <> 'DONE')")
+    int settle(UUID id, int claim, String state, String detail, @Nullable Instant finished, @Nullable Instant due);
+
+    /** A request of an earlier claim was answered only now: what the object is like has to be looked at again. */
+    @Modifying
+    @Query("update StepRow step set step.doubted = true,"
+            + " step.state = case when step.state = 'SENT' then 'SENT' else 'UNKNOWN' end,"
+            + " step.finishedAt = null, step.dueAt = :now, step.detail = :detail"
+            + " where step.id = :id and step.state <> 'SKIPPED'")
+    int doubt(UUID id, String detail, Instant now);
 }

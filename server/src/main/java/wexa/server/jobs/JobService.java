@@ -1,7 +1,6 @@
 package wexa.server.jobs;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -32,6 +31,7 @@ public class JobService {
     private final StepStore store;
     private final JobViews views;
     private final SnapshotStore snapshots;
+    private final Pace pace;
     private final Lanes.Waker waker;
     private final JobEvents events;
     private final Notes notes;
@@ -44,6 +44,7 @@ public class JobService {
             StepStore store,
             JobViews views,
             SnapshotStore snapshots,
+            Pace pace,
             Lanes.Waker waker,
             JobEvents events,
             Notes notes,
@@ -54,6 +55,7 @@ public class JobService {
         this.store = store;
         this.views = views;
         this.snapshots = snapshots;
+        this.pace = pace;
         this.waker = waker;
         this.events = events;
         this.notes = notes;
@@ -96,7 +98,7 @@ public class JobService {
         Map<UUID, List<StepView>> found = new LinkedHashMap<>();
         Model model = snapshots.current().model();
         for (StepRow step : steps.hanging(Limit.of(limit))) {
-            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(views.view(step, new BitSet(), model));
+            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(views.view(step, Set.of(), model));
         }
         return found;
     }
@@ -105,6 +107,7 @@ public class JobService {
         actor.require(Act.APPLY);
         requireReach(actor, Set.of(steps.findById(step).orElseThrow(() -> Problem.notFound("step", step)).tenantId));
         StepRow row = store.again(step);
+        pace.resume(row.tenantId);
         waker.wake(Set.of(Id.of(row.tenantId)));
     }
 

@@ -13,10 +13,12 @@ public record JobView(
         Instant createdAt,
         String state,
         int done,
+        int differs,
         int open,
         int waiting,
         int refused,
         int skipped,
+        int superseded,
         int total,
         long tries,
         List<TenantSteps> tenants) {

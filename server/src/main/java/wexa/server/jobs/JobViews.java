@@ -1,12 +1,15 @@
 package wexa.server.jobs;
 
 import java.util.ArrayList;
-import java.util.BitSet;
+import java.util.Collection;
 import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -15,6 +18,7 @@ import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.stored.StoredForms;
 
 /**
  * Lays jobs out. However long a job is, a page of it shows at most {@value #SHOWN_OF_A_TENANT} steps of a tenant: all
@@ -25,10 +29,12 @@ class JobViews {
     static final int SHOWN_OF_A_TENANT = 100;
 
     private final StepRows steps;
+    private final StoredForms forms;
     private final SnapshotStore snapshots;
 
-    JobViews(StepRows steps, SnapshotStore snapshots) {
+    JobViews(StepRows steps, StoredForms forms, SnapshotStore snapshots) {
         this.steps = steps;
+        this.forms = forms;
         this.snapshots = snapshots;
     }
 
@@ -38,7 +44,7 @@ class JobViews {
         List<StepRows.TenantCount> counted = steps.countByTenant(job.id);
         counted.forEach(one -> counts.computeIfAbsent(one.tenantId(), any -> new EnumMap<>(StepRow.State.class))
                 .put(StepRow.State.valueOf(one.state()), (int) one.steps()));
-        BitSet stuck = stuck(job.id, counts);
+        Set<UUID> stuck = stuck(job.id, counts.keySet());
         List<JobView.TenantSteps> tenants = new ArrayList<>();
         Map<StepRow.State, Integer> all = new EnumMap<>(StepRow.State.class);
         counts.forEach((tenant, theirs) -> {
@@ -69,32 +75,57 @@ class JobViews {
                 job.createdAt,
                 line.state(),
                 line.done(),
+                line.differs(),
                 line.open(),
                 all.getOrDefault(StepRow.State.WAITING, 0),
                 line.refused(),
                 line.skipped(),
+                line.superseded(),
                 line.total(),
                 counted.stream().mapToLong(StepRows.TenantCount::tries).sum(),
                 tenants);
     }
 
-    /** Places of refused steps, and of open ones that need them, directly or further back. Nothing is read if none is refused. */
-    private BitSet stuck(UUID job, Map<UUID, Map<StepRow.State, Integer>> counts) {
-        boolean anyRefused = counts.values().stream().anyMatch(theirs -> theirs.containsKey(StepRow.State.REFUSED));
-        BitSet stuck = new BitSet();
-        if (anyRefused) {
-            // needs stand before those who need
-            for (StepRows.Standing step : steps.unfinished(job)) {
-                if (step.state().equals(StepRow.State.REFUSED.name())
-                        || Needs.of(step.needs()).includesAny(stuck)) {
-                    stuck.set(step.place());
+    /**
+     * Refused steps, and open ones that wait for what was refused, in this job or another, directly or further back. Nothing
+     * is read of tenants that refused nothing.
+     */
+    private Set<UUID> stuck(UUID job, Set<UUID> tenants) {
+        Map<UUID, Set<String>> missing = new HashMap<>();
+        tenants.forEach(tenant -> {
+            Set<String> refused = steps.refusedObjects(tenant);
+            if (!refused.isEmpty()) {
+                missing.put(tenant, new HashSet<>(refused));
+            }
+        });
+        Set<UUID> stuck = new HashSet<>();
+        if (missing.isEmpty()) {
+            return stuck;
+        }
+        // what makes something stands before those who need it
+        for (StepRows.Standing step : steps.unfinished(job)) {
+            Set<String> here = missing.getOrDefault(step.tenantId(), Set.of());
+            boolean isRefused = step.state().equals(StepRow.State.REFUSED.name());
+            if (isRefused || needed(step).stream().anyMatch(here::contains)) {
+                stuck.add(step.id());
+                if (step.makes() && !here.isEmpty()) {
+                    here.add(step.object());
                 }
             }
         }
         return stuck;
     }
 
-    StepView view(StepRow step, BitSet stuck, Model model) {
+    private Collection<String> needed(StepRows.Standing step) {
+        if (step.kind().equals(StepRow.Kind.ASK.name())) {
+            return List.of(step.object());
+        }
+        return Needs.areInBody(step.needs())
+                ? forms.readStep(steps.body(step.id())).named()
+                : Needs.keys(step.needs());
+    }
+
+    StepView view(StepRow step, Set<UUID> stuck, Model model) {
         Optional<Tenant> tenant = model.tenants().find(Id.of(step.tenantId));
         return new StepView(
                 step.id,
@@ -103,7 +134,7 @@ class JobViews {
                 tenant.map(Tenant::colour).orElse(0),
                 step.subject,
                 step.state,
-                step.state().isOpen() && stuck.get(step.place),
+                step.state().isOpen() && stuck.contains(step.id),
                 step.attempts,
                 step.state().isOpen() ? step.dueAt : null,
                 step.finishedAt,

@@ -1,8 +1,15 @@
 package wexa.server.jobs;
 
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.CompletionService;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorCompletionService;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.TransientDataAccessException;
@@ -10,13 +17,17 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.scim.Links;
+import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation.Seen;
+import wexa.core.consistency.Plan;
 import wexa.core.consistency.Step;
+import wexa.core.consistency.TenantObject;
 import wexa.core.model.Account;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
 import wexa.server.connections.Connections;
 import wexa.server.readings.Observations;
 import wexa.server.readings.Proofs;
@@ -27,14 +38,18 @@ import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
 
 /**
- * Carries a tenant's steps one after the other. A step is marked as sent before it is sent; what came of it is written
- * after. No transaction is open while a tenant is asked.
+ * Carries a tenant's steps, a few at once as long as they are of one phase. A step is marked as sent before it is sent, and
+ * carries what is wanted at that moment of the fields that it is about; what came of it is written after. No transaction is
+ * open while a tenant is asked.
  */
 @Component
 class Lane {
     private static final Logger LOG = LoggerFactory.getLogger(Lane.class);
     private static final int STEPS_AT_A_TIME = 100;
+    private static final String NOTHING_LEFT = "nothing left to do: the tenant has it as it is wanted now";
 
+    private final Pace pace;
+    private final Executor background;
     private final StepStore steps;
     private final Connections connections;
     private final Observations observations;
@@ -48,6 +63,8 @@ class Lane {
     private final TransactionTemplate transactions;
 
     Lane(
+            Pace pace,
+            Executor background,
             StepStore steps,
             Connections connections,
             Observations observations,
@@ -59,6 +76,8 @@ class Lane {
             JobEvents events,
             HaltHooks hooks,
             TransactionTemplate transactions) {
+        this.pace = pace;
+        this.background = background;
         this.steps = steps;
         this.connections = connections;
         this.observations = observations;
@@ -74,141 +93,197 @@ class Lane {
 
     /** Works until nothing is due, and tells when something falls due next. */
     Optional<Instant> run(UUID tenant) {
-        for (int count = 0; count < STEPS_AT_A_TIME; count++) {
-            StepStore.Next next = steps.claim(tenant);
-            if (next.claimed().isEmpty()) {
-                return next.due();
+        CompletionService<UUID> working = new ExecutorCompletionService<>(background);
+        Set<UUID> underWay = new HashSet<>();
+        OptionalInt phase = OptionalInt.empty();
+        Optional<Instant> due = Optional.of(clock.now());
+        try {
+            for (int started = 0; ; ) {
+                boolean mayStart = started < STEPS_AT_A_TIME && underWay.size() < pace.width(tenant);
+                StepStore.Next next =
+                        mayStart ? steps.claim(tenant, new StepStore.UnderWay(underWay, phase)) : StepStore.NOTHING;
+                if (next.claimed().isPresent()) {
+                    StepRow step = next.claimed().get();
+                    started++;
+                    underWay.add(step.id);
+                    phase = OptionalInt.of(step.phase);
+                    working.submit(() -> carryOut(step, next.wasSent()), step.id);
+                    continue;
+                }
+                if (underWay.isEmpty()) {
+                    return mayStart ? next.due() : pace.until(tenant).or(() -> due);
+                }
+                underWay.remove(working.take().get());
+                phase = underWay.isEmpty() ? OptionalInt.empty() : phase;
             }
-            StepRow step = next.claimed().get();
-            events.changed(step.jobId);
-            hooks.reach("step-marked");
-            try {
-                work(step, next.wasSent());
-            } catch (TransientDataAccessException busy) {
-                // what came of it could not be written now: it stands as sent, and is looked up when its time is over
-                LOG.warn("what came of step {} could not be written: {}", step.id, busy.getMessage());
-            } catch (RuntimeException failure) {
-                LOG.error("step {} failed", step.id, failure);
-                steps.refused(step.id, "This step broke here, not in the tenant; the server's log says how.");
-            }
-            hooks.reach("step-settled");
-            events.changed(step.jobId);
+        } catch (InterruptedException stopped) {
+            // what is under way stands as sent, and is looked up by whoever goes on
+            Thread.currentThread().interrupt();
+            return due;
+        } catch (ExecutionException broken) {
+            throw new IllegalStateException("a step broke in an unforeseen way", broken);
         }
-        return Optional.of(clock.now());
     }
 
-    private void work(StepRow row, boolean wasSent) {
+    private void carryOut(StepRow step, boolean wasSent) {
+        events.changed(step.jobId);
+        hooks.reach("step-marked");
+        boolean isSettled = true;
+        try {
+            isSettled = work(step, wasSent);
+        } catch (TransientDataAccessException busy) {
+            // what came of it could not be written now: it stands as sent, and is looked up when its time is over
+            LOG.warn("what came of step {} could not be written: {}", step.id, busy.getMessage());
+        } catch (RuntimeException failure) {
+            LOG.error("step {} failed", step.id, failure);
+            steps.refused(step, "This step broke here, not in the tenant; the server's log says how.");
+        }
+        if (!isSettled) {
+            LOG.warn("step {} was given to another claim before its answer came", step.id);
+            steps.doubt(step.id);
+        }
+        hooks.reach("step-settled");
+        events.changed(step.jobId);
+    }
+
+    /** Whether what came of it could be written: not if another claim has the step by now. */
+    private boolean work(StepRow row, boolean wasSent) {
         Optional<Connections.Connection> connection = connections.of(Id.of(row.tenantId));
         if (connection.isEmpty()) {
-            steps.refused(
-                    row.id,
+            return steps.refused(
+                    row,
                     connections
                             .lack(Id.of(row.tenantId))
                             .map(lack -> "This tenant cannot be reached: " + lack + ", then try the step again.")
                             .orElse("This tenant is not connected. Connect it, then try the step again."));
-        } else if (row.kind.equals(StepRow.Kind.ASK.name())) {
-            ask(row);
-        } else if (row.kind.equals(StepRow.Kind.LINK.name())) {
-            link(row, connection.get());
-        } else {
-            carry(row, connection.get(), wasSent);
         }
+        return switch (StepRow.Kind.valueOf(row.kind)) {
+            case ASK -> ask(row);
+            case LINK -> link(row, connection.get());
+            case CARRY -> carry(row, connection.get(), wasSent);
+        };
     }
 
-    private void ask(StepRow row) {
+    private boolean ask(StepRow row) {
         Id<Account> id = Id.of(row.body);
         Optional<Account> account =
                 snapshots.current().model().table(Kind.ACCOUNT).find(id);
         if (account.isEmpty()) {
-            steps.done(row.id, "the account is gone");
-            return;
+            return steps.done(row, "the account is gone");
         }
         Outcome<Proofs.Tally> outcome = proofs.askAll(snapshots.current(), account.get());
         if (outcome instanceof Outcome.Done<Proofs.Tally> done) {
             Proofs.Tally tally = done.value();
-            steps.done(row.id, "the tenant answered yes to " + tally.permitted() + " of " + tally.asked());
-        } else {
-            settle(row, outcome);
+            return tally.missing() == 0 ? steps.done(row, words(tally)) : steps.differs(row, words(tally));
         }
+        return settle(row, outcome);
+    }
+
+    private static String words(Proofs.Tally tally) {
+        return "the tenant answered yes to " + tally.permitted() + " of " + tally.asked()
+                + (tally.blocked() == 0 ? "" : "; " + tally.blocked() + " cannot be used yet")
+                + (tally.missing() == 0 ? "" : "; " + tally.missing() + " should be possible and is not");
     }
 
     /** Linking again what is linked changes nothing, so that it is simply sent again when nobody knows. */
-    private void link(StepRow row, Connections.Connection connection) {
+    private boolean link(StepRow row, Connections.Connection connection) {
         int space = row.body.indexOf(' ');
         ObjectKey key = ObjectKey.parse(row.body.substring(0, space));
         String remoteId = row.body.substring(space + 1);
         Id<Tenant> tenant = Id.of(row.tenantId);
         Links known = links.of(tenant);
         if (known.own(key.type(), remoteId).filter(other -> !other.equals(key)).isPresent()) {
-            steps.refused(row.id, "This account is linked to somebody else already. Say whose it is anew.");
-            return;
+            return steps.refused(row, "This account is linked to somebody else already. Say whose it is anew.");
         }
         Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, known);
         hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
-            transactions.executeWithoutResult(status -> {
+            return transactions.execute(status -> {
                 observations.linked(tenant, key, done.value().get(), clock.now());
-                steps.done(row.id, "linked and read back");
+                return steps.done(row, "linked and read back");
             });
-        } else {
-            settle(row, outcome);
         }
+        return settle(row, outcome);
     }
 
-    private void carry(StepRow row, Connections.Connection connection, boolean wasSent) {
-        Step step = forms.readStep(row.body);
+    private boolean carry(StepRow row, Connections.Connection connection, boolean wasSent) {
+        Step planned = forms.readStep(row.body);
         Id<Tenant> tenant = Id.of(row.tenantId);
         Links known = links.of(tenant);
+        Optional<Seen> seen = observations.of(tenant).find(planned.object());
         if (wasSent) {
-            Outcome<Optional<Seen>> found = connection.scim().find(step.object(), known);
+            Outcome<Optional<Seen>> found = connection.scim().find(planned.object(), known);
             if (!(found instanceof Outcome.Done<Optional<Seen>> done)) {
-                lookLater(row, found);
-                return;
+                return lookLater(row, found);
             }
-            if (step.isDone(done.value())) {
-                arrived(row, step, done.value(), "had arrived although no answer came");
-                return;
-            }
-            observations.seen(tenant, step.object(), done.value(), clock.now());
+            seen = done.value();
         }
+        Optional<Step> now = asWantedNow(planned, tenant, seen, known);
+        if (now.isEmpty()) {
+            return arrived(row, planned.object(), seen, wasSent ? "had arrived although no answer came" : NOTHING_LEFT);
+        }
+        if (wasSent) {
+            observations.seen(tenant, planned.object(), seen, clock.now());
+        }
+        Step step = now.get();
         Outcome<Optional<Seen>> outcome = connection.scim().carry(step, known);
         hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done) {
-            arrived(
-                    row,
-                    step,
-                    done.value(),
-                    step.isDone(done.value()) ? "done and read back" : "sent, but the tenant shows it otherwise");
-        } else {
-            settle(row, outcome);
+            return step.isDone(done.value())
+                    ? arrived(row, step.object(), done.value(), "done and read back")
+                    : arrivedOtherwise(row, step, done.value());
         }
+        return settle(row, outcome);
+    }
+
+    /** The step as it is wanted at this moment: what was decided after it was planned counts. Empty where nothing is left. */
+    private Optional<Step> asWantedNow(Step planned, Id<Tenant> tenant, Optional<Seen> seen, Links known) {
+        Snapshot snapshot = snapshots.current();
+        Optional<TenantObject> like = planned.target().or(() -> seen.map(Seen::state));
+        Optional<TenantObject> desired = snapshot.model()
+                .tenants()
+                .find(tenant)
+                .flatMap(one -> new DesiredState(snapshot.model(), snapshot.index(), one, clock.now())
+                        .find(planned.object(), like));
+        return Plan.now(planned, desired, seen)
+                .map(step -> step.without(member -> known.remoteId(member).isEmpty() && !isNamed(planned, member)));
+    }
+
+    /** Who joined the group after the step was planned, and is not in the tenant yet, comes by a step of their own. */
+    private static boolean isNamed(Step planned, String member) {
+        return planned.named().contains(member);
     }
 
     /** What was read back and that the step is done are one commit. */
-    private void arrived(StepRow row, Step step, Optional<Seen> seen, String words) {
-        transactions.executeWithoutResult(status -> {
+    private boolean arrived(StepRow row, ObjectKey object, Optional<Seen> seen, String words) {
+        return transactions.execute(status -> {
+            observations.seen(Id.of(row.tenantId), object, seen, clock.now());
+            return steps.done(row, words);
+        });
+    }
+
+    private boolean arrivedOtherwise(StepRow row, Step step, Optional<Seen> seen) {
+        return transactions.execute(status -> {
             observations.seen(Id.of(row.tenantId), step.object(), seen, clock.now());
-            steps.done(row.id, words);
+            return steps.differs(row, "sent, and the tenant shows it otherwise");
         });
     }
 
     /** The look at what became of a sent request failed as well: still unknown. */
-    private void lookLater(StepRow row, Outcome<?> outcome) {
-        if (outcome instanceof Outcome.Refused<?>) {
-            settle(row, outcome);
-        } else {
-            steps.unknown(row.id, "not known yet: " + Reader.words(outcome));
-        }
+    private boolean lookLater(StepRow row, Outcome<?> outcome) {
+        return outcome instanceof Outcome.Refused<?>
+                ? settle(row, outcome)
+                : steps.unknown(row, "not known yet: " + Reader.words(outcome));
     }
 
-    private void settle(StepRow row, Outcome<?> outcome) {
+    private boolean settle(StepRow row, Outcome<?> outcome) {
         String words = Reader.words(outcome);
         if (outcome instanceof Outcome.TryLater<?> later) {
-            steps.later(row.id, later.after(), words);
-        } else if (outcome instanceof Outcome.Unknown<?>) {
-            steps.unknown(row.id, words);
-        } else {
-            steps.refused(row.id, words);
+            if (later.whom() == Outcome.Whom.EVERYTHING) {
+                pace.slow(row.tenantId, later.after());
+            }
+            return steps.later(row, later.after(), words);
         }
+        return outcome instanceof Outcome.Unknown<?> ? steps.unknown(row, words) : steps.refused(row, words);
     }
 }

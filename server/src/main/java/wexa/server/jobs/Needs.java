@@ -1,65 +1,37 @@
 package wexa.server.jobs;
 
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.BitSet;
+import java.util.Collection;
 import java.util.List;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import wexa.core.consistency.Step;
 
-/** Places of steps in a job that are to be done first, as runs in ascending order: {@code 0-3,7}. */
-record Needs(List<Run> runs) {
-    static final Needs NONE = new Needs(List.of());
+/**
+ * Objects that have to be in the tenant before a step is sent, by their keys. Few stand in the step's row; where it names
+ * many, such as a group all of its members, its body tells.
+ */
+final class Needs {
+    private static final int FEW = 8;
+    private static final String IN_BODY = "*";
 
-    /** Places from one to another, both of them needed. */
-    record Run(int first, int last) {
-        static Run of(String text) {
-            int dash = text.indexOf('-');
-            return dash < 0
-                    ? new Run(Integer.parseInt(text), Integer.parseInt(text))
-                    : new Run(Integer.parseInt(text.substring(0, dash)), Integer.parseInt(text.substring(dash + 1)));
-        }
+    private Needs() {}
 
-        @Override
-        public String toString() {
-            return first == last ? Integer.toString(first) : first + "-" + last;
-        }
+    static String of(Step step) {
+        Collection<String> named = step.named();
+        return named.size() > FEW ? IN_BODY : text(named);
     }
 
-    Needs {
-        runs = List.copyOf(runs);
+    static String text(Collection<String> keys) {
+        return String.join(" ", keys);
     }
 
-    /** Any places in any order; each counts once. */
-    static Needs of(int... places) {
-        int[] sorted = Arrays.stream(places).sorted().distinct().toArray();
-        List<Run> runs = new ArrayList<>();
-        for (int at = 0; at < sorted.length; at++) {
-            int first = sorted[at];
-            while (at + 1 < sorted.length && sorted[at + 1] == sorted[at] + 1) {
-                at++;
-            }
-            runs.add(new Run(first, sorted[at]));
-        }
-        return new Needs(runs);
+    static boolean areInBody(String text) {
+        return text.equals(IN_BODY);
     }
 
-    static Needs of(String text) {
-        return text.isEmpty()
-                ? NONE
-                : new Needs(Arrays.stream(text.split(",")).map(Run::of).toList());
-    }
-
-    /** Whether any of the places is needed. Costs the runs, however many places there are. */
-    boolean includesAny(BitSet places) {
-        for (Run run : runs) {
-            int next = places.nextSetBit(run.first());
-            if (next >= 0 && next <= run.last()) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    String text() {
-        return String.join(",", runs.stream().map(Run::toString).toList());
+    static List<String> keys(@Nullable String text) {
+        return text == null || text.isEmpty() || areInBody(text)
+                ? List.of()
+                : Stream.of(text.split(" ")).toList();
     }
 }

@@ -20,8 +20,23 @@ class StepRow {
     String kind;
     String subject;
     String body;
-    /** In the form of {@link Needs}. */
+    /** In the form of {@link Needs}. A question waits until nothing is on its way to these any more. */
     String needs;
+
+    /** The key of the object that it is about. */
+    String object;
+
+    /** Steps of one phase may be on their way at once. */
+    int phase;
+
+    /** Whether the object comes into being, for Wexa, by this step. */
+    boolean makes;
+
+    /** Whether it takes access away from somebody who should have none: it goes before others. */
+    boolean urgent;
+
+    /** Whether a late request may have changed the object since it was sent. */
+    boolean doubted;
 
     String state;
     int attempts;
@@ -49,8 +64,12 @@ class StepRow {
         SENT,
         UNKNOWN,
         DONE,
+        /** Carried out, and the tenant shows or answers something else. */
+        DIFFERS,
         REFUSED,
-        SKIPPED;
+        SKIPPED,
+        /** A later changeset is about the same, and its step carries it. */
+        SUPERSEDED;
 
         boolean isOpen() {
             return this == WAITING || this == SENT || this == UNKNOWN;
@@ -62,9 +81,5 @@ class StepRow {
 
     State state() {
         return State.valueOf(state);
-    }
-
-    Needs needs() {
-        return Needs.of(needs);
     }
 }

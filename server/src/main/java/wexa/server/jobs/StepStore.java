@@ -2,17 +2,19 @@ package wexa.server.jobs;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.BitSet;
 import java.util.Comparator;
-import java.util.HashMap;
+import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.server.problems.Problem;
+import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Settings;
 
@@ -20,7 +22,13 @@ import wexa.server.wiring.Settings;
 @Component
 class StepStore {
     private static final int LONGEST_DETAIL = 2_000;
+    static final Next NOTHING = new Next(Optional.empty(), false, Optional.empty());
+
+    private static final Set<StepRow.State> AGAIN =
+            EnumSet.of(StepRow.State.REFUSED, StepRow.State.WAITING, StepRow.State.DIFFERS);
+
     private static final int LOOK_AHEAD = 300;
+    private static final int NAMES_AT_A_TIME = 500;
     private static final Duration FIRST_PAUSE = Duration.ofMillis(500);
     private static final Duration LONGEST_PAUSE = Duration.ofMinutes(2);
 
@@ -28,59 +36,97 @@ class StepStore {
     private static final Duration LONGEST_WAIT = Duration.ofHours(25);
 
     private final StepRows steps;
+    private final StoredForms forms;
     private final BusinessClock clock;
     private final Settings settings;
 
     /** What a lane does next: a claimed step, or the instant at which something falls due. */
     record Next(Optional<StepRow> claimed, boolean wasSent, Optional<Instant> due) {}
 
-    StepStore(StepRows steps, BusinessClock clock, Settings settings) {
+    /** Steps of a tenant that a lane has on their way at this moment: all of one phase. */
+    record UnderWay(Set<UUID> steps, OptionalInt phase) {
+        boolean letIn(StepRows.OpenStep step) {
+            return !steps.contains(step.id()) && (phase.isEmpty() || phase.getAsInt() == step.phase());
+        }
+    }
+
+    StepStore(StepRows steps, StoredForms forms, BusinessClock clock, Settings settings) {
         this.steps = steps;
+        this.forms = forms;
         this.clock = clock;
         this.settings = settings;
     }
 
     /**
-     * Claims the first step of the tenant that is due and whose needs are done. Needs are steps of the same tenant that
-     * stand before; what is open or refused of them is among what is read here.
+     * Claims the first step of the tenant that is due, whose needs are there, and to whose object nothing else is on its
+     * way. Steps that take access away go first; then jobs go in their order, and each in its own.
      */
     @Transactional
-    Next claim(UUID tenant) {
+    Next claim(UUID tenant, UnderWay underWay) {
         List<StepRows.OpenStep> first = steps.open(tenant, Limit.of(LOOK_AHEAD));
-        Next next = claim(tenant, first);
+        Next next = claim(tenant, first, underWay);
         // where so many wait for something, one that waits for nothing may stand behind them
         return next.claimed().isEmpty() && first.size() == LOOK_AHEAD
-                ? claim(tenant, steps.open(tenant, Limit.unlimited()))
+                ? claim(tenant, steps.open(tenant, Limit.unlimited()), underWay)
                 : next;
     }
 
-    private Next claim(UUID tenant, List<StepRows.OpenStep> open) {
+    private Next claim(UUID tenant, List<StepRows.OpenStep> open, UnderWay underWay) {
         Instant now = clock.now();
-        Map<UUID, BitSet> unfinished = new HashMap<>();
-        steps.refused(tenant)
-                .forEach(one -> unfinished
-                        .computeIfAbsent(one.jobId(), any -> new BitSet())
-                        .set(one.place()));
+        Set<String> onTheirWay = steps.objectsOnTheirWay(tenant);
+        Set<String> unmade = new HashSet<>();
+        Set<String> unsettled = new HashSet<>();
         Optional<Instant> earliest = Optional.empty();
         for (StepRows.OpenStep step : open) {
-            BitSet before = unfinished.computeIfAbsent(step.jobId(), any -> new BitSet());
-            boolean isHeld = Needs.of(step.needs()).includesAny(before);
-            before.set(step.place());
-            if (isHeld) {
-                continue;
+            boolean isQuestion = step.kind().equals(StepRow.Kind.ASK.name());
+            boolean isSent = step.state().equals(StepRow.State.SENT.name());
+            boolean isInDoubt = isSent || step.state().equals(StepRow.State.UNKNOWN.name());
+            boolean mayGo = underWay.letIn(step) && (isInDoubt || isQuestion || !onTheirWay.contains(step.object()));
+            if (mayGo) {
+                Instant due = due(step, isSent, now);
+                if (due.isAfter(now)) {
+                    earliest = Optional.of(earliest.filter(due::isAfter).orElse(due));
+                } else if ((isInDoubt || !isHeld(tenant, step, isQuestion, unmade, unsettled))
+                        && steps.markSent(step.id(), now) == 1) {
+                    return new Next(steps.findById(step.id()), isInDoubt, Optional.empty());
+                }
             }
-            boolean sent = step.state().equals(StepRow.State.SENT.name());
-            Instant due = due(step, sent, now);
-            if (due.isAfter(now)) {
-                earliest = Optional.of(earliest.filter(due::isAfter).orElse(due));
-                continue;
+            if (!isQuestion) {
+                unsettled.add(step.object());
             }
-            boolean wasSent = sent || step.state().equals(StepRow.State.UNKNOWN.name());
-            if (steps.markSent(step.id(), now) == 1) {
-                return new Next(steps.findById(step.id()), wasSent, Optional.empty());
+            if (step.makes()) {
+                unmade.add(step.object());
             }
         }
         return new Next(Optional.empty(), false, earliest);
+    }
+
+    /**
+     * Whether something has to be there first. What was seen of that on the way is looked at before the store is asked.
+     *
+     * @param unmade objects that steps before this one make
+     * @param unsettled objects that steps before this one are about
+     */
+    private boolean isHeld(
+            UUID tenant, StepRows.OpenStep step, boolean isQuestion, Set<String> unmade, Set<String> unsettled) {
+        List<String> needed = Needs.areInBody(step.needs())
+                ? List.copyOf(forms.readStep(steps.body(step.id())).named())
+                : Needs.keys(step.needs());
+        if (isQuestion) {
+            return needed.stream().anyMatch(unsettled::contains)
+                    || (!needed.isEmpty() && steps.isAnyOpen(tenant, needed))
+                    || !steps.unmade(tenant, List.of(step.object())).isEmpty();
+        }
+        if (needed.stream().anyMatch(unmade::contains)) {
+            return true;
+        }
+        for (int from = 0; from < needed.size(); from += NAMES_AT_A_TIME) {
+            List<String> some = needed.subList(from, Math.min(from + NAMES_AT_A_TIME, needed.size()));
+            if (!steps.unmade(tenant, some).isEmpty()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /**
@@ -94,42 +140,59 @@ class StepStore {
         return step.dueAt().isAfter(now.plus(LONGEST_WAIT)) ? now : step.dueAt();
     }
 
+    /** Done, unless a late request of another claim may have changed the object since: then it is looked at again. */
     @Transactional
-    void done(UUID id, String detail) {
-        settle(id, StepRow.State.DONE, detail);
+    boolean done(StepRow claimed, String detail) {
+        return settle(claimed, StepRow.State.DONE, detail, Optional.empty())
+                || settle(
+                        claimed,
+                        StepRow.State.UNKNOWN,
+                        "a late request may have changed it; looked at again",
+                        Optional.of(clock.now()));
+    }
+
+    /** Carried out, and the tenant shows or answers something else than what was wanted. */
+    @Transactional
+    boolean differs(StepRow claimed, String detail) {
+        return settle(claimed, StepRow.State.DIFFERS, detail, Optional.empty());
     }
 
     @Transactional
-    void refused(UUID id, String detail) {
-        settle(id, StepRow.State.REFUSED, detail);
-    }
-
-    private void settle(UUID id, StepRow.State state, String detail) {
-        StepRow row = steps.findById(id).orElseThrow();
-        row.state = state.name();
-        row.detail = cut(detail);
-        row.finishedAt = clock.now();
+    boolean refused(StepRow claimed, String detail) {
+        return settle(claimed, StepRow.State.REFUSED, detail, Optional.empty());
     }
 
     /** Waits as long as was asked for, and longer from try to try. */
     @Transactional
-    void later(UUID id, Duration asked, String detail) {
-        StepRow row = steps.findById(id).orElseThrow();
-        Duration own = FIRST_PAUSE.multipliedBy(1L << Math.min(8, Math.max(0, row.attempts - 1)));
+    boolean later(StepRow claimed, Duration asked, String detail) {
+        Duration own = FIRST_PAUSE.multipliedBy(1L << Math.min(8, Math.max(0, claimed.attempts - 1)));
         Duration pause = Comparator.<Duration>naturalOrder().compare(asked, own) > 0 ? asked : own;
-        row.state = StepRow.State.WAITING.name();
-        row.detail = cut(detail);
-        row.dueAt = clock.now().plus(pause.compareTo(LONGEST_PAUSE) > 0 && pause.equals(own) ? LONGEST_PAUSE : pause);
+        Instant due = clock.now().plus(pause.compareTo(LONGEST_PAUSE) > 0 && pause.equals(own) ? LONGEST_PAUSE : pause);
+        return settle(claimed, StepRow.State.WAITING, detail, Optional.of(due));
     }
 
     /** The request may still land: looked at again when its time limit has run out. */
     @Transactional
-    void unknown(UUID id, String detail) {
-        StepRow row = steps.findById(id).orElseThrow();
-        row.state = StepRow.State.UNKNOWN.name();
-        row.detail = cut(detail);
-        Instant sent = row.sentAt == null ? clock.now() : row.sentAt;
-        row.dueAt = sent.plus(settings.requestLimit());
+    boolean unknown(StepRow claimed, String detail) {
+        Instant sent = claimed.sentAt == null ? clock.now() : claimed.sentAt;
+        return settle(claimed, StepRow.State.UNKNOWN, detail, Optional.of(sent.plus(settings.requestLimit())));
+    }
+
+    private boolean settle(StepRow claimed, StepRow.State state, String detail, Optional<Instant> due) {
+        return steps.settle(
+                        claimed.id,
+                        claimed.attempts,
+                        state.name(),
+                        cut(detail),
+                        state.isOpen() ? null : clock.now(),
+                        due.orElse(null))
+                == 1;
+    }
+
+    /** A request was answered whose claim had been given away: what the object is like is looked at again. */
+    @Transactional
+    void doubt(UUID id) {
+        steps.doubt(id, "a late request may have changed it; looked at again", clock.now());
     }
 
     /**
@@ -142,7 +205,9 @@ class StepStore {
         if (row.state() != StepRow.State.REFUSED && row.state() != StepRow.State.WAITING) {
             return false;
         }
-        settle(id, StepRow.State.SKIPPED, detail);
+        row.state = StepRow.State.SKIPPED.name();
+        row.detail = cut(detail);
+        row.finishedAt = clock.now();
         return true;
     }
 
@@ -152,11 +217,11 @@ class StepStore {
         return steps.skipWaiting(job, cut(detail), clock.now());
     }
 
-    /** Tries a refused step once more, now. */
+    /** Tries a step once more, now: one that was refused, waits, or came to something else. */
     @Transactional
     StepRow again(UUID id) {
         StepRow row = steps.findById(id).orElseThrow(() -> Problem.notFound("step", id));
-        if (row.state() == StepRow.State.REFUSED || row.state() == StepRow.State.WAITING) {
+        if (AGAIN.contains(row.state())) {
             row.state = StepRow.State.WAITING.name();
             row.dueAt = clock.now();
             row.finishedAt = null;

@@ -3,6 +3,7 @@ package wexa.server.people;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import wexa.connect.Outcome;
 import wexa.connect.authzen.Evaluations;
@@ -112,7 +113,7 @@ public class PeopleService {
                 .orElseThrow(
                         () -> new Problem(409, "ask.no-account", "There is no account to ask about. Open one first."));
         Outcome<Proofs.Tally> outcome =
-                proofs.ask(account, List.of(new Evaluations.Question(question.permission(), cell.area())));
+                proofs.ask(account, List.of(new Evaluations.Question(question.permission(), cell.area())), Set.of());
         if (!(outcome instanceof Outcome.Done<Proofs.Tally>)) {
             throw new Problem(
                     503,

@@ -3,9 +3,11 @@ package wexa.server.readings;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Component;
@@ -13,6 +15,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.authzen.Evaluations;
 import wexa.core.access.Access;
+import wexa.core.access.Usability;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Id;
@@ -41,10 +44,18 @@ public class Proofs {
     /** An answer with its age. */
     public record Proof(boolean permitted, String reason, Instant askedAt) {}
 
-    /** How many answers there were, and how many of them were yes. */
-    public record Tally(int asked, int permitted) {
+    /**
+     * What was answered.
+     *
+     * @param blocked how many of the questions are about what cannot be used yet, for want of a seat or the like
+     * @param missing how many answers were no although it should be possible
+     */
+    public record Tally(int asked, int permitted, int blocked, int missing) {
+        static final Tally NOTHING = new Tally(0, 0, 0, 0);
+
         Tally and(Tally more) {
-            return new Tally(asked + more.asked, permitted + more.permitted);
+            return new Tally(
+                    asked + more.asked, permitted + more.permitted, blocked + more.blocked, missing + more.missing);
         }
     }
 
@@ -83,30 +94,49 @@ public class Proofs {
                 }
             }
         });
-        Outcome<Tally> all = new Outcome.Done<>(new Tally(0, 0));
+        Set<Permission> usable = usable(snapshot, account, questions);
+        Outcome<Tally> all = new Outcome.Done<>(Tally.NOTHING);
         for (int from = 0; from < questions.size() && all instanceof Outcome.Done<Tally> done; from += BATCH) {
-            all = ask(account, questions.subList(from, Math.min(from + BATCH, questions.size())))
+            all = ask(account, questions.subList(from, Math.min(from + BATCH, questions.size())), usable)
                     .map(done.value()::and);
         }
         return all;
+    }
+
+    private Set<Permission> usable(Snapshot snapshot, Account account, List<Evaluations.Question> questions) {
+        Set<Permission> usable = new HashSet<>();
+        account.person().ifPresent(person -> {
+            Usability can = Usability.of(snapshot.model(), person, account.tenant(), clock.now());
+            for (Evaluations.Question question : questions) {
+                if (can.blocks(question.permission()).isEmpty()) {
+                    usable.add(question.permission());
+                }
+            }
+        });
+        return usable;
     }
 
     private static String areaKey(Snapshot snapshot, Id<Area> area) {
         return snapshot.model().table(Kind.AREA).get(area).key().text();
     }
 
-    public Outcome<Tally> ask(Account account, List<Evaluations.Question> questions) {
+    /** Asks single questions; whatever is not {@code usable} is expected to be refused. */
+    public Outcome<Tally> ask(Account account, List<Evaluations.Question> questions, Set<Permission> usable) {
         Optional<Connections.Connection> connection = connections.of(account.tenant());
         if (questions.isEmpty() || connection.isEmpty()) {
-            return new Outcome.Done<>(new Tally(0, 0));
+            return new Outcome.Done<>(Tally.NOTHING);
         }
         Outcome<List<Evaluations.Answer>> outcome =
                 connection.get().evaluations().ask(account.userName(), questions);
         return outcome.map(answers -> {
             keep(account, questions, answers);
-            int yes =
-                    (int) answers.stream().filter(Evaluations.Answer::permitted).count();
-            return new Tally(answers.size(), yes);
+            Tally tally = Tally.NOTHING;
+            for (int place = 0; place < questions.size(); place++) {
+                boolean isUsable = usable.contains(questions.get(place).permission());
+                boolean isYes = answers.get(place).permitted();
+                tally = tally.and(new Tally(1, isYes ? 1 : 0, isUsable ? 0 : 1, isUsable && !isYes ? 1 : 0));
+            }
+            return tally;
         });
     }
 

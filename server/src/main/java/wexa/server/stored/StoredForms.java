@@ -21,6 +21,7 @@ import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
+import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
@@ -238,20 +239,27 @@ public class StoredForms {
         return json.readValue(text, TEXTS);
     }
 
-    /** How a step stands in its row. */
+    /** How a step stands in its row. Steps without fields were written when each was about the whole of its object. */
     record StepForm(
             @JsonProperty("verb") Step.Verb verb,
             @JsonProperty("object") ObjectKey object,
-            @JsonProperty("target") @Nullable TenantObject target) {}
+            @JsonProperty("target") @Nullable TenantObject target,
+            @JsonProperty("fields") @Nullable List<String> fields) {}
 
     public String writeStep(Step step) {
-        return json.writeValueAsString(
-                new StepForm(step.verb(), step.object(), step.target().orElse(null)));
+        return json.writeValueAsString(new StepForm(
+                step.verb(),
+                step.object(),
+                step.target().orElse(null),
+                List.copyOf(step.fields().names())));
     }
 
     public Step readStep(String text) {
         StepForm form = json.readValue(text, StepForm.class);
-        return new Step(form.verb(), form.object(), Optional.ofNullable(form.target()));
+        Optional<TenantObject> target = Optional.ofNullable(form.target());
+        return form.fields() == null
+                ? Step.whole(form.verb(), form.object(), target)
+                : new Step(form.verb(), form.object(), target, Fields.of(form.fields()));
     }
 
     public String writeObject(TenantObject object) {

@@ -12,6 +12,8 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import wexa.core.consistency.Fields;
+import wexa.core.consistency.Step;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
@@ -79,10 +81,21 @@ class StoredFormsTest {
     }
 
     @Test
-    void stepsOfVersionOneAreReadAndWrittenAsTheyWere() throws IOException {
-        for (JsonNode step : json.readTree(golden("steps-v1.json"))) {
+    void stepsAreReadAndWrittenAsTheyWere() throws IOException {
+        for (JsonNode step : json.readTree(golden("steps-v2.json"))) {
             assertThat(json.readTree(forms.writeStep(forms.readStep(step.toString()))))
                     .isEqualTo(step);
+        }
+    }
+
+    @Test
+    void stepsOfVersionOneAreAboutAllThatTheirVerbIsAbout() throws IOException {
+        for (JsonNode step : json.readTree(golden("steps-v1.json"))) {
+            Step read = forms.readStep(step.toString());
+            assertThat(read.verb().name()).isEqualTo(step.path("verb").asString());
+            assertThat(read.object().toString()).isEqualTo(step.path("object").asString());
+            assertThat(read.target().isEmpty()).isEqualTo(step.path("target").isNull());
+            assertThat(read.fields()).isEqualTo(read.verb() == Step.Verb.SEAT ? Fields.SEATS : Fields.WHOLE);
         }
     }
 
