@@ -1,14 +1,14 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
-import { useMay } from "../session/hooks";
+import { useMayEverywhere } from "../session/hooks";
 import { DirectoryForm } from "../setup/DirectoryForm";
 import { Told } from "../ui/plainField";
 
 /** Reaching a directory otherwise, pausing it, and ending its connection: for those that were connected here. */
 export function Connection({ one }: { one: Schemas["DirectoryView"] }) {
   const client = useQueryClient();
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   const [isOpen, setOpen] = useState(false);
   const [isEnding, setEnding] = useState(false);
   const params = { path: { key: one.key } };

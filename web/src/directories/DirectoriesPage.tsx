@@ -4,7 +4,7 @@ import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { entry, useAct } from "../api/drafts";
 import { draftQuery, PAIRS, pairsQuery } from "../api/queries";
-import { useMay, useNow, useSession } from "../session/hooks";
+import { useMay, useMayEverywhere, useNow, useSession } from "../session/hooks";
 import { ago, moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
@@ -16,6 +16,8 @@ import { CASES, counted, joined, linesOf, takenOver, type Pair } from "./pairs";
 /** The directories as they were last read, and what does not go together, side by side. */
 export function DirectoriesPage() {
   const client = useQueryClient();
+  // a reading applies what the policy lets through
+  const mayRead = useMayEverywhere("APPLY");
   const [limit, setLimit] = useState(PAIRS);
   const pairs = useQuery(pairsQuery(limit));
   const read = useMutation({
@@ -29,9 +31,11 @@ export function DirectoriesPage() {
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Directories">
       <div className="flex items-center gap-3">
         <h1>Directories</h1>
-        <button type="button" className="btn btn-xs" disabled={read.isPending} onClick={() => read.mutate()}>
-          {read.isPending ? "Reading…" : "Read now"}
-        </button>
+        {mayRead && (
+          <button type="button" className="btn btn-xs" disabled={read.isPending} onClick={() => read.mutate()}>
+            {read.isPending ? "Reading…" : "Read now"}
+          </button>
+        )}
       </div>
       <p className="text-soft">
         Where identities are born. A reading that is empty or was cut off removes nobody, and nobody is merged unseen.

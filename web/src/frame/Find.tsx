@@ -28,6 +28,7 @@ export function Find() {
   const people = useQuery({ ...peopleQuery(typed), enabled: typed !== "" });
   const groups = useQuery({ ...groupsQuery, enabled: typed !== "" });
   const roles = useQuery({ ...rolesQuery, enabled: typed !== "" });
+  const mayRead = useMay("PREPARE");
   const tenants = useQuery({ ...tenantsQuery, enabled: typed !== "" });
   const matches = (name: string) => name.toLowerCase().includes(typed);
   const hits: Hit[] = [];
@@ -52,7 +53,7 @@ export function Find() {
     { name: "Directories", go: () => void navigate({ to: "/directories" }) },
     { name: "What comes by itself", go: () => void navigate({ to: "/inbound" }) },
     { name: "Search the log", go: () => void navigate({ to: "/log" }) },
-    ...(tenants.data ?? []).map((tenant) => ({
+    ...(mayRead ? (tenants.data ?? []) : []).map((tenant) => ({
       name: `Read ${tenant.app} ${tenant.name} now`,
       go: () => {
         // whether it could be read stands on the tenant's page

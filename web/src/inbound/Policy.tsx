@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { policiesQuery } from "../api/queries";
-import { useMay, useSession } from "../session/hooks";
+import { useMayEverywhere, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { ORIGINS, policyWords } from "./words";
@@ -11,7 +11,7 @@ import { ORIGINS, policyWords } from "./words";
 export function Policy({ policy }: { policy: Schemas["PolicyView"] }) {
   const client = useQueryClient();
   const session = useSession();
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   const [isOpen, setOpen] = useState(false);
   const [mode, setMode] = useState(policy.mode);
   const [people, setPeople] = useState(String(policy.mostPeople));

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { servicesQuery } from "../api/queries";
-import { useMay, useNow, useSession } from "../session/hooks";
+import { useMayEverywhere, useNow, useSession } from "../session/hooks";
 import { ago, day } from "../ui/dates";
 import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
@@ -15,7 +15,7 @@ const USUAL_DAYS = "180";
 
 /** Programs with what their keys are worth, and the making of another one. */
 export function Programs({ programs }: { programs: Program[] }) {
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   const here = programs.filter((one) => !one.endedAt);
   return (
     <>
@@ -36,7 +36,7 @@ function Line({ program }: { program: Program }) {
   const client = useQueryClient();
   const session = useSession();
   const now = useNow();
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   const end = useMutation({
     mutationFn: () => take(api.DELETE("/api/v1/services/{id}", { params: { path: { id: program.id } } })),
     onSettled: () => client.invalidateQueries({ queryKey: servicesQuery.queryKey }),

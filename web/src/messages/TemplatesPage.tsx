@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { useDeferredValue, useId, useRef, useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { sampleQuery, templatesQuery } from "../api/queries";
-import { useMay, useSession } from "../session/hooks";
+import { useMayEverywhere, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
@@ -54,7 +54,7 @@ export function TemplatesPage() {
 function Writing({ template }: { template: Template }) {
   const client = useQueryClient();
   const session = useSession();
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   const id = useId();
   const area = useRef<HTMLTextAreaElement>(null);
   const isAboutAccounts = template.occasion !== "INVITATION";

@@ -16,6 +16,12 @@ export function useMay(act: string): boolean {
   return useSession().acts.includes(act);
 }
 
+/** Whether one may do what concerns all tenants and everybody. */
+export function useMayEverywhere(act: string): boolean {
+  const session = useSession();
+  return session.acts.includes(act) && session.everywhere;
+}
+
 /** The organisation's time, which may be another than this machine's; moves on every half minute. */
 export function useNow(): number {
   const session = useQuery(sessionQuery);

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState, type ReactNode } from "react";
 import { setupQuery, tenantsQuery } from "../api/queries";
-import { useMay } from "../session/hooks";
+import { useMayEverywhere } from "../session/hooks";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
@@ -13,7 +13,7 @@ import { Units } from "./Units";
 /** What an installation needs, what of it is there, and the next thing to do. */
 export function SetupPage() {
   const setup = useQuery(setupQuery);
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Setting up">
       <h1>Setting up</h1>
@@ -63,7 +63,7 @@ function Steps({ steps }: { steps: Step[] }) {
 }
 
 function Act({ step }: { step: StepKey }): ReactNode {
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   switch (step) {
     case "administrators":
       return (

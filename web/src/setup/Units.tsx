@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { catalogueQuery, setupQuery, unitsQuery } from "../api/queries";
-import { useMay } from "../session/hooks";
+import { useMayEverywhere } from "../session/hooks";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
@@ -14,7 +14,7 @@ type Unit = Schemas["UnitView"];
 /** The organisation's units as a tree, and the making of another one. */
 export function Units() {
   const units = useQuery(unitsQuery);
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   return (
     <Read of={units} what="units">
       {(data) => (

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
 import { tenantQuery, tenantsQuery } from "../api/queries";
-import { useNow } from "../session/hooks";
+import { useMay, useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
@@ -92,6 +92,7 @@ export function TenantPage() {
 function Heading({ page }: { page: Page }) {
   const client = useQueryClient();
   const now = useNow();
+  const mayRead = useMay("PREPARE");
   const { tenant } = page;
   const read = useMutation({
     mutationFn: () => take(api.POST("/api/v1/tenants/{id}/readings", { params: { path: { id: tenant.id } } })),
@@ -121,9 +122,11 @@ function Heading({ page }: { page: Page }) {
           </p>
         )}
       </div>
-      <button type="button" className="btn btn-sm" disabled={read.isPending} onClick={() => read.mutate()}>
-        {read.isPending ? "Reading…" : "Read now"}
-      </button>
+      {mayRead && (
+        <button type="button" className="btn btn-sm" disabled={read.isPending} onClick={() => read.mutate()}>
+          {read.isPending ? "Reading…" : "Read now"}
+        </button>
+      )}
     </div>
   );
 }

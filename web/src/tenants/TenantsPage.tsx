@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { tenantsQuery } from "../api/queries";
-import { useMay, useNow } from "../session/hooks";
+import { useMayEverywhere, useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
@@ -11,7 +11,7 @@ import { Seats } from "./Seats";
 export function TenantsPage() {
   const tenants = useQuery(tenantsQuery);
   const now = useNow();
-  const mayGovern = useMay("GOVERN");
+  const mayGovern = useMayEverywhere("GOVERN");
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Tenants">
       <div className="flex items-center gap-3">

@@ -17,6 +17,7 @@ import com.tngtech.archunit.lang.SimpleConditionEvent;
 import jakarta.persistence.Entity;
 import org.junit.jupiter.api.Test;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 
 /** The direction of imports, and the actor in every use case. A rule that matches nothing fails. */
@@ -82,5 +83,18 @@ class ArchitectureTest {
                     }
                 })
                 .check(OURS);
+    }
+
+    /** Without, a use case asks for the right to govern everything: safe, and seldom what is meant. */
+    @Test
+    void everyUseCaseSaysWhichRightItAsksFor() {
+        DescribedPredicate<JavaMethod> useCase = DescribedPredicate.describe(
+                "use cases",
+                method -> method.getOwner().isAnnotatedWith(UseCases.class)
+                        && !method.getModifiers().contains(com.tngtech.archunit.core.domain.JavaModifier.PRIVATE)
+                        && !method.getModifiers().contains(com.tngtech.archunit.core.domain.JavaModifier.STATIC)
+                        && !method.getRawParameterTypes().isEmpty()
+                        && method.getRawParameterTypes().get(0).isEquivalentTo(Actor.class));
+        methods().that(useCase).should().beAnnotatedWith(Requires.class).check(OURS);
     }
 }

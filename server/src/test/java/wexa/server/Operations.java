@@ -21,8 +21,15 @@ final class Operations {
         GOVERN
     }
 
-    /** One operation; {@code media} is what success is answered with, nothing where it has no body. */
-    record Operation(String method, String path, Who who, int status, Optional<String> media, String summary) {
+    /** One operation; {@code needsEverything} if somebody with a limited reach may not, {@code media} is what success is answered with, nothing where it has no body. */
+    record Operation(
+            String method,
+            String path,
+            Who who,
+            boolean needsEverything,
+            int status,
+            Optional<String> media,
+            String summary) {
         String name() {
             return method + " " + path;
         }
@@ -37,11 +44,13 @@ final class Operations {
                     .forEach(line -> {
                         String[] parts = line.split("\\s*\\|\\s*");
                         String[] address = parts[0].split(" ");
+                        String[] who = parts[1].split(" ");
                         String[] success = parts[2].split(" ");
                         all.add(new Operation(
                                 address[0],
                                 address[1],
-                                Who.valueOf(parts[1].toUpperCase(java.util.Locale.ROOT)),
+                                Who.valueOf(who[0].toUpperCase(java.util.Locale.ROOT)),
+                                who.length > 1,
                                 Integer.parseInt(success[0]),
                                 success.length > 1 ? Optional.of(media(success[1])) : Optional.empty(),
                                 parts[3]));

@@ -38,11 +38,8 @@ class RightsTest {
             "post /api/v1/me/recovery-codes");
 
     /** Sent because they take their time or go to a tenant, but they only look. */
-    private static final Set<String> LOOKING = Set.of(
-            "post /api/v1/people/{id}/ask",
-            "post /api/v1/tenants/{id}/readings",
-            "post /api/v1/directory/readings",
-            "post /api/v1/messages/templates/{occasion}/sample");
+    private static final Set<String> LOOKING =
+            Set.of("post /api/v1/people/{id}/ask", "post /api/v1/messages/templates/{occasion}/sample");
 
     private final JsonMapper json = new JsonMapper();
     private final JsonNode document = json.readTree(Files.readString(Path.of("../web/openapi.json")));
@@ -183,6 +180,34 @@ class RightsTest {
         for (String place :
                 List.of("desk", "people", "groups", "roles", "tenants", "drafts", "jobs", "changesets", "log")) {
             assertThat(bram.get("/api/v1/" + place).status()).as(place).isEqualTo(200);
+        }
+    }
+
+    /** Whatever concerns all tenants or everybody is refused to those who reach only part of it, with all rights there. */
+    @Test
+    void whoReachesOnlyPartOfItIsRefusedWhatConcernsEverything() throws Exception {
+        String login = Cast.unique("part");
+        ObjectNode made = cast.tove.object("login", login, "name", "Part Ly", "password", "given for the test");
+        made.putArray("acts").add("PREPARE").add("APPLY").add("APPROVE").add("GOVERN");
+        assertThat(cast.tove.send("POST", "/api/v1/administrators", made).status())
+                .isEqualTo(201);
+        ObjectNode reach = cast.tove.object();
+        reach.putArray("tenants").add(cast.find("/api/v1/tenants", "path", "pelagia/north"));
+        String id = cast.find("/api/v1/administrators", "login", login);
+        assertThat(cast.tove
+                        .send("PUT", "/api/v1/administrators/" + id + "/reach", reach)
+                        .status())
+                .isEqualTo(204);
+        Browserless part = Browserless.signedIn(cast.stage.address(), login, "given for the test");
+        List<String> everywhere = Operations.all().stream()
+                .filter(Operations.Operation::needsEverything)
+                .map(one -> one.name().toLowerCase(java.util.Locale.ROOT))
+                .toList();
+        assertThat(everywhere).hasSizeGreaterThan(10);
+        for (Operation operation : operations()) {
+            if (everywhere.contains(operation.name().toLowerCase(java.util.Locale.ROOT))) {
+                assertThat(status(part, operation)).as(operation.name()).isEqualTo(403);
+            }
         }
     }
 }

@@ -15,6 +15,8 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
@@ -87,8 +89,8 @@ public class ApplyService {
     }
 
     /** Applies what is ready in the draft. The same request sent again gets the answer of the first. */
+    @Requires(value = Act.APPLY, over = Over.EFFECTS)
     public Result apply(Actor actor, Request request) {
-        actor.require(Act.APPLY);
         for (int tries = 0; ; tries++) {
             Optional<Applied> earlier = snapshots.byRequest(request.requestId());
             if (earlier.isPresent()) {

@@ -16,6 +16,8 @@ import wexa.core.preview.Undo;
 import wexa.core.sentence.Sentences;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;
@@ -57,14 +59,14 @@ public class ChangesetService {
         this.ids = ids;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<Applied> list(Actor actor, long before, int limit) {
-        actor.require(Act.LOOK);
         return snapshots.applied(before, limit);
     }
 
     /** One changeset with its sentences, its job, and what undoing it would and would not bring back. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public ChangesetView get(Actor actor, long version) {
-        actor.require(Act.LOOK);
         Applied applied = applied(version);
         Undo undo = undo(applied);
         Model model = snapshots.current().model();
@@ -77,8 +79,8 @@ public class ChangesetService {
     }
 
     /** A draft of the way back. It is reviewed and applied like any other. */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public DraftView undo(Actor actor, long version) {
-        actor.require(Act.PREPARE);
         Applied applied = applied(version);
         Undo undo = undo(applied);
         if (undo.entries().isEmpty()) {

@@ -33,6 +33,8 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
@@ -73,8 +75,8 @@ public class ReviewService {
         this.templates = templates;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public ReviewView of(Actor actor, UUID draft) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(drafts.get(draft));
         Impact impact = preview.impactAt(Previews.instantOf(preview));
         Map<Id<Person>, List<Impact.Shift>> gains = byPerson(impact.gains(), impact.started());
@@ -97,8 +99,8 @@ public class ReviewService {
     }
 
     /** Who is written to about accounts, or invited, when the draft is applied. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public ReviewView.MessagesReview messages(Actor actor, UUID draft) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(drafts.get(draft));
         List<Opening> invited = Opening.invited(preview.effects());
         List<Opening> all = new ArrayList<>(Opening.in(
@@ -132,8 +134,8 @@ public class ReviewService {
     }
 
     /** In which tenants a draft gives people something who have no account there. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<ReviewView.MissingView> missingAccounts(Actor actor, UUID draft) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(drafts.get(draft));
         Model model = preview.model();
         Map<Id<Tenant>, List<MissingAccount>> missing = MissingAccount.in(preview, Previews.instantOf(preview)).stream()
@@ -156,8 +158,8 @@ public class ReviewService {
     }
 
     /** What the one who asks lacks to apply the draft; empty if nothing. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<String> lacks(Actor actor, UUID draft) {
-        actor.require(Act.LOOK);
         return Lacks.of(actor, previews.of(drafts.get(draft)));
     }
 

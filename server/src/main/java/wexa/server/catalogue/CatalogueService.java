@@ -27,6 +27,8 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -44,8 +46,8 @@ public class CatalogueService {
         this.clock = clock;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public CatalogueView get(Actor actor) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Model model = snapshot.model();
         return new CatalogueView(

@@ -28,6 +28,8 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.directory.Directories;
 import wexa.server.directory.DirectoryPairs;
@@ -79,8 +81,8 @@ public class DeskService {
         this.clock = clock;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public DeskView get(Actor actor) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
         List<DeskView.Item> items = new ArrayList<>();

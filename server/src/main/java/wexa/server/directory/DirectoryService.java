@@ -21,6 +21,8 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;
@@ -85,8 +87,8 @@ public class DirectoryService {
     }
 
     /** The directories as they were last read, and the first pairs of each that do not go together. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public PairsView pairs(Actor actor, int limit) {
-        actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         List<PairsView.DirectoryView> views = new ArrayList<>();
         List<PairsView.PairView> found = new ArrayList<>();
@@ -152,8 +154,8 @@ public class DirectoryService {
     }
 
     /** Begins a draft that takes a group away that the last whole reading of its directory listed no longer. */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public DraftView retire(Actor actor, UUID id) {
-        actor.require(Act.PREPARE);
         Group group = sources.active().stream()
                 .map(comparisons::of)
                 .flatMap(compared -> compared.groups().stream())
@@ -171,16 +173,16 @@ public class DirectoryService {
     }
 
     /** Reads all directories now. */
+    @Requires(Act.APPLY)
     public PairsView read(Actor actor) {
-        actor.require(Act.LOOK);
         directories.readAll();
         following.follow();
         return pairs(actor, FIRST_PAIRS);
     }
 
     /** What a directory holds that is not connected yet. Changes nothing, here or there. */
+    @Requires(Act.GOVERN)
     public DirectoryContents probe(Actor actor, DirectorySettings.Source source) {
-        actor.require(Act.GOVERN);
         security.write(SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "new directory at " + at(source));
         return tried(source);
     }
@@ -252,8 +254,8 @@ public class DirectoryService {
     }
 
     /** Connects a directory after it answered, and reads it. */
+    @Requires(Act.GOVERN)
     public void connect(Actor actor, DirectorySettings.Source source) {
-        actor.require(Act.GOVERN);
         boolean isTaken = sources.all().stream().anyMatch(one -> one.key().equals(source.key()));
         if (isTaken) {
             throw Problem.badField(
@@ -276,8 +278,8 @@ public class DirectoryService {
      * Reaches a directory otherwise after it answered there. Without a password the one that is kept stays, but is sent to no
      * other address than the one it was entered for.
      */
+    @Requires(Act.GOVERN)
     public void reconnect(Actor actor, DirectorySettings.Source wanted) {
-        actor.require(Act.GOVERN);
         DirectorySettings.Source before = here(wanted.key());
         security.write(
                 SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "directory " + wanted.key() + " at " + at(wanted));
@@ -311,17 +313,17 @@ public class DirectoryService {
     }
 
     /** Reads a directory no more until it is resumed; what was read stays. */
+    @Requires(Act.GOVERN)
     @Transactional
     public void pause(Actor actor, String key, boolean isPaused) {
-        actor.require(Act.GOVERN);
         here(key);
         sources.setPaused(key, isPaused);
         notes.write(actor.login(), (isPaused ? "pause" : "resume") + " directory " + key);
     }
 
     /** Ends the connection. The people stay as they are, and so do its groups. */
+    @Requires(Act.GOVERN)
     public void disconnect(Actor actor, String key) {
-        actor.require(Act.GOVERN);
         DirectorySettings.Source known = here(key);
         transactions.executeWithoutResult(status -> {
             sources.remove(key);
@@ -354,9 +356,9 @@ public class DirectoryService {
     }
 
     /** Says that an entry and a person who look alike are two. */
+    @Requires(value = Act.PREPARE, over = Over.PERSON, at = 3)
     @Transactional
     public void keepApart(Actor actor, String directory, String entry, UUID person) {
-        actor.require(Act.PREPARE);
         if (sources.all().stream().noneMatch(source -> source.key().equals(directory))) {
             throw Problem.badField("directory", "reference.unresolved", "There is no directory " + directory + ".");
         }
@@ -372,8 +374,8 @@ public class DirectoryService {
     }
 
     /** From the first letter; nothing typed finds the newest entries that are not here yet. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public Directories.Search search(Actor actor, String typed) {
-        actor.require(Act.LOOK);
         String text = typed.strip();
         if (text.isEmpty()) {
             return new Directories.Search(directories.newcomers(MOST_FOUND), List.of());

@@ -15,6 +15,9 @@ class DraftRow {
 
     String name;
     String owner;
+    /** Who else than the owner changed it last; empty if nobody did. */
+    String editedBy;
+
     String state;
     long baseVersion;
     long version;

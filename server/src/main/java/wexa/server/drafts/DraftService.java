@@ -18,6 +18,8 @@ import wexa.core.preview.MissingAccount;
 import wexa.core.preview.Preview;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
@@ -33,55 +35,57 @@ public class DraftService {
     private static final int MOST_LISTED = 200;
 
     private final DraftStore drafts;
+    private final OthersDrafts others;
     private final Previews previews;
     private final SnapshotStore snapshots;
     private final Ids ids;
 
-    DraftService(DraftStore drafts, Previews previews, SnapshotStore snapshots, Ids ids) {
+    DraftService(DraftStore drafts, OthersDrafts others, Previews previews, SnapshotStore snapshots, Ids ids) {
         this.drafts = drafts;
+        this.others = others;
         this.previews = previews;
         this.snapshots = snapshots;
         this.ids = ids;
     }
 
     /** Live drafts, the last touched first; what each comes to is asked one by one. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<DraftStore.DraftLine> live(Actor actor) {
-        actor.require(Act.LOOK);
         return drafts.liveLines(0, MOST_LISTED);
     }
 
     /** A stretch of the same. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<DraftStore.DraftLine> live(Actor actor, int from, int limit) {
-        actor.require(Act.LOOK);
         return drafts.liveLines(from, limit);
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public long liveCount(Actor actor) {
-        actor.require(Act.LOOK);
         return drafts.liveCount();
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public DraftView get(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         return previews.view(drafts.get(id));
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public DraftView.EntriesView entries(Actor actor, UUID id, int from, int limit) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(drafts.get(id));
         return new DraftView.EntriesView(
                 Previews.entries(preview, from, limit), preview.outcomes().size());
     }
 
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public DraftView create(Actor actor, String name) {
-        actor.require(Act.PREPARE);
         return previews.view(
                 drafts.create(name, actor.login(), snapshots.current().version()));
     }
 
     /** Keeps what was typed, right or wrong; a new entry that makes a fact gets the fact's id here if it brings none. */
+    @Requires(value = Act.PREPARE, over = Over.DRAFT)
     public DraftView edit(Actor actor, UUID id, long version, List<Entry> put, List<UUID> taken) {
-        actor.require(Act.PREPARE);
         Draft before = drafts.get(id);
         if (!put.isEmpty() && before.entries().size() + put.size() > MOST_ENTRIES) {
             throw full();
@@ -105,7 +109,9 @@ public class DraftService {
         for (Entry entry : put) {
             kept.add(seeing(withId(checked(entry, before)), model));
         }
-        return previews.view(drafts.edit(id, version, kept, taken));
+        Draft edited = drafts.edit(id, version, kept, taken);
+        others.edited(id, actor.login());
+        return previews.view(edited);
     }
 
     private static Entry checked(Entry entry, Draft before) {
@@ -149,15 +155,15 @@ public class DraftService {
     }
 
     /** A draft that begins with entries made elsewhere: the way back, for one. */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public DraftView begin(Actor actor, String name, List<Entry> entries) {
-        actor.require(Act.PREPARE);
         return previews.view(
                 drafts.begin(name, actor.login(), snapshots.current().version(), entries));
     }
 
     /** Entries for the accounts that people need for what the draft gives them; seats are the least that carry it. */
+    @Requires(value = Act.PREPARE, over = Over.DRAFT)
     public DraftView openMissing(Actor actor, UUID id, long version) {
-        actor.require(Act.PREPARE);
         Draft before = drafts.get(id);
         Preview preview = previews.of(before);
         List<Entry> entries = new ArrayList<>();
@@ -178,7 +184,9 @@ public class DraftService {
         if (before.entries().size() + entries.size() > MOST_ENTRIES) {
             throw full();
         }
-        return previews.view(drafts.edit(id, version, entries, List.of()));
+        Draft edited = drafts.edit(id, version, entries, List.of());
+        others.edited(id, actor.login());
+        return previews.view(edited);
     }
 
     /** A seat for as long as the engagement lasts for which it is needed. */
@@ -204,16 +212,24 @@ public class DraftService {
                 400, "draft.full", "A draft holds " + MOST_ENTRIES + " entries. Apply this one and start another.");
     }
 
+    @Requires(value = Act.PREPARE, over = Over.DRAFT)
     public DraftView rename(Actor actor, UUID id, long version, String name) {
-        actor.require(Act.PREPARE);
-        return previews.view(drafts.rename(id, version, name));
+        Draft renamed = drafts.rename(id, version, name);
+        others.edited(id, actor.login());
+        return previews.view(renamed);
     }
 
+    @Requires(value = Act.PREPARE, over = Over.DRAFT)
     public DraftView move(Actor actor, UUID id, long version, Draft.State state) {
-        actor.require(Act.PREPARE);
         if (state == Draft.State.APPLIED) {
             throw Problem.badField("state", "field.malformed", "A draft becomes applied by applying it.");
         }
-        return previews.view(drafts.move(id, version, state));
+        Draft moved = drafts.move(id, version, state);
+        if (state == Draft.State.DISCARDED) {
+            others.discarded(id, actor.login());
+        } else {
+            others.edited(id, actor.login());
+        }
+        return previews.view(moved);
     }
 }

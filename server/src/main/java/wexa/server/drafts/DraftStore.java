@@ -93,6 +93,7 @@ public class DraftStore {
         row.id = ids.next();
         row.name = name;
         row.owner = owner;
+        row.editedBy = "";
         row.state = Draft.State.OPEN.name();
         row.baseVersion = baseVersion;
         row.version = 1;

@@ -18,7 +18,9 @@ import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Administrators;
+import wexa.server.administrators.Over;
 import wexa.server.administrators.PasswordRules;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
@@ -59,19 +61,20 @@ public class AdministratorService {
         this.security = security;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<Administrators.Known> all(Actor actor) {
-        actor.require(Act.LOOK);
         return administrators.all();
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     Optional<String> nameOf(Actor actor, UUID person) {
-        actor.require(Act.LOOK);
         return snapshots.current().model().people().find(Id.of(person)).map(Person::name);
     }
 
+    @Requires(value = Act.GOVERN, over = Over.NOTHING)
     @Transactional
     public void make(Actor actor, String login, String name, String password, Set<Act> acts) {
-        actor.require(Act.GOVERN);
+        requireOwn(actor, acts);
         made(actor.login(), login, name, password, true, acts);
         // nobody hands on more than they reach: another may widen it
         if (!actor.reach().isEverywhere()) {
@@ -115,9 +118,11 @@ public class AdministratorService {
         return all;
     }
 
+    @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
     public void allow(Actor actor, UUID id, Set<Act> acts) {
         Administrators.Known known = other(actor, id);
+        requireOwn(actor, acts);
         snapshots.lockHead();
         if (!acts.contains(Act.GOVERN)) {
             requireAnotherGovernor(known);
@@ -128,6 +133,7 @@ public class AdministratorService {
     }
 
     /** Nobody lets somebody reach further than they do themselves. */
+    @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
     public void setReach(Actor actor, UUID id, Reach reach) {
         Administrators.Known known = other(actor, id);
@@ -138,6 +144,10 @@ public class AdministratorService {
                     403,
                     "administrator.reach",
                     "You do not reach everything of that yourself. Ask an administrator who does.");
+        }
+        snapshots.lockHead();
+        if (!reach.isEverywhere()) {
+            requireAnotherGovernor(known);
         }
         administrators.setReach(id, reach);
         rights(known.login(), "reaches " + words(model, reach) + ", by " + actor.login());
@@ -178,6 +188,7 @@ public class AdministratorService {
     }
 
     /** Who of the people an administrator is: only then it can be seen whether a draft raises their own access. */
+    @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
     public void setPerson(Actor actor, UUID id, Optional<UUID> person) {
         Administrators.Known known = other(actor, id);
@@ -195,6 +206,7 @@ public class AdministratorService {
                         + named.map(one -> one.handle().text()).orElse("none of the people"));
     }
 
+    @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
     public void end(Actor actor, UUID id) {
         Administrators.Known known = other(actor, id);
@@ -207,7 +219,6 @@ public class AdministratorService {
     }
 
     private Administrators.Known other(Actor actor, UUID id) {
-        actor.require(Act.GOVERN);
         if (actor.id().equals(id)) {
             throw new Problem(
                     403,
@@ -220,20 +231,37 @@ public class AdministratorService {
                 .orElseThrow(() -> Problem.notFound("administrator", id));
     }
 
+    /** Nobody hands on what they may not do themselves. */
+    private static void requireOwn(Actor actor, Set<Act> acts) {
+        Set<Act> more = new TreeSet<>(acts);
+        more.removeAll(actor.acts());
+        if (!more.isEmpty()) {
+            throw new Problem(
+                    403,
+                    "administrator.acts",
+                    "You may not " + words(more) + " yourself, and nobody hands on more than they have."
+                            + " Ask an administrator who may.");
+        }
+    }
+
     private void requireAnotherGovernor(Administrators.Known going) {
         boolean remains = administrators.all().stream()
                 .anyMatch(one -> !one.id().equals(going.id())
                         && one.endedAt().isEmpty()
+                        && one.reach().isEverywhere()
                         && one.acts().contains(Act.GOVERN));
-        if (!remains) {
+        boolean isOne = going.reach().isEverywhere() && going.acts().contains(Act.GOVERN);
+        if (isOne && !remains) {
             throw new Problem(
                     409,
                     "administrator.last",
-                    going.name() + " is the last who may govern. Let somebody else govern first.");
+                    going.name()
+                            + " is the last who may govern and reaches everywhere. Let somebody else do so first.");
         }
     }
 
     /** Another password for somebody who forgot theirs; they choose their own when they sign in with it. */
+    @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
     public void setPassword(Actor actor, UUID id, String password) {
         Administrators.Known known = other(actor, id);
@@ -246,6 +274,7 @@ public class AdministratorService {
     }
 
     /** For somebody who lost their authenticator and their recovery codes. */
+    @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
     public void removeSecondFactor(Actor actor, UUID id) {
         Administrators.Known known = other(actor, id);

@@ -30,6 +30,8 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Previews;
 import wexa.server.log.Log;
@@ -63,8 +65,8 @@ public class GroupService {
         this.clock = clock;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<GroupViews.GroupRow> list(Actor actor) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
         Map<UUID, Instant> touched = log.touched(now.minus(NEW));
@@ -92,8 +94,8 @@ public class GroupService {
                 touchedAt);
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public GroupViews.GroupPage page(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Model model = snapshot.model();
         Instant now = clock.now();
@@ -117,8 +119,8 @@ public class GroupService {
     }
 
     /** Who comes in and who goes out with a draft: of a group that the draft makes, everybody comes in. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public GroupViews.Shift shift(Actor actor, UUID id, UUID draft) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(Optional.of(draft));
         Instant at = Previews.instantOf(preview);
         List<Id<Person>> before =

@@ -29,6 +29,8 @@ import wexa.core.intake.Entry;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.directory.DirectorySettings;
 import wexa.server.directory.DirectorySources;
@@ -97,8 +99,8 @@ public class ImportService {
     /** Tables brought in lately, the newest first. */
     public record Known(UUID id, String name, String sheet, String owner, Instant createdAt) {}
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<Known> list(Actor actor) {
-        actor.require(Act.LOOK);
         return imports.newest().stream()
                 .map(line -> new Known(line.id(), line.name(), line.sheet(), line.owner(), line.createdAt()))
                 .toList();
@@ -108,8 +110,8 @@ public class ImportService {
      * Reads a table from CSV, or people from LDIF; what its rows are about and what its columns mean is guessed from the
      * header.
      */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public ImportView bring(Actor actor, String name, InputStream text) throws IOException {
-        actor.require(Act.PREPARE);
         BufferedInputStream marked = new BufferedInputStream(text, SNIFFED);
         marked.mark(SNIFFED);
         byte[] start = marked.readNBytes(SNIFFED - 1);
@@ -136,14 +138,14 @@ public class ImportService {
         return view(imports.add(made, clock.now()));
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public ImportView get(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         return view(imports.get(id));
     }
 
     /** Says what the rows are about, and which field each column fills; a field is filled by one column at most. */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public ImportView match(Actor actor, UUID id, long version, Sheet sheet, List<Optional<String>> mapping) {
-        actor.require(Act.PREPARE);
         Imported before = at(id, version);
         List<Optional<String>> wanted = sheet == before.sheet() ? mapping : sheet.matched(before.header());
         List<String> known = sheet.columns().stream().map(Sheet.Column::field).toList();
@@ -172,8 +174,8 @@ public class ImportService {
     }
 
     /** Corrects the cells of one row in place. */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public ImportView correct(Actor actor, UUID id, long version, long line, List<String> cells) {
-        actor.require(Act.PREPARE);
         Imported before = at(id, version);
         if (cells.size() != before.header().size()) {
             throw Problem.badField(
@@ -212,8 +214,8 @@ public class ImportService {
     }
 
     /** A stretch of the rows, with what each would come to. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public ImportView.RowsView rows(Actor actor, UUID id, Optional<DryRun.Result> result, int from, int limit) {
-        actor.require(Act.LOOK);
         Imported table = imports.get(id);
         List<DryRun.Outcome> all = tried(table).outcomes();
         List<ImportView.RowView> shown = new ArrayList<>();
@@ -247,8 +249,8 @@ public class ImportService {
     }
 
     /** A draft of all rows that would create or change something; the same table again makes none of them twice. */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public DraftView draft(Actor actor, UUID id) {
-        actor.require(Act.PREPARE);
         Imported table = imports.get(id);
         List<Entry> entries = tried(table).entries();
         if (entries.isEmpty()) {
@@ -265,8 +267,8 @@ public class ImportService {
     }
 
     /** The table with what each row came to, as CSV (RFC 4180). */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public void writeResults(Actor actor, UUID id, Writer to) throws IOException {
-        actor.require(Act.LOOK);
         Imported table = imports.get(id);
         List<DryRun.Outcome> all = tried(table).outcomes();
         try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
@@ -288,8 +290,8 @@ public class ImportService {
     }
 
     /** What is there as a table that changes nothing when it is brought in; or the header alone, to fill. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public void writeSheet(Actor actor, Sheet sheet, boolean isFilled, Writer to) throws IOException {
-        actor.require(Act.LOOK);
         List<Row> rows =
                 isFilled ? Export.of(snapshots.current().model(), sheet, clock.now(), settings.zone()) : List.of();
         try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
@@ -302,8 +304,8 @@ public class ImportService {
     }
 
     /** Everybody as LDIF, or one by handle; brought in again, it changes nothing. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public void writeLdif(Actor actor, Optional<String> handle, Writer to) throws IOException {
-        actor.require(Act.LOOK);
         Map<String, String> folders = directories.all().stream()
                 .collect(Collectors.toMap(DirectorySettings.Source::key, DirectorySettings.Source::peopleDn));
         for (Row row : Export.of(snapshots.current().model(), Sheet.PEOPLE, clock.now(), settings.zone())) {

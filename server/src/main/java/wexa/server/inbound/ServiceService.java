@@ -6,6 +6,8 @@ import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
@@ -23,19 +25,19 @@ public class ServiceService {
         this.notes = notes;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<Services.Known> all(Actor actor) {
-        actor.require(Act.LOOK);
         return services.all();
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<PushedStore.Line> lately(Actor actor) {
-        actor.require(Act.LOOK);
         return pushed.lately();
     }
 
+    @Requires(Act.GOVERN)
     @Transactional
     public Services.Made make(Actor actor, String name, int days) {
-        actor.require(Act.GOVERN);
         if (services.named(name).isPresent()) {
             throw Problem.badField(
                     "name", "service.name-taken", "There is or was a program called " + name + ". Use another name.");
@@ -45,9 +47,9 @@ public class ServiceService {
         return made;
     }
 
+    @Requires(Act.GOVERN)
     @Transactional
     public void end(Actor actor, UUID id) {
-        actor.require(Act.GOVERN);
         Services.Known known = services.find(id)
                 .filter(one -> one.endedAt().isEmpty())
                 .orElseThrow(() -> Problem.notFound("program", id));

@@ -24,10 +24,6 @@ interface JobRows extends JpaRepository<JobRow, UUID> {
 
 /** Rows of steps. */
 interface StepRows extends JpaRepository<StepRow, UUID> {
-    @Query(
-            "select distinct step.tenantId from StepRow step where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN')")
-    Set<UUID> openTenants(UUID job);
-
     /** How many steps of a job are in a state. */
     record Count(UUID jobId, String state, long steps) {}
 
@@ -82,6 +78,17 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " where job.id = step.jobId and step.tenantId = :tenant"
             + " and step.state in ('WAITING', 'SENT', 'UNKNOWN') order by step.urgent desc, job.number, step.place")
     List<OpenStep> open(UUID tenant, Limit limit);
+
+    /** Where a step changes something, and what. */
+    record Place(UUID tenantId, String object) {}
+
+    @Query(
+            "select new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step where step.id = :step")
+    Set<Place> placesOfStep(UUID step);
+
+    @Query("select distinct new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step"
+            + " where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN')")
+    Set<Place> placesOfJob(UUID job);
 
     @Query("select step.body from StepRow step where step.id = :id")
     String body(UUID id);

@@ -17,6 +17,8 @@ import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
@@ -63,17 +65,17 @@ public class JobService {
         this.transactions = transactions;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     @Transactional(readOnly = true)
     public JobView get(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         JobRow job = jobs.findById(id).orElseThrow(() -> Problem.notFound("job", id));
         return views.view(job);
     }
 
     /** Newest first: two queries however many, and no step is read. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     @Transactional(readOnly = true)
     public List<JobLine> list(Actor actor, long before, int limit) {
-        actor.require(Act.LOOK);
         List<JobRow> found = jobs.findByNumberLessThanOrderByNumberDesc(before, Limit.of(limit));
         Map<UUID, Map<StepRow.State, Integer>> counts = new HashMap<>();
         steps.count(found.stream().map(job -> job.id).toList())
@@ -85,16 +87,16 @@ public class JobService {
     }
 
     /** The job of a changeset, if any tenant had to do something for it. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     @Transactional(readOnly = true)
     public Optional<UUID> ofChangeset(Actor actor, long version) {
-        actor.require(Act.LOOK);
         return jobs.findByChangesetVersion(version).map(job -> job.id);
     }
 
     /** Steps that were refused, or wait for a tenant that does not answer, with the jobs they belong to. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     @Transactional(readOnly = true)
     public Map<UUID, List<StepView>> hanging(Actor actor, int limit) {
-        actor.require(Act.LOOK);
         Map<UUID, List<StepView>> found = new LinkedHashMap<>();
         Model model = snapshots.current().model();
         for (StepRow step : steps.hanging(Limit.of(limit))) {
@@ -103,19 +105,17 @@ public class JobService {
         return found;
     }
 
+    @Requires(value = Act.APPLY, over = Over.STEP)
     public void tryAgain(Actor actor, UUID step) {
-        actor.require(Act.APPLY);
-        requireReach(actor, Set.of(steps.findById(step).orElseThrow(() -> Problem.notFound("step", step)).tenantId));
         StepRow row = store.again(step);
         pace.resume(row.tenantId);
         waker.wake(Set.of(Id.of(row.tenantId)));
     }
 
     /** Passes a step by. What it would have brought stays a difference of the tenant, until something else settles it. */
+    @Requires(value = Act.APPLY, over = Over.STEP)
     public void skip(Actor actor, UUID step, String reason) {
-        actor.require(Act.APPLY);
         StepRow row = steps.findById(step).orElseThrow(() -> Problem.notFound("step", step));
-        requireReach(actor, Set.of(row.tenantId));
         transactions.executeWithoutResult(status -> {
             if (!store.skip(step, "skipped by " + actor.login() + ": " + reason)) {
                 throw new Problem(
@@ -131,10 +131,9 @@ public class JobService {
     }
 
     /** Stops a job: what waits is passed by, what was sent is followed to its end. */
+    @Requires(value = Act.APPLY, over = Over.JOB)
     public JobView stop(Actor actor, UUID id, String reason) {
-        actor.require(Act.APPLY);
         JobRow job = jobs.findById(id).orElseThrow(() -> Problem.notFound("job", id));
-        requireReach(actor, steps.openTenants(id));
         transactions.executeWithoutResult(status -> {
             int stopped = store.stop(id, "stopped by " + actor.login() + ": " + reason);
             if (stopped == 0) {
@@ -149,13 +148,5 @@ public class JobService {
         });
         events.changed(id);
         return get(actor, id);
-    }
-
-    /** What a job does at a tenant is the business of those who reach it. */
-    private void requireReach(Actor actor, Set<UUID> tenants) {
-        Model model = snapshots.current().model();
-        for (UUID tenant : tenants) {
-            model.tenants().find(Id.of(tenant)).ifPresent(one -> actor.requireReach(one, model));
-        }
     }
 }

@@ -8,6 +8,8 @@ import org.apache.commons.csv.CSVPrinter;
 import wexa.connect.csv.Formulas;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 
 /** Reading the log. */
@@ -21,19 +23,19 @@ public class LogService {
         this.log = log;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<Log.Written> read(Actor actor, Log.Wanted wanted, long before, int limit) {
-        actor.require(Act.LOOK);
         return log.read(wanted, before, limit);
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<String> actors(Actor actor) {
-        actor.require(Act.LOOK);
         return log.actors();
     }
 
     /** All lines that are wanted as CSV (RFC 4180), a page in memory at a time. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public void write(Actor actor, Log.Wanted wanted, Writer to) throws IOException {
-        actor.require(Act.LOOK);
         try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
             csv.printRecord("number", "at", "by", "what", "version");
             long before = Long.MAX_VALUE;

@@ -21,6 +21,8 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.messages.Message.State;
@@ -66,8 +68,8 @@ public class MessageService {
     }
 
     /** Messages in one of the states, newest first. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     MessagesView page(Actor actor, Set<State> states, UUID before) {
-        actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         List<Message> found = store.page(states, before, PAGE);
         UUID next = found.size() < PAGE ? null : found.get(PAGE - 1).id();
@@ -78,16 +80,16 @@ public class MessageService {
         return new MessagesView(views, next, counts, sender.isConnected());
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     List<MessageView> about(Actor actor, UUID person) {
-        actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         return store.about(Id.of(person), PAGE).stream()
                 .map(one -> view(one, model))
                 .toList();
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     WholeView whole(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         Message message = found(id);
         Model model = snapshots.current().model();
         MessageTemplate.Filled text = message.subject().isPresent()
@@ -144,10 +146,10 @@ public class MessageService {
     }
 
     /** Sends what waits for somebody, and again what was sent or failed; links in earlier ones are worth nothing then. */
+    @Requires(value = Act.APPLY, over = Over.MESSAGE)
     @Transactional
     public void send(Actor actor, UUID id) {
-        actor.require(Act.APPLY);
-        Message message = reached(actor, id);
+        Message message = found(id);
         Set<State> from = EnumSet.of(State.READY, State.SENT, State.FAILED, State.DROPPED, State.GOING);
         if (!store.move(id, from, State.GOING, "", clock.now())) {
             throw new Problem(
@@ -161,26 +163,15 @@ public class MessageService {
     }
 
     /** What is not sent yet is not to be sent. */
+    @Requires(value = Act.APPLY, over = Over.MESSAGE)
     @Transactional
     public void drop(Actor actor, UUID id) {
-        actor.require(Act.APPLY);
-        Message message = reached(actor, id);
+        Message message = found(id);
         Set<State> from = EnumSet.of(State.WAITING, State.READY, State.GOING, State.FAILED);
         if (!store.move(id, from, State.DROPPED, "Not to be sent, said " + actor.login() + ".", clock.now())) {
             throw new Problem(409, "message.sent", "The message is sent, or being sent, and cannot be called back.");
         }
         note(actor, message, "do not send message to ");
-    }
-
-    /** A message is the business of those who reach the person and every tenant that it tells of. */
-    private Message reached(Actor actor, UUID id) {
-        Message message = found(id);
-        Model model = snapshots.current().model();
-        model.people().find(message.person()).ifPresent(person -> actor.requireReach(person, model));
-        message.accounts().stream()
-                .flatMap(account -> model.table(Kind.ACCOUNT).find(account).stream())
-                .forEach(account -> actor.requireReach(model.tenants().get(account.tenant()), model));
-        return message;
     }
 
     private void note(Actor actor, Message message, String what) {
@@ -194,8 +185,8 @@ public class MessageService {
         notes.write(actor.login(), what + whom, Set.of(message.person().value()));
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     List<TemplateView> templates(Actor actor) {
-        actor.require(Act.LOOK);
         return Arrays.stream(Occasion.values())
                 .map(templates::of)
                 .map(kept -> new TemplateView(
@@ -211,10 +202,10 @@ public class MessageService {
     }
 
     /** Messages that are not sent yet are written with it as well. */
+    @Requires(Act.GOVERN)
     @Transactional
     public void setTemplate(
             Actor actor, Occasion occasion, MessageTemplate template, boolean isAutomatic, int daysBefore) {
-        actor.require(Act.GOVERN);
         check(occasion, template);
         templates.set(
                 new Templates.Kept(occasion, template, isAutomatic, daysBefore, Optional.empty()),
@@ -245,8 +236,8 @@ public class MessageService {
     }
 
     /** A template as somebody would get it: of the people with accounts, who started last. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     SampleView sample(Actor actor, Occasion occasion, MessageTemplate template) {
-        actor.require(Act.LOOK);
         check(occasion, template);
         Model model = snapshots.current().model();
         Instant now = clock.now();

@@ -19,6 +19,8 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Previews;
 import wexa.server.problems.Problem;
@@ -68,43 +70,43 @@ public class PeopleService {
     }
 
     /** A stretch of those whose name, handle, job, unit or kind has every word of the text in it, most urgent first. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public PeopleFound search(Actor actor, String text, int from, int limit) {
-        actor.require(Act.LOOK);
         return rows.search(snapshots.current(), text, clock.now(), from, limit);
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public PersonPage page(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         return pages.of(snapshot, person(snapshot.model(), id), clock.now());
     }
 
     /** What the person can do: now, or at the given instant, with the draft's changes if one is named. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public AccessView access(Actor actor, UUID id, Optional<UUID> draft, Optional<Instant> at) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(draft);
         Instant when = at.orElseGet(() -> draft.isPresent() ? Previews.instantOf(preview) : preview.now());
         return accesses.of(preview, person(preview.model(), id).id(), when);
     }
 
     /** Who is like the person, or like a colleague who is named, and what they have that the person may want too. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public PeersView peers(Actor actor, UUID id, Optional<UUID> draft, Optional<UUID> like) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(draft);
         Optional<Person> named = like.map(colleague -> person(preview.model(), colleague));
         return peers.of(preview, person(preview.model(), id), named, preview.now());
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public WhyView why(Actor actor, UUID id, Cell cell, Optional<UUID> draft, Optional<Instant> at) {
-        actor.require(Act.LOOK);
         Preview preview = previews.of(draft);
         Instant when = at.orElseGet(() -> draft.isPresent() ? Previews.instantOf(preview) : preview.now());
         return whys.of(preview, question(preview.model(), id, cell), when);
     }
 
     /** Asks the tenant again, and answers with everything anew. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public WhyView ask(Actor actor, UUID id, Cell cell) {
-        actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         WhyViews.Question question = question(model, id, cell);
         Account account = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, question.person()).stream()

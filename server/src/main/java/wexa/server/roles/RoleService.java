@@ -22,6 +22,8 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
@@ -40,13 +42,13 @@ public class RoleService {
         this.clock = clock;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<RoleViews.ConflictView> conflicts(Actor actor) {
-        actor.require(Act.LOOK);
         return new ConflictViews(snapshots.current(), clock.now()).all();
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<RoleViews.RoleRow> list(Actor actor) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         return snapshot.model().roles().stream()
                 .map(role -> row(snapshot, role))
@@ -75,8 +77,8 @@ public class RoleService {
                 role.owner().flatMap(model.people()::find).map(Person::name).orElse(null));
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public RoleViews.RolePage page(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Model model = snapshot.model();
         Role role = model.roles().find(Id.of(id)).orElseThrow(() -> Problem.notFound("role", id));

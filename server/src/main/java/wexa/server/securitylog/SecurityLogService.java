@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.UUID;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 
 /** Reading what happened at the doors: for those who govern, since it tells from where everybody works. */
@@ -16,8 +17,8 @@ public class SecurityLogService {
         this.log = log;
     }
 
+    @Requires(Act.GOVERN)
     List<SecurityEventRow> page(Actor actor, Instant before, UUID id, String login, String kind, int limit) {
-        actor.require(Act.GOVERN);
         return log.page(before, id, login, kind, limit);
     }
 }

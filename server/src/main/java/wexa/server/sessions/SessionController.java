@@ -88,6 +88,7 @@ class SessionController {
                 actor.login(),
                 actor.name(),
                 actor.acts().stream().map(Enum::name).sorted().toList(),
+                actor.reach().isEverywhere(),
                 clock.now(),
                 settings.zone().getId(),
                 admission.lacks(actor.id()),

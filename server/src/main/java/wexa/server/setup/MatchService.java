@@ -22,6 +22,8 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
@@ -51,8 +53,8 @@ public class MatchService {
     }
 
     /** Every account that nobody linked, with a proposal where there is one. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     List<MatchView> proposals(Actor actor, UUID tenant) {
-        actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         Tenant known = tenant(model, tenant);
         return Matching.of(model, known, observations.of(known.id()).strangers(), clock.now()).stream()
@@ -90,8 +92,8 @@ public class MatchService {
      * A draft that makes these accounts their people's, with the seats that they hold there. Nothing in the tenant changes
      * before it is applied, and then the link first.
      */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
     UUID link(Actor actor, UUID tenant, List<Pair> pairs) {
-        actor.require(Act.PREPARE);
         if (pairs.isEmpty()) {
             throw Problem.badField("pairs", "match.none", "No account is chosen. Tick at least one.");
         }

@@ -27,6 +27,8 @@ import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.connections.Connections;
 import wexa.server.log.Notes;
@@ -81,8 +83,8 @@ public class TenantSetup {
     }
 
     /** What is found at an address. Changes nothing, here or there. */
+    @Requires(Act.GOVERN)
     AnnouncedView probe(Actor actor, String address, String token, @Nullable String pem) {
-        actor.require(Act.GOVERN);
         String base = base(address);
         security.write(SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "new tenant at " + base);
         Found found = found(base, token, certificates(pem));
@@ -206,8 +208,8 @@ public class TenantSetup {
     }
 
     /** Connects a tenant with what it announces now, and reads it. Who had accounts there is unknown until matched. */
+    @Requires(Act.GOVERN)
     UUID connect(Actor actor, NewTenant wanted) {
-        actor.require(Act.GOVERN);
         String base = base(wanted.address());
         Optional<String> door = door(wanted.door());
         String certificates = certificates(wanted.certificates());
@@ -315,12 +317,11 @@ public class TenantSetup {
      * Another address, token, trust or door for a tenant that is connected; tried before it is kept. The token that is kept is
      * sent to no other scheme, host or port than the one it was entered for (RFC 6454 4).
      */
+    @Requires(value = Act.GOVERN, over = Over.WHOLE_TENANT)
     void reconnect(Actor actor, UUID tenant, ConnectionInput input) {
-        actor.require(Act.GOVERN);
         Id<Tenant> id = Id.of(tenant);
         Model model = snapshots.current().model();
         Tenant known = model.tenants().find(id).orElseThrow(() -> Problem.notFound("tenant", tenant));
-        actor.requireReach(known, model);
         Connections.Reached before = connections
                 .reached(id)
                 .orElseGet(() -> new Connections.Reached("", Optional.empty(), "", Optional.empty()));

@@ -15,6 +15,8 @@ import wexa.core.model.Unit;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Administrators;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.directory.DirectorySources;
 import wexa.server.problems.Problem;
@@ -60,8 +62,8 @@ public class UnitService {
     }
 
     /** All units by name, those made lately before the others, with how many people are engaged there now. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     List<UnitView> all(Actor actor) {
-        actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         Instant now = clock.now();
         Map<Id<Unit>, Integer> people = new HashMap<>();
@@ -82,9 +84,9 @@ public class UnitService {
                 .toList();
     }
 
+    @Requires(Act.GOVERN)
     @Transactional
     public void make(Actor actor, NewUnit wanted) {
-        actor.require(Act.GOVERN);
         setting.write(actor, "Unit " + wanted.name().strip(), model -> made(model, wanted));
     }
 
@@ -107,8 +109,8 @@ public class UnitService {
         return Setting.Made.of("make unit " + key + " \"" + unit.name() + "\"" + under, List.of(unit));
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     StepsView steps(Actor actor) {
-        actor.require(Act.LOOK);
         Model model = snapshots.current().model();
         int unmatched = model.tenants().stream()
                 .mapToInt(

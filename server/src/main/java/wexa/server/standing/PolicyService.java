@@ -5,6 +5,8 @@ import org.springframework.transaction.annotation.Transactional;
 import wexa.core.governance.StandingPolicy;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
@@ -26,19 +28,19 @@ public class PolicyService {
         this.clock = clock;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<PolicyView> all(Actor actor) {
-        actor.require(Act.LOOK);
         return policies.all().stream().map(PolicyView::of).toList();
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<HeldChanges.Held> waiting(Actor actor) {
-        actor.require(Act.LOOK);
         return held.waiting();
     }
 
+    @Requires(Act.GOVERN)
     @Transactional
     public void set(Actor actor, String name, StandingPolicy policy) {
-        actor.require(Act.GOVERN);
         Origin origin = Policies.named(name).orElseThrow(() -> Problem.notFound("policy", name));
         policies.set(origin, policy, actor.login(), clock.now());
         String text = policy.mode() == StandingPolicy.Mode.HOLD

@@ -19,6 +19,8 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.Over;
+import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Freshness;
@@ -53,8 +55,8 @@ public class TenantService {
         this.clock = clock;
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<TenantViews.TenantRow> list(Actor actor) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         return snapshot.model().tenants().stream()
@@ -98,8 +100,8 @@ public class TenantService {
                 .toList();
     }
 
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
     public TenantViews.TenantPage page(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         Snapshot snapshot = snapshots.current();
         Tenant tenant = tenant(snapshot, id);
         Optional<Freshness> fresh = Optional.ofNullable(observations.freshness().get(tenant.id()));
@@ -115,8 +117,8 @@ public class TenantService {
     }
 
     /** Reads the tenant now, and answers with its page as it is after. */
+    @Requires(value = Act.PREPARE, over = Over.TENANT)
     public TenantViews.TenantPage read(Actor actor, UUID id) {
-        actor.require(Act.LOOK);
         reader.read(tenant(snapshots.current(), id).id());
         return page(actor, id);
     }

@@ -1,0 +1,76 @@
+package wexa.server.jobs;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.model.Account;
+import wexa.core.model.Assignment;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Subject;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.Guard;
+import wexa.server.administrators.Over;
+import wexa.server.snapshot.SnapshotStore;
+
+/** A step is the business of those who reach its tenant and the person whose object it is about; a job, all of its open steps. */
+@Configuration(proxyBeanMethods = false)
+class StepGuards {
+    @Bean
+    static Guard stepGuard(StepRows steps, SnapshotStore snapshots) {
+        return guard(Over.STEP, snapshots, steps::placesOfStep);
+    }
+
+    @Bean
+    static Guard jobGuard(StepRows steps, SnapshotStore snapshots) {
+        return guard(Over.JOB, snapshots, steps::placesOfJob);
+    }
+
+    private interface Places {
+        Collection<StepRows.Place> of(UUID id);
+    }
+
+    private static Guard guard(Over over, SnapshotStore snapshots, Places places) {
+        return new Guard() {
+            @Override
+            public Over over() {
+                return over;
+            }
+
+            @Override
+            public void require(Actor actor, Object thing) {
+                Model model = snapshots.current().model();
+                for (StepRows.Place place :
+                        actor.reach().isEverywhere() ? List.<StepRows.Place>of() : places.of((UUID) thing)) {
+                    model.tenants().find(Id.of(place.tenantId())).ifPresent(one -> actor.requireReach(one, model));
+                    ObjectKey.read(place.object())
+                            .flatMap(key -> person(key, model))
+                            .ifPresent(person -> actor.requireReach(person, model));
+                }
+            }
+        };
+    }
+
+    private static Optional<Person> person(ObjectKey key, Model model) {
+        return switch (key.type()) {
+            case ACCOUNT ->
+                model.table(Kind.ACCOUNT)
+                        .find(Id.of(key.id()))
+                        .flatMap(Account::person)
+                        .flatMap(model.people()::find);
+            case ASSIGNMENT ->
+                model.table(Kind.ASSIGNMENT)
+                        .find(Id.of(key.id()))
+                        .map(Assignment::subject)
+                        .filter(Subject.OfPerson.class::isInstance)
+                        .flatMap(subject -> model.people().find(((Subject.OfPerson) subject).person()));
+            case GROUP, ROLE -> Optional.empty();
+        };
+    }
+}

@@ -1,0 +1,73 @@
+package wexa.server.tenants;
+
+import java.util.UUID;
+import java.util.function.BiConsumer;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import wexa.core.model.Id;
+import wexa.server.administrators.Actor;
+import wexa.server.administrators.Guard;
+import wexa.server.administrators.Over;
+import wexa.server.problems.Problem;
+import wexa.server.snapshot.SnapshotStore;
+
+/** Who reaches a tenant, and who reaches a person. */
+@Configuration(proxyBeanMethods = false)
+class PlaceGuards {
+    @Bean
+    static Guard tenantGuard(SnapshotStore snapshots) {
+        return guard(Over.TENANT, (actor, id) -> requireTenant(actor, id, snapshots));
+    }
+
+    /** How a tenant is reached concerns everybody in it, not only the people of some units. */
+    @Bean
+    static Guard wholeTenantGuard(SnapshotStore snapshots) {
+        return guard(Over.WHOLE_TENANT, (actor, id) -> {
+            requireTenant(actor, id, snapshots);
+            if (actor.reach().units().isPresent()) {
+                throw new Problem(
+                        403,
+                        "out-of-reach",
+                        "This concerns everybody in the tenant, and you reach only people of some units."
+                                + " Ask an administrator who reaches everybody.");
+            }
+        });
+    }
+
+    @Bean
+    static Guard personGuard(SnapshotStore snapshots) {
+        return guard(
+                Over.PERSON,
+                (actor, id) -> snapshots
+                        .current()
+                        .model()
+                        .people()
+                        .find(Id.of(id))
+                        .ifPresent(person ->
+                                actor.requireReach(person, snapshots.current().model())));
+    }
+
+    private static void requireTenant(Actor actor, UUID id, SnapshotStore snapshots) {
+        snapshots
+                .current()
+                .model()
+                .tenants()
+                .find(Id.of(id))
+                .ifPresent(
+                        tenant -> actor.requireReach(tenant, snapshots.current().model()));
+    }
+
+    private static Guard guard(Over over, BiConsumer<Actor, UUID> check) {
+        return new Guard() {
+            @Override
+            public Over over() {
+                return over;
+            }
+
+            @Override
+            public void require(Actor actor, Object thing) {
+                check.accept(actor, (UUID) thing);
+            }
+        };
+    }
+}
