@@ -167,6 +167,9 @@ function Apply({ draft }: { draft: Draft }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const mayApply = useMay("APPLY");
+  // what was shown is what is applied: nothing while another review is on its way
+  const review = useQuery(reviewQuery(draft.id, draft.version));
+  const digest = review.isPlaceholderData || review.isFetching ? undefined : review.data?.digest;
   // one id per look at the review: sent twice, it applies once
   const [requestId] = useState(newId);
   const apply = useMutation({
@@ -174,7 +177,7 @@ function Apply({ draft }: { draft: Draft }) {
       take(
         api.POST("/api/v1/drafts/{id}/apply", {
           params: { path: { id: draft.id } },
-          body: { requestId, draftVersion: draft.version, digest: draft.digest },
+          body: { requestId, draftVersion: draft.version, digest: digest ?? "" },
         }),
       ),
     onSuccess: async (result) => {
@@ -199,7 +202,7 @@ function Apply({ draft }: { draft: Draft }) {
       <button
         type="button"
         className="btn btn-primary"
-        disabled={!mayApply || apply.isPending || ready === 0 || lacks.length > 0}
+        disabled={!mayApply || apply.isPending || digest === undefined || ready === 0 || lacks.length > 0}
         onClick={() => apply.mutate()}
       >
         {toSettle > 0

@@ -173,11 +173,20 @@ public final class Browserless {
         return apply(draft, UUID.randomUUID());
     }
 
+    /** Reviews the draft, and applies what it says then. */
     public Answer apply(JsonNode draft, UUID requestId) throws Exception {
+        return apply(draft, requestId, reviewed(draft));
+    }
+
+    public String reviewed(JsonNode draft) throws Exception {
+        return get("/api/v1/drafts/" + draft.path("id").asString() + "/review").text("digest");
+    }
+
+    public Answer apply(JsonNode draft, UUID requestId, String digest) throws Exception {
         ObjectNode input = json.createObjectNode();
         input.put("requestId", requestId.toString());
         input.put("draftVersion", draft.path("version").asLong());
-        input.put("digest", draft.path("digest").asString());
+        input.put("digest", digest);
         return send("POST", "/api/v1/drafts/" + draft.path("id").asString() + "/apply", input);
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static wexa.server.Cast.entry;
 
 import java.util.Map;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
@@ -194,5 +195,47 @@ class DraftTest {
         assertThat(csv)
                 .startsWith("number,at,by,what,version")
                 .contains("\"add person " + handle + " \"\"New Comer\"\"");
+    }
+
+    /** Somebody who joins the group meanwhile would gain what nobody has reviewed, though no entry of the draft says so. */
+    @Test
+    void whatNobodyReviewedIsNotApplied() throws Exception {
+        String key = Cast.unique("reviewed");
+        String group = UUID.randomUUID().toString();
+        JsonNode made =
+                cast.put(cast.tove.draft("A group"), "group.make", Map.of("id", group, "key", key, "name", key));
+        assertThat(cast.tove.apply(made).status()).isEqualTo(200);
+        JsonNode giving = cast.put(
+                cast.tove.draft("A role for it"),
+                "assignment.give",
+                Map.of(
+                        "subject",
+                        "group:" + group,
+                        "role",
+                        "night-keeper",
+                        "tenant",
+                        "pelagia/north",
+                        "area",
+                        "lagoon-hall"));
+        String seen = cast.tove.reviewed(giving);
+        assertThat(cast.tove.reviewed(giving))
+                .as("it does not move with the clock")
+                .isEqualTo(seen);
+        String ines = cast.tove
+                .get("/api/v1/people?q=ines.abara")
+                .body()
+                .path("people")
+                .path(0)
+                .path("id")
+                .asString();
+        JsonNode joining = cast.put(
+                cast.tove.draft("Somebody joins"),
+                "membership.put",
+                Map.of("member", "person:" + ines, "group", group));
+        assertThat(cast.tove.apply(joining).status()).isEqualTo(200);
+        Answer refused = cast.tove.apply(giving, UUID.randomUUID(), seen);
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.text("code")).isEqualTo("apply.preview-changed");
+        assertThat(cast.tove.apply(giving).status()).isEqualTo(200);
     }
 }

@@ -119,8 +119,10 @@ class RoadTest {
     void ofTwoAdministratorsWhoApplyAtOnceBothGetAClearAnswer() throws Exception {
         JsonNode first = cast.newcomer("rival.one", "50003", "keeper");
         JsonNode second = cast.newcomer("rival.one", "50004", "keeper");
-        CompletableFuture<Answer> one = CompletableFuture.supplyAsync(() -> applied(first));
-        CompletableFuture<Answer> other = CompletableFuture.supplyAsync(() -> applied(second));
+        String firstSeen = cast.tove.reviewed(first);
+        String secondSeen = cast.tove.reviewed(second);
+        CompletableFuture<Answer> one = CompletableFuture.supplyAsync(() -> applied(first, firstSeen));
+        CompletableFuture<Answer> other = CompletableFuture.supplyAsync(() -> applied(second, secondSeen));
         List<Answer> answers = List.of(one.join(), other.join());
         assertThat(answers).extracting(Answer::status).containsExactlyInAnyOrder(200, 409);
         Answer lost = answers.get(0).status() == 409 ? answers.get(0) : answers.get(1);
@@ -128,9 +130,9 @@ class RoadTest {
         assertThat(lost.text("detail")).contains("Review it again");
     }
 
-    private Answer applied(JsonNode draft) {
+    private Answer applied(JsonNode draft, String seen) {
         try {
-            return cast.tove.apply(draft);
+            return cast.tove.apply(draft, UUID.randomUUID(), seen);
         } catch (Exception failed) {
             throw new IllegalStateException(failed);
         }

@@ -8,7 +8,9 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.SortedSet;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
@@ -136,6 +138,31 @@ public record Fields(SortedSet<String> names) {
         Set<String> left = new TreeSet<>(names);
         left.remove(SEAT_FIELD);
         return of(left);
+    }
+
+    /** These fields of a state, in words for a machine. */
+    String told(TenantObject state) {
+        if (isWhole()) {
+            return state.toString();
+        }
+        SortedMap<String, String> told = new TreeMap<>();
+        for (String name : names) {
+            told.put(name, value(name, state));
+        }
+        return told.toString();
+    }
+
+    private static String value(String name, TenantObject state) {
+        if (state instanceof GroupState group && name.startsWith(MEMBER)) {
+            return Boolean.toString(group.members().contains(name.substring(MEMBER.length())));
+        }
+        if (state instanceof RoleState role && name.startsWith(PERMISSION)) {
+            return Boolean.toString(role.permissions().contains(name.substring(PERMISSION.length())));
+        }
+        // few and short: told whole
+        return state instanceof GroupState group
+                ? group.name()
+                : state instanceof RoleState role ? role.name() : state.toString();
     }
 
     /** Members that a step about these fields names, of all that the group should have. */

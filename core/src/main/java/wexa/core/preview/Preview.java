@@ -1,13 +1,9 @@
 package wexa.core.preview;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,7 +14,6 @@ import wexa.core.access.AccessIndex;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Effect;
-import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -192,39 +187,5 @@ public final class Preview {
                 .distinct()
                 .sorted()
                 .toList();
-    }
-
-    /**
-     * SHA-256 over what a reader of the review is shown: entries with state, sentence and findings, and who gains and
-     * loses what now. It does not move with the clock, but with anything that would be done otherwise than shown.
-     */
-    public String digest() {
-        StringBuilder shown = new StringBuilder();
-        for (Outcome outcome : outcomes) {
-            shown.append(outcome.entry().id())
-                    .append(' ')
-                    .append(outcome.state())
-                    .append(' ');
-            outcome.sentence().ifPresent(shown::append);
-            outcome.findings()
-                    .forEach(finding -> shown.append(' ').append(finding.code().text()));
-            shown.append('\n');
-        }
-        // whether something that just began is ended or taken out again is a matter of the second, not of what is shown
-        List<Effect> touched = effects.stream()
-                .sorted(Comparator.comparing((Effect effect) -> Kind.all().indexOf(effect.kind()))
-                        .thenComparing(Effect::id))
-                .toList();
-        for (Effect effect : touched) {
-            shown.append(effect.kind()).append(' ').append(effect.id()).append(' ');
-            shown.append(effect.before().map(Fact::toString).orElse("-")).append('\n');
-        }
-        try {
-            byte[] hash =
-                    MessageDigest.getInstance("SHA-256").digest(shown.toString().getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(hash);
-        } catch (NoSuchAlgorithmException impossible) {
-            throw new IllegalStateException("every Java platform has SHA-256", impossible);
-        }
     }
 }

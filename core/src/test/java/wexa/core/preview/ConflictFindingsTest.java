@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import wexa.core.RandomModel;
+import wexa.core.SampleEntries;
 import wexa.core.access.AccessIndex;
 import wexa.core.conflict.Conflicts;
 import wexa.core.finding.Code;

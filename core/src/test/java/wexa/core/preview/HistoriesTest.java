@@ -16,6 +16,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.EveryKind;
 import wexa.core.RandomModel;
+import wexa.core.SampleEntries;
 import wexa.core.intake.Entry;
 import wexa.core.model.Account;
 import wexa.core.model.Area;

@@ -11,6 +11,7 @@ import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
+import wexa.core.SampleEntries;
 import wexa.core.intake.Entry;
 import wexa.core.model.Account;
 import wexa.core.model.App;

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
+import wexa.core.SampleEntries;
 import wexa.core.access.AccessIndex;
 import wexa.core.finding.Code;
 import wexa.core.intake.Entry;

@@ -15,6 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.Reference;
+import wexa.core.SampleEntries;
 import wexa.core.intake.Entry;
 import wexa.core.model.Area;
 import wexa.core.model.Id;
@@ -127,36 +128,6 @@ class PreviewTest {
                 .extracting(Preview.Outcome::state)
                 .containsExactly(Preview.State.READY, Preview.State.READY, Preview.State.TO_SETTLE);
         assertThat(preview.effects()).hasSize(2);
-    }
-
-    @Test
-    void theDigestStaysWithTheClockAndMovesWithWhatWouldBeDone() {
-        RandomModel made = new RandomModel(5);
-        List<Entry> entries = SampleEntries.of(made).subList(0, 3);
-        Snapshot snapshot = Snapshot.compile(1, made.model());
-        String digest = Preview.of(snapshot, entries, NOW, ZoneOffset.UTC).digest();
-        assertThat(Preview.of(snapshot, entries, NOW.plusSeconds(90), ZoneOffset.UTC)
-                        .digest())
-                .isEqualTo(digest);
-        assertThat(Preview.of(snapshot, entries.subList(0, 2), NOW, ZoneOffset.UTC)
-                        .digest())
-                .isNotEqualTo(digest);
-        Entry rival = SampleEntries.entry(
-                made,
-                "person.add",
-                "id",
-                made.id().toString(),
-                "handle",
-                "new.one",
-                "given",
-                "R",
-                "family",
-                "R",
-                "home",
-                "x");
-        Snapshot moved = snapshot.with(
-                2, Preview.of(snapshot, List.of(rival), NOW, ZoneOffset.UTC).effects());
-        assertThat(Preview.of(moved, entries, NOW, ZoneOffset.UTC).digest()).isNotEqualTo(digest);
     }
 
     @Test

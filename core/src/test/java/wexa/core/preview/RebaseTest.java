@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import wexa.core.RandomModel;
+import wexa.core.SampleEntries;
 import wexa.core.finding.Code;
 import wexa.core.intake.Entry;
 import wexa.core.model.Effect;

@@ -8,6 +8,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.consistency.Concerned;
+import wexa.core.consistency.Reviewed;
 import wexa.core.model.Effect;
 import wexa.core.model.Id;
 import wexa.core.preview.Histories;
@@ -143,12 +144,12 @@ public class ApplyService {
                     "The draft was changed since you reviewed it. Review it again, then apply.");
         }
         Preview preview = previews.of(draft);
-        if (!preview.digest().equals(request.digest())) {
+        if (!Reviewed.digest(preview).equals(request.digest())) {
             throw new Problem(
                     409,
                     "apply.preview-changed",
-                    "What this draft would do has changed since you reviewed it, because somebody else applied something."
-                            + " Review it again, then apply.");
+                    "What this draft would do has changed since you reviewed it: somebody else applied something, or"
+                            + " something began or ended. Review it again, then apply.");
         }
         if (preview.effects().isEmpty()) {
             throw new Problem(

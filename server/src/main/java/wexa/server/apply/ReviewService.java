@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import wexa.core.access.Usability;
 import wexa.core.consistency.Concerned;
+import wexa.core.consistency.Reviewed;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.message.Occasion;
 import wexa.core.message.Opening;
@@ -95,7 +96,7 @@ public class ReviewService {
                         shifts(losses.getOrDefault(person, List.of()), impact, held, model)))
                 .sorted(Comparator.comparing(ReviewView.PersonReview::name))
                 .toList();
-        return new ReviewView(reviews, people.size() - reviews.size(), tenants(preview));
+        return new ReviewView(Reviewed.digest(preview), reviews, people.size() - reviews.size(), tenants(preview));
     }
 
     /** Who is written to about accounts, or invited, when the draft is applied. */

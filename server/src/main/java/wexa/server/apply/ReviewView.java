@@ -6,8 +6,12 @@ import org.jspecify.annotations.Nullable;
 import wexa.core.access.Usability;
 import wexa.server.tenants.TenantViews;
 
-/** A draft's review, sorted by whom it concerns and by where it goes. */
-public record ReviewView(List<PersonReview> people, int morePeople, List<TenantReview> tenants) {
+/**
+ * A draft's review, sorted by whom it concerns and by where it goes.
+ *
+ * @param digest what is shown, in one word: whoever applies the draft sends it
+ */
+public record ReviewView(String digest, List<PersonReview> people, int morePeople, List<TenantReview> tenants) {
     /**
      * Who is written to: how many about accounts, how many are invited, and for how many somebody has to send it; the first
      * by name and address, and some of those who have none.

@@ -20,7 +20,6 @@ public record DraftView(
         long version,
         Instant changedAt,
         long modelVersion,
-        String digest,
         List<EntryView> entries,
         int total,
         @Nullable UUID last,

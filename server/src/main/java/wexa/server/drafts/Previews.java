@@ -101,7 +101,6 @@ public class Previews {
                 draft.version(),
                 draft.changedAt(),
                 preview.snapshot().version(),
-                preview.digest(),
                 entries(preview, 0, preview.outcomes().size() > MOST_WHOLE ? PAGE : MOST_WHOLE),
                 preview.outcomes().size(),
                 preview.outcomes().isEmpty()

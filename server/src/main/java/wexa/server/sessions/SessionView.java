@@ -11,7 +11,14 @@ import java.util.List;
  *     one up
  */
 record SessionView(
-        String login, String name, List<String> acts, boolean everywhere, Instant now, String zone, List<Lack> lacks, int idleMinutes) {
+        String login,
+        String name,
+        List<String> acts,
+        boolean everywhere,
+        Instant now,
+        String zone,
+        List<Lack> lacks,
+        int idleMinutes) {
     /** What somebody who is signed in has to do first. */
     enum Lack {
         PASSWORD,

@@ -6,6 +6,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import wexa.core.consistency.Reviewed;
 import wexa.core.governance.StandingPolicy;
 import wexa.core.governance.StandingPolicy.Reason;
 import wexa.core.intake.Entry;
@@ -156,7 +157,7 @@ public class Standing {
                                         ids.next(),
                                         draft.id(),
                                         draft.version(),
-                                        previews.of(draft).digest(),
+                                        Reviewed.digest(previews.of(draft)),
                                         offer.origin()))
                         .changeset());
             } catch (Problem moved) {

@@ -1,18 +1,17 @@
-package wexa.core.preview;
+package wexa.core;
 
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
-import wexa.core.RandomModel;
 import wexa.core.intake.Entry;
 import wexa.core.model.Tenant;
 
 /** Entries for tests on random models. */
-final class SampleEntries {
+public final class SampleEntries {
     private SampleEntries() {}
 
-    static Entry entry(RandomModel made, String form, String... namesAndValues) {
+    public static Entry entry(RandomModel made, String form, String... namesAndValues) {
         Map<String, String> fields = new HashMap<>();
         for (int at = 0; at + 1 < namesAndValues.length; at += 2) {
             fields.put(namesAndValues[at], namesAndValues[at + 1]);
@@ -22,7 +21,7 @@ final class SampleEntries {
     }
 
     /** Ten entries about a newcomer and about people who are there. */
-    static List<Entry> of(RandomModel made) {
+    public static List<Entry> of(RandomModel made) {
         String person = made.id().toString();
         String account = made.id().toString();
         Tenant tenant = made.tenants.get(1);
