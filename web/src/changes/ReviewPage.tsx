@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, Problem, take } from "../api/client";
 import { newId, useDraft, type Draft } from "../api/drafts";
-import { draftQuery, lacksQuery } from "../api/queries";
+import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
