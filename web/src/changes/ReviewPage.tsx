@@ -7,11 +7,14 @@ import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
-import { blockedWords, count } from "../ui/words";
+import { blockedWords, count, laterWords } from "../ui/words";
 import { Entries } from "./Entries";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
 import { Told } from "./Told";
+
+/** So many coming days are told in the headline. */
+const MOST_LATER = 3;
 
 export function ReviewPage() {
   const { id } = useParams({ from: "/changes/drafts/$id" });
@@ -39,6 +42,7 @@ function Review({ draft }: { draft: Draft }) {
         <div className="min-w-0 flex-1">
           {closed ? <h1>{draft.name}</h1> : <Name draft={draft} />}
           <Summary draft={draft} />
+          {!closed && draft.total > 0 && <Unread draft={draft} />}
         </div>
         {!closed && isOnboarding && (
           <Link to="/onboard" search={{ draft: draft.id }} className="btn btn-sm">
@@ -157,8 +161,31 @@ function Summary({ draft }: { draft: Draft }) {
           {at}.{" "}
         </>
       )}
+      {summary.later
+        .slice(0, MOST_LATER)
+        .map((one) => laterWords(one, day(one.at, session.zone)))
+        .join(" ")}
+      {summary.later.length > MOST_LATER && ` And more on ${count(summary.later.length - MOST_LATER, "later day")}.`}{" "}
       {summary.tenants.length > 0 ? `It reaches ${summary.tenants.join(", ")}.` : "It reaches no tenant."}
       {summary.seats > 0 && ` It takes ${count(summary.seats, "seat")}.`}
+    </p>
+  );
+}
+
+/** What a tenant holds that was not read is not known: it is not the same as "nothing to do". */
+function Unread({ draft }: { draft: Draft }) {
+  const review = useQuery(reviewQuery(draft.id, draft.version));
+  const unread = (review.data?.tenants ?? []).filter((tenant) => !tenant.answers);
+  if (unread.length === 0) {
+    return null;
+  }
+  return (
+    <p className="font-semibold">
+      <span className="text-warning" aria-hidden>
+        ▲
+      </span>{" "}
+      {unread.map((tenant) => tenant.name).join(", ")} could not be read: what{" "}
+      {unread.length === 1 ? "it holds" : "they hold"} now is not known.
     </p>
   );
 }

@@ -2,6 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../api/client";
 import type { Draft } from "../api/drafts";
 import { reviewQuery } from "../api/queries";
+import { useSession } from "../session/hooks";
+import { day } from "../ui/dates";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
@@ -55,19 +57,24 @@ function People({ review }: { review: Review }) {
 type ShiftView = Review["people"][number]["gains"][number];
 
 function shiftKey(shift: ShiftView): string {
-  return [shift.tenant, shift.record, shift.area, shift.held, ...shift.blocks].join(" ");
+  return [shift.tenant, shift.record, shift.area, shift.held, shift.from, ...shift.blocks].join(" ");
 }
 
 /** What is held all along is gained or lost by its use. */
 function wordsOfUse(shift: ShiftView): string {
   const blocks = shift.blocks.map(blockWord).join(", ");
   if (shift.held) {
-    return blocks === "" ? "had before, usable now" : `still given, no longer usable: ${blocks}`;
+    return blocks === ""
+      ? shift.from
+        ? "given before, usable then"
+        : "had before, usable now"
+      : `still given, no longer usable: ${blocks}`;
   }
   return blocks === "" ? "" : `not usable yet: ${blocks}`;
 }
 
 function Shift({ shift, sign }: { shift: ShiftView; sign: "gains" | "loses" }) {
+  const session = useSession();
   const use = wordsOfUse(shift);
   return (
     <li className="flex items-baseline gap-3 px-3 py-1">
@@ -81,6 +88,7 @@ function Shift({ shift, sign }: { shift: ShiftView; sign: "gains" | "loses" }) {
       </span>
       <span className="min-w-0 flex-1">
         {shift.actions.join(", ")}
+        {shift.from && <b className="ml-2 text-sm font-semibold">from {day(shift.from, session.zone)}</b>}
         {use !== "" && (
           <span className="ml-2 text-sm text-soft">
             {shift.blocks.length > 0 && (

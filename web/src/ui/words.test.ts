@@ -1,5 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { blockedWords, blockWord, capabilityWords, count, engagementKind, groupWay, userNameRule } from "./words";
+import {
+  blockedWords,
+  blockWord,
+  capabilityWords,
+  count,
+  engagementKind,
+  groupWay,
+  laterWords,
+  userNameRule,
+} from "./words";
 import { squareWord } from "./square";
 
 describe("words", () => {
@@ -23,6 +32,11 @@ describe("words", () => {
     expect(blockedWords(5, 5, ["SEAT_MISSING"])).toBe("none usable yet: no seat that carries it");
     expect(blockedWords(1, 1, ["NO_ACCOUNT"])).toBe("not usable yet: no account");
     expect(blockedWords(5, 2, ["NO_ACCOUNT", "NOT_HERE"])).toBe("2 not usable yet: no account, not at work then");
+  });
+
+  it("say what comes on a later day", () => {
+    expect(laterWords({ gains: 4, losses: 0, ends: 0 }, "30 Nov")).toBe("4 more on 30 Nov.");
+    expect(laterWords({ gains: 1, losses: 2, ends: 1 }, "30 Nov")).toBe("1 more, 2 lost, 1 ends on 30 Nov.");
   });
 
   it("say of each capability whether it is there", () => {

@@ -51,6 +51,16 @@ export function blockedWords(gains: number, blocked: number, blocks: readonly st
   return `${many} usable yet: ${blocks.map(blockWord).join(", ")}`;
 }
 
+/** What a draft brings on a coming day, after what it brings first: "4 more on 30 Nov." */
+export function laterWords(one: { gains: number; losses: number; ends: number }, day: string): string {
+  const parts = [
+    one.gains > 0 ? `${one.gains} more` : "",
+    one.losses > 0 ? `${one.losses} lost` : "",
+    one.ends > 0 ? (one.ends === 1 ? "1 ends" : `${one.ends} end`) : "",
+  ];
+  return `${parts.filter((part) => part !== "").join(", ")} on ${day}.`;
+}
+
 const CAPABILITIES: [string, string][] = [
   ["USERS", "accounts"],
   ["GROUPS", "groups"],

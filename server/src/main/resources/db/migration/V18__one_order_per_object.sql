@@ -4,6 +4,8 @@ alter table step add column object varchar(120) default '' not null;
 alter table step add column phase integer default 0 not null;
 alter table step add column makes boolean default false not null;
 alter table step add column urgent boolean default false not null;
+-- Why a step that was on its way when its job was stopped is not tried again.
+alter table step add column stopped varchar(2000) default '' not null;
 -- A late request of another claim may have changed the object after this one had: it is looked at again.
 alter table step add column doubted boolean default false not null;
 

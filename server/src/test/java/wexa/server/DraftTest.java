@@ -200,7 +200,7 @@ class DraftTest {
     /** Somebody who joins the group meanwhile would gain what nobody has reviewed, though no entry of the draft says so. */
     @Test
     void whatNobodyReviewedIsNotApplied() throws Exception {
-        String key = Cast.unique("reviewed");
+        String key = Cast.unique("reviewed").replace('.', '-');
         String group = UUID.randomUUID().toString();
         JsonNode made =
                 cast.put(cast.tove.draft("A group"), "group.make", Map.of("id", group, "key", key, "name", key));

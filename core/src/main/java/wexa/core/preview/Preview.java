@@ -17,6 +17,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Window;
 import wexa.core.registry.Rooms;
 
 /**
@@ -176,6 +177,17 @@ public final class Preview {
     /** What the draft brings about for people's access at an instant. */
     public Impact impactAt(Instant at) {
         return Impact.of(snapshot, model, index(), effects, at);
+    }
+
+    /** The last coming instant at which something that the draft brings begins; now, if all of it has begun. */
+    public Instant lastBeginning() {
+        return effects.stream()
+                .flatMap(effect -> effect.after().stream())
+                .flatMap(fact -> Rooms.windows(fact, model).stream())
+                .map(Window::from)
+                .filter(now::isBefore)
+                .max(Comparator.naturalOrder())
+                .orElse(now);
     }
 
     /** Instants after now at which something that the draft brings begins or ends, in order. */

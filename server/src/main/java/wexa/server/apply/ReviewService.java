@@ -1,9 +1,9 @@
 package wexa.server.apply;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -11,8 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import wexa.core.access.Usability;
 import wexa.core.consistency.Concerned;
 import wexa.core.consistency.Reviewed;
@@ -32,6 +32,7 @@ import wexa.core.preview.Impact;
 import wexa.core.preview.MissingAccount;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.preview.Timeline;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Over;
@@ -79,11 +80,9 @@ public class ReviewService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public ReviewView of(Actor actor, UUID draft) {
         Preview preview = previews.of(drafts.get(draft));
-        Impact impact = preview.impactAt(Previews.instantOf(preview));
-        Map<Id<Person>, List<Impact.Shift>> gains = byPerson(impact.gains(), impact.started());
-        Map<Id<Person>, List<Impact.Shift>> losses = byPerson(impact.losses(), impact.stopped());
-        Set<Impact.Shift> held = new HashSet<>(impact.started());
-        held.addAll(impact.stopped());
+        List<Timeline.Moment> moments = Timeline.of(preview).moments();
+        Map<Id<Person>, List<Dated>> gains = byPerson(moments, preview.now(), Timeline.Moment::gains);
+        Map<Id<Person>, List<Dated>> losses = byPerson(moments, preview.now(), Timeline.Moment::losses);
         Set<Id<Person>> people = new LinkedHashSet<>(gains.keySet());
         people.addAll(losses.keySet());
         Model model = preview.model();
@@ -92,8 +91,8 @@ public class ReviewService {
                 .map(person -> new ReviewView.PersonReview(
                         person.value(),
                         model.people().get(person).name(),
-                        shifts(gains.getOrDefault(person, List.of()), impact, held, model),
-                        shifts(losses.getOrDefault(person, List.of()), impact, held, model)))
+                        shifts(gains.getOrDefault(person, List.of()), model),
+                        shifts(losses.getOrDefault(person, List.of()), model)))
                 .sorted(Comparator.comparing(ReviewView.PersonReview::name))
                 .toList();
         return new ReviewView(Reviewed.digest(preview), reviews, people.size() - reviews.size(), tenants(preview));
@@ -139,7 +138,7 @@ public class ReviewService {
     public List<ReviewView.MissingView> missingAccounts(Actor actor, UUID draft) {
         Preview preview = previews.of(drafts.get(draft));
         Model model = preview.model();
-        Map<Id<Tenant>, List<MissingAccount>> missing = MissingAccount.in(preview, Previews.instantOf(preview)).stream()
+        Map<Id<Tenant>, List<MissingAccount>> missing = MissingAccount.in(preview, preview.lastBeginning()).stream()
                 .filter(one -> one.canBeOpened() || one.isWaiting())
                 .collect(Collectors.groupingBy(MissingAccount::tenant));
         return model.tenants().stream()
@@ -164,27 +163,41 @@ public class ReviewService {
         return Lacks.of(actor, previews.of(drafts.get(draft)));
     }
 
-    private static Map<Id<Person>, List<Impact.Shift>> byPerson(List<Impact.Shift> shifts, List<Impact.Shift> more) {
-        Map<Id<Person>, List<Impact.Shift>> found = new LinkedHashMap<>();
-        Stream.concat(shifts.stream(), more.stream())
-                .forEach(shift -> found.computeIfAbsent(shift.person(), any -> new ArrayList<>())
-                        .add(shift));
+    /** A gain or loss with the coming instant from which on it is one; none if it is one now. */
+    private record Dated(Optional<Instant> from, Timeline.Told told) {}
+
+    private static Map<Id<Person>, List<Dated>> byPerson(
+            List<Timeline.Moment> moments, Instant now, Function<Timeline.Moment, List<Timeline.Told>> which) {
+        Map<Id<Person>, List<Dated>> found = new LinkedHashMap<>();
+        for (Timeline.Moment moment : moments) {
+            Optional<Instant> from = Optional.of(moment.at()).filter(now::isBefore);
+            for (Timeline.Told told : which.apply(moment)) {
+                found.computeIfAbsent(told.shift().person(), any -> new ArrayList<>())
+                        .add(new Dated(from, told));
+            }
+        }
         return found;
     }
 
     private record Place(
-            Id<Tenant> tenant, Optional<Id<Area>> area, String type, boolean held, List<Usability.Block> blocks) {}
+            Optional<Instant> from,
+            Id<Tenant> tenant,
+            Optional<Id<Area>> area,
+            String type,
+            boolean held,
+            List<Usability.Block> blocks) {}
 
-    private static List<ReviewView.ShiftView> shifts(
-            List<Impact.Shift> shifts, Impact impact, Set<Impact.Shift> held, Model model) {
+    private static List<ReviewView.ShiftView> shifts(List<Dated> shifts, Model model) {
         Map<Place, List<Permission>> byPlace = new LinkedHashMap<>();
-        for (Impact.Shift shift : shifts) {
+        for (Dated dated : shifts) {
+            Impact.Shift shift = dated.told().shift();
             Place place = new Place(
+                    dated.from(),
                     shift.tenant(),
                     shift.area(),
                     shift.permission().type().text(),
-                    held.contains(shift),
-                    impact.blocked().getOrDefault(shift, List.of()));
+                    dated.told().held(),
+                    dated.told().blocks());
             byPlace.computeIfAbsent(place, any -> new ArrayList<>()).add(shift.permission());
         }
         List<ReviewView.ShiftView> views = new ArrayList<>();
@@ -208,7 +221,8 @@ public class ReviewService {
                             .map(App.Action::label)
                             .toList(),
                     place.held(),
-                    place.blocks()));
+                    place.blocks(),
+                    place.from().orElse(null)));
         });
         views.sort(Comparator.comparingInt(ReviewView.ShiftView::colour));
         return views;

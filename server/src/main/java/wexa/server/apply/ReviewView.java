@@ -1,5 +1,6 @@
 package wexa.server.apply;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -31,12 +32,12 @@ public record ReviewView(String digest, List<PersonReview> people, int morePeopl
      */
     public record MissingView(UUID tenant, String name, int colour, int people, int waiting) {}
 
-    /** What one person gains and loses when the most of the draft has begun. */
+    /** What one person gains and loses now and at the next boundaries. */
     public record PersonReview(UUID id, String name, List<ShiftView> gains, List<ShiftView> losses) {}
 
     /**
      * Actions on one type of record at one area of a tenant. {@code held} says that they are held all along, and that it is
-     * their use that is gained or lost; {@code blocks} why they cannot be used.
+     * their use that is gained or lost; {@code blocks} why they cannot be used, {@code from} from when on it is so, if not now.
      */
     public record ShiftView(
             String tenant,
@@ -45,7 +46,8 @@ public record ReviewView(String digest, List<PersonReview> people, int morePeopl
             String area,
             List<String> actions,
             boolean held,
-            List<Usability.Block> blocks) {}
+            List<Usability.Block> blocks,
+            @Nullable Instant from) {}
 
     /**
      * What goes to one tenant: the first steps as they would be made now and how many there are, seats as they would be left, and what already differs

@@ -167,7 +167,7 @@ public class DraftService {
         Draft before = drafts.get(id);
         Preview preview = previews.of(before);
         List<Entry> entries = new ArrayList<>();
-        List<MissingAccount> all = MissingAccount.in(preview, Previews.instantOf(preview));
+        List<MissingAccount> all = MissingAccount.in(preview, preview.lastBeginning());
         for (MissingAccount missing :
                 all.stream().filter(MissingAccount::canBeOpened).toList()) {
             String account = missing.closed()

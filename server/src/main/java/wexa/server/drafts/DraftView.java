@@ -41,8 +41,8 @@ public record DraftView(
     public record FindingView(String code, String path, String severity, String text, Map<String, String> facts) {}
 
     /**
-     * The draft in numbers. Gains and losses are counted at the instant when the most of it has begun. What is held all along
-     * and can be used only now is a gain, and what can be used no longer a loss; {@code blocked} gains cannot be used yet,
+     * The draft in numbers. Gains and losses are counted now, or at the first instant at which there are any; {@code later} says
+     * what comes after that. What is held all along and can be used only now is a gain, and what can be used no longer a loss; {@code blocked} gains cannot be used yet,
      * for the reasons named.
      */
     public record Summary(
@@ -57,5 +57,9 @@ public record DraftView(
             int seats,
             List<String> tenants,
             boolean opensAccounts,
-            Instant countedAt) {}
+            Instant countedAt,
+            List<Later> later) {}
+
+    /** What comes at a later instant: what is gained or lost more, and what the draft gave earlier and ends then. */
+    public record Later(Instant at, int gains, int losses, int ends) {}
 }

@@ -1,6 +1,5 @@
 package wexa.server.drafts;
 
-import java.time.Instant;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -13,16 +12,14 @@ import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
-import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
-import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
-import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
+import wexa.core.preview.Timeline;
 import wexa.server.problems.Messages;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -61,31 +58,6 @@ public class Previews {
     public Preview of(Optional<UUID> draft) {
         return draft.map(id -> of(drafts.get(id)))
                 .orElseGet(() -> Preview.of(snapshots.current(), List.of(), clock.now(), settings.zone()));
-    }
-
-    /** When to count what a draft brings: now, or at its last coming beginning. */
-    public static Instant instantOf(Preview preview) {
-        Instant latest = preview.now();
-        for (var effect : preview.effects()) {
-            Optional<Instant> begins = effect.after().flatMap(Previews::beginning);
-            if (begins.isPresent() && begins.get().isAfter(latest)) {
-                latest = begins.get();
-            }
-        }
-        return latest;
-    }
-
-    private static Optional<Instant> beginning(Fact fact) {
-        if (fact instanceof Assignment assignment) {
-            return Optional.of(assignment.window().from());
-        }
-        if (fact instanceof Membership membership) {
-            return Optional.of(membership.window().from());
-        }
-        if (fact instanceof Engagement engagement) {
-            return Optional.of(engagement.window().from());
-        }
-        return Optional.empty();
     }
 
     public DraftView view(Draft draft) {
@@ -145,16 +117,17 @@ public class Previews {
     }
 
     private static DraftView.Summary summary(Preview preview) {
-        Instant at = instantOf(preview);
-        Impact impact = preview.impactAt(at);
+        List<Timeline.Moment> moments = Timeline.of(preview).moments();
+        Timeline.Moment first = moments.isEmpty()
+                ? new Timeline.Moment(preview.now(), List.of(), List.of(), List.of())
+                : moments.get(0);
         Set<Id<?>> people = new LinkedHashSet<>();
-        impact.gains().forEach(shift -> people.add(shift.person()));
-        impact.losses().forEach(shift -> people.add(shift.person()));
-        impact.started().forEach(shift -> people.add(shift.person()));
-        impact.stopped().forEach(shift -> people.add(shift.person()));
-        List<List<Usability.Block>> blocked = impact.gains().stream()
-                .filter(impact.blocked()::containsKey)
-                .map(impact.blocked()::get)
+        moments.forEach(moment -> Stream.of(moment.gains(), moment.losses())
+                .flatMap(List::stream)
+                .forEach(told -> people.add(told.shift().person())));
+        List<List<Usability.Block>> blocked = first.gains().stream()
+                .map(Timeline.Told::blocks)
+                .filter(blocks -> !blocks.isEmpty())
                 .toList();
         int seats = (int) preview.effects().stream()
                 .filter(effect -> effect.kind() == Kind.SEAT && effect.before().isEmpty())
@@ -166,15 +139,24 @@ public class Previews {
                         .filter(outcome -> !outcome.state().isDone())
                         .count(),
                 people.size(),
-                impact.gains().size() + impact.started().size(),
-                impact.losses().size() + impact.stopped().size(),
+                first.gains().size(),
+                first.losses().size(),
                 blocked.size(),
                 blocked.stream().flatMap(List::stream).distinct().sorted().toList(),
                 seats,
                 tenants(preview),
                 preview.outcomes().stream()
                         .anyMatch(outcome -> outcome.entry().form().equals("account.open")),
-                at);
+                first.at(),
+                moments.stream().skip(1).map(Previews::later).toList());
+    }
+
+    private static DraftView.Later later(Timeline.Moment moment) {
+        return new DraftView.Later(
+                moment.at(),
+                moment.gains().size(),
+                moment.losses().size(),
+                moment.ends().size());
     }
 
     private static int count(Preview preview, Preview.State state) {

@@ -122,7 +122,7 @@ public class GroupService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public GroupViews.Shift shift(Actor actor, UUID id, UUID draft) {
         Preview preview = previews.of(Optional.of(draft));
-        Instant at = Previews.instantOf(preview);
+        Instant at = preview.lastBeginning();
         List<Id<Person>> before =
                 preview.snapshot().index().membersOf(Id.of(id), at).all();
         List<Id<Person>> after = preview.index().membersOf(Id.of(id), at).all();

@@ -247,6 +247,7 @@ public class JobPlanner {
             row.state = StepRow.State.WAITING.name();
             row.dueAt = clock.now();
             row.detail = "";
+            row.stopped = "";
             rows.add(row);
             return row;
         }

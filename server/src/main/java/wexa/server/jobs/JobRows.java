@@ -125,6 +125,15 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " where step.jobId = :job and step.state = 'WAITING'")
     int skipWaiting(UUID job, String detail, Instant now);
 
+    /** What is on its way is followed to its end, and not tried again if nothing was done. */
+    @Modifying
+    @Query("update StepRow step set step.stopped = :detail"
+            + " where step.jobId = :job and step.state in ('SENT', 'UNKNOWN')")
+    int stopOnTheirWay(UUID job, String detail);
+
+    @Query("select step.stopped from StepRow step where step.id = :id")
+    String stopped(UUID id);
+
     @Modifying
     @Query("update StepRow step set step.state = 'SUPERSEDED', step.detail = :detail, step.finishedAt = :now"
             + " where step.id in :ids and step.state in ('WAITING', 'REFUSED')")

@@ -144,7 +144,7 @@ public class JobService {
             }
             notes.write(
                     actor.login(),
-                    "stop job " + job.number + " with " + stopped + " steps waiting because “" + reason + "”");
+                    "stop job " + job.number + " with " + stopped + " steps open because “" + reason + "”");
         });
         events.changed(id);
         return get(actor, id);

@@ -1,5 +1,6 @@
 package wexa.server.jobs;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.Optional;
@@ -224,6 +225,9 @@ class Lane {
         }
         if (wasSent) {
             observations.seen(tenant, planned.object(), seen, clock.now());
+            if (steps.isStopped(row)) {
+                return steps.later(row, Duration.ZERO, "not done");
+            }
         }
         Step step = now.get();
         Outcome<Optional<Seen>> outcome = connection.scim().carry(step, known);

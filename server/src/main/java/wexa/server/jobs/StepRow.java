@@ -35,6 +35,9 @@ class StepRow {
     /** Whether it takes access away from somebody who should have none: it goes before others. */
     boolean urgent;
 
+    /** Why it is not tried again: its job was stopped while it was on its way. Empty if it was not. */
+    String stopped;
+
     /** Whether a late request may have changed the object since it was sent. */
     boolean doubted;
 

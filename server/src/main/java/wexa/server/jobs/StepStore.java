@@ -165,10 +165,20 @@ class StepStore {
     /** Waits as long as was asked for, and longer from try to try. */
     @Transactional
     boolean later(StepRow claimed, Duration asked, String detail) {
+        String stopped = steps.stopped(claimed.id);
+        if (!stopped.isEmpty()) {
+            return settle(claimed, StepRow.State.SKIPPED, stopped, Optional.empty());
+        }
         Duration own = FIRST_PAUSE.multipliedBy(1L << Math.min(8, Math.max(0, claimed.attempts - 1)));
         Duration pause = Comparator.<Duration>naturalOrder().compare(asked, own) > 0 ? asked : own;
         Instant due = clock.now().plus(pause.compareTo(LONGEST_PAUSE) > 0 && pause.equals(own) ? LONGEST_PAUSE : pause);
         return settle(claimed, StepRow.State.WAITING, detail, Optional.of(due));
+    }
+
+    /** Whether its job was stopped while it was on its way. */
+    @Transactional(readOnly = true)
+    boolean isStopped(StepRow claimed) {
+        return !steps.stopped(claimed.id).isEmpty();
     }
 
     /** The request may still land: looked at again when its time limit has run out. */
@@ -211,10 +221,13 @@ class StepStore {
         return true;
     }
 
-    /** Passes by everything of a job that waits; what was sent is followed to its end. Tells how many. */
+    /**
+     * Passes by everything of a job that waits; what was sent is followed to its end, and passed by if nothing was done. Tells
+     * how many.
+     */
     @Transactional
     int stop(UUID job, String detail) {
-        return steps.skipWaiting(job, cut(detail), clock.now());
+        return steps.skipWaiting(job, cut(detail), clock.now()) + steps.stopOnTheirWay(job, cut(detail));
     }
 
     /** Tries a step once more, now: one that was refused, waits, or came to something else. */
@@ -224,6 +237,7 @@ class StepStore {
         if (AGAIN.contains(row.state())) {
             row.state = StepRow.State.WAITING.name();
             row.dueAt = clock.now();
+            row.stopped = "";
             row.finishedAt = null;
         }
         return row;

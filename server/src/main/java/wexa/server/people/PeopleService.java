@@ -85,7 +85,7 @@ public class PeopleService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public AccessView access(Actor actor, UUID id, Optional<UUID> draft, Optional<Instant> at) {
         Preview preview = previews.of(draft);
-        Instant when = at.orElseGet(() -> draft.isPresent() ? Previews.instantOf(preview) : preview.now());
+        Instant when = at.orElseGet(() -> draft.isPresent() ? preview.lastBeginning() : preview.now());
         return accesses.of(preview, person(preview.model(), id).id(), when);
     }
 
@@ -100,7 +100,7 @@ public class PeopleService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public WhyView why(Actor actor, UUID id, Cell cell, Optional<UUID> draft, Optional<Instant> at) {
         Preview preview = previews.of(draft);
-        Instant when = at.orElseGet(() -> draft.isPresent() ? Previews.instantOf(preview) : preview.now());
+        Instant when = at.orElseGet(() -> draft.isPresent() ? preview.lastBeginning() : preview.now());
         return whys.of(preview, question(preview.model(), id, cell), when);
     }
 

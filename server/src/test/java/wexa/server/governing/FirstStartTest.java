@@ -70,7 +70,7 @@ class FirstStartTest {
     }
 
     private static void govern(ConfigurableApplicationContext server, Browserless ada) throws Exception {
-        assertThat(ada.send("POST", "/api/v1/administrators", made(ada, "ben", "GOVERN"))
+        assertThat(ada.send("POST", "/api/v1/administrators", made(ada, "ben", "PREPARE", "APPLY", "APPROVE", "GOVERN"))
                         .status())
                 .isEqualTo(201);
         assertThat(ada.send("POST", "/api/v1/administrators", made(ada, "cy", "PREPARE"))

@@ -1,0 +1,108 @@
+package wexa.core.preview;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import wexa.core.access.Usability;
+
+/**
+ * What a draft brings about instant by instant, now and at the boundaries that it brings: at each of them, what is not so
+ * since an earlier one.
+ *
+ * @param moments those at which something becomes otherwise, in order; none if nobody gains or loses anything
+ */
+public record Timeline(List<Moment> moments) {
+    /** So many boundaries are looked at of a draft that is not long; of a long one, the last beginning. */
+    private static final int BOUNDARIES = 12;
+
+    private static final int LONG = 200;
+
+    /** A gain or loss, whether it is held all along and only its use changes, and why it cannot be used. */
+    public record Told(Impact.Shift shift, boolean held, List<Usability.Block> blocks) {}
+
+    /**
+     * One instant.
+     *
+     * @param gains what is gained from then on, or can be used only from then on
+     * @param losses what is lost from then on
+     * @param ends what the draft gave earlier, and gives no longer
+     */
+    public record Moment(Instant at, List<Told> gains, List<Told> losses, List<Impact.Shift> ends) {
+        boolean isNews() {
+            return !gains.isEmpty() || !losses.isEmpty() || !ends.isEmpty();
+        }
+    }
+
+    public Timeline {
+        moments = List.copyOf(moments);
+    }
+
+    /** Costs the impact once for each boundary that is looked at. */
+    public static Timeline of(Preview preview) {
+        List<Moment> moments = new ArrayList<>();
+        Set<Told> gained = Set.of();
+        Set<Told> lost = Set.of();
+        for (Instant at : instants(preview)) {
+            Impact impact = preview.impactAt(at);
+            Set<Told> gains = told(impact.gains(), impact.started(), impact);
+            Set<Told> losses = told(impact.losses(), impact.stopped(), impact);
+            Moment moment = new Moment(at, more(gained, gains), beyond(lost, losses), ended(gained, gains));
+            if (moment.isNews()) {
+                moments.add(moment);
+            }
+            gained = gains;
+            lost = losses;
+        }
+        return new Timeline(moments);
+    }
+
+    private static List<Instant> instants(Preview preview) {
+        List<Instant> boundaries = preview.boundaries();
+        Set<Instant> instants = new LinkedHashSet<>();
+        instants.add(preview.now());
+        if (preview.effects().size() <= LONG) {
+            boundaries.stream().limit(BOUNDARIES).forEach(instants::add);
+        }
+        instants.add(preview.lastBeginning());
+        return instants.stream().sorted().toList();
+    }
+
+    private static Set<Told> told(List<Impact.Shift> shifts, List<Impact.Shift> ofUse, Impact impact) {
+        Set<Told> told = new LinkedHashSet<>();
+        Set<Impact.Shift> use = Set.copyOf(ofUse);
+        Stream.concat(shifts.stream(), ofUse.stream())
+                .forEach(shift -> told.add(
+                        new Told(shift, use.contains(shift), impact.blocked().getOrDefault(shift, List.of()))));
+        return told;
+    }
+
+    /** What was gained earlier without use and can be used now was had before. */
+    private static List<Told> more(Set<Told> before, Set<Told> now) {
+        Set<Impact.Shift> had = shifts(before);
+        return beyond(before, now).stream()
+                .map(told -> had.contains(told.shift()) ? new Told(told.shift(), true, told.blocks()) : told)
+                .toList();
+    }
+
+    private static List<Told> beyond(Set<Told> before, Set<Told> now) {
+        return now.stream().filter(told -> !before.contains(told)).toList();
+    }
+
+    private static List<Impact.Shift> ended(Set<Told> before, Set<Told> now) {
+        Set<Impact.Shift> still = shifts(now);
+        return before.stream()
+                .map(Told::shift)
+                .filter(shift -> !still.contains(shift))
+                .toList();
+    }
+
+    private static Set<Impact.Shift> shifts(Set<Told> told) {
+        Set<Impact.Shift> shifts = new HashSet<>();
+        told.forEach(one -> shifts.add(one.shift()));
+        return shifts;
+    }
+}
