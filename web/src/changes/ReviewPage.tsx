@@ -5,7 +5,7 @@ import { api, Problem, take } from "../api/client";
 import { newId, useDraft, type Draft } from "../api/drafts";
 import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { day } from "../ui/dates";
+import { day, lastDay } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { blockedWords, count, laterWords } from "../ui/words";
 import { Entries } from "./Entries";
@@ -163,7 +163,7 @@ function Summary({ draft }: { draft: Draft }) {
       )}
       {summary.later
         .slice(0, MOST_LATER)
-        .map((one) => laterWords(one, day(one.at, session.zone)))
+        .map((one) => laterWords(one, day(one.at, session.zone), lastDay(one.at, session.zone)))
         .join(" ")}
       {summary.later.length > MOST_LATER && ` And more on ${count(summary.later.length - MOST_LATER, "later day")}.`}{" "}
       {summary.tenants.length > 0 ? `It reaches ${summary.tenants.join(", ")}.` : "It reaches no tenant."}

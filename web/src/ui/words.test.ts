@@ -35,8 +35,10 @@ describe("words", () => {
   });
 
   it("say what comes on a later day", () => {
-    expect(laterWords({ gains: 4, losses: 0, ends: 0 }, "30 Nov")).toBe("4 more on 30 Nov.");
-    expect(laterWords({ gains: 1, losses: 2, ends: 1 }, "30 Nov")).toBe("1 more, 2 lost, 1 ends on 30 Nov.");
+    expect(laterWords({ gains: 4, losses: 0, ends: 0 }, "30 Nov", "29 Nov")).toBe("4 more on 30 Nov.");
+    expect(laterWords({ gains: 1, losses: 2, ends: 1 }, "30 Nov", "29 Nov")).toBe(
+      "1 more on 30 Nov, 2 lost on 30 Nov, 1 only until 29 Nov.",
+    );
   });
 
   it("say of each capability whether it is there", () => {

@@ -51,14 +51,14 @@ export function blockedWords(gains: number, blocked: number, blocks: readonly st
   return `${many} usable yet: ${blocks.map(blockWord).join(", ")}`;
 }
 
-/** What a draft brings on a coming day, after what it brings first: "4 more on 30 Nov." */
-export function laterWords(one: { gains: number; losses: number; ends: number }, day: string): string {
+/** What a draft brings later, after what it brings first: "4 more on 30 Nov, 2 only until 29 Nov." */
+export function laterWords(one: { gains: number; losses: number; ends: number }, day: string, lastDay: string): string {
   const parts = [
-    one.gains > 0 ? `${one.gains} more` : "",
-    one.losses > 0 ? `${one.losses} lost` : "",
-    one.ends > 0 ? (one.ends === 1 ? "1 ends" : `${one.ends} end`) : "",
+    one.gains > 0 ? `${one.gains} more on ${day}` : "",
+    one.losses > 0 ? `${one.losses} lost on ${day}` : "",
+    one.ends > 0 ? `${one.ends} only until ${lastDay}` : "",
   ];
-  return `${parts.filter((part) => part !== "").join(", ")} on ${day}.`;
+  return `${parts.filter((part) => part !== "").join(", ")}.`;
 }
 
 const CAPABILITIES: [string, string][] = [

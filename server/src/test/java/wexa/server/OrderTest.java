@@ -78,7 +78,9 @@ class OrderTest {
         cast.stage.fault("pelagia-north", "NONE", 0, 0);
         assertThat(cast.finished(closed).path("state").asString()).isEqualTo("DONE");
         JsonNode first = cast.finished(renamed);
-        assertThat(details(first, "SUPERSEDED")).isNotEmpty().allMatch(words -> words.contains("changes the same"));
+        assertThat(details(first, "SUPERSEDED"))
+                .isNotEmpty()
+                .allMatch(words -> words.contains("changed again by changeset"));
         assertThat(first.path("superseded").asInt())
                 .isEqualTo(details(first, "SUPERSEDED").size());
         assertThat(first.path("state").asString()).isEqualTo("DONE");

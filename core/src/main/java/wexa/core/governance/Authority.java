@@ -3,7 +3,6 @@ package wexa.core.governance;
 import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.Deque;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -11,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.model.Account;
@@ -30,6 +30,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.schedule.Schedule;
 
@@ -41,6 +42,9 @@ import wexa.core.schedule.Schedule;
  * nobody's own access grows. Costs what the effects touch, and the groups above the groups among them.
  */
 public final class Authority {
+    /** So many boundaries of a draft are looked at one by one. */
+    private static final int MOST_BOUNDARIES = 200;
+
     private final Preview preview;
     private final Reach reach;
     private final Set<Lack> lacks = new LinkedHashSet<>();
@@ -78,6 +82,8 @@ public final class Authority {
         Authority authority = new Authority(preview, reach);
         if (!reach.isEverywhere()) {
             preview.effects().forEach(authority::check);
+            authority.checkLinks();
+            authority.checkShifts();
         }
         self.ifPresent(authority::checkOwn);
         return new ArrayList<>(authority.lacks);
@@ -108,6 +114,10 @@ public final class Authority {
         if (effect.before().orElse(null) instanceof Person before
                 && effect.after().orElse(null) instanceof Person after) {
             checkIdentity(before, after);
+        }
+        // another engagement of somebody who is here gives no way to all that they are
+        if (effect.before().isEmpty() && effect.subject() instanceof Engagement engagement) {
+            require(engagement.person());
         }
         if (effect.subject() instanceof Group group) {
             checkGiven(group.id());
@@ -176,35 +186,20 @@ public final class Authority {
         }
     }
 
-    /** Engaging somebody in a unit of one's own reaches that engagement, and not yet the person who was elsewhere before. */
+    /** Who is nowhere, or left, is reached by what the draft engages them as; everybody else by what they are. */
     private boolean isReached(Id<Person> person) {
-        return counting(person).stream().anyMatch(engagement -> reach.covers(engagement.unit(), preview.model()));
+        Model before = preview.snapshot().model();
+        boolean isTakenIn = !isEngaged(before, person) && isEngaged(preview.model(), person);
+        Model standing = isTakenIn ? preview.model() : before;
+        boolean wasNeverAnywhere =
+                standing.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person).isEmpty();
+        return !wasNeverAnywhere && Reached.person(reach, standing, person, preview.now());
     }
 
-    /**
-     * By which engagements somebody is reached: those that run, else the next, else the last one. Who was nowhere before is
-     * reached by those of the draft.
-     */
-    private List<Engagement> counting(Id<Person> person) {
-        List<Engagement> known =
-                preview.snapshot().model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person);
-        if (known.isEmpty()) {
-            return preview.model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person);
-        }
-        List<Engagement> running = known.stream()
-                .filter(engagement -> engagement.window().contains(preview.now()))
-                .toList();
-        return running.isEmpty()
-                ? known.stream()
-                        .filter(engagement -> !engagement.window().endsBy(preview.now()))
-                        .min(Comparator.comparing(
-                                engagement -> engagement.window().from()))
-                        .or(() -> known.stream()
-                                .max(Comparator.comparing(
-                                        engagement -> engagement.window().until())))
-                        .stream()
-                        .toList()
-                : running;
+    /** Now or later. */
+    private boolean isEngaged(Model model, Id<Person> person) {
+        return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person).stream()
+                .anyMatch(engagement -> !engagement.window().endsBy(preview.now()));
     }
 
     /**
@@ -219,15 +214,45 @@ public final class Authority {
         if (!isAnother) {
             return;
         }
+        requireIdentity(before.id());
+    }
+
+    private void requireIdentity(Id<Person> person) {
         Model standing = preview.snapshot().model();
-        standing.table(Kind.ACCOUNT)
-                .by(Account.BY_PERSON, before.id())
-                .forEach(account -> requireTenant(account.tenant()));
-        boolean isElsewhere = standing.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, before.id()).stream()
-                .filter(engagement -> !engagement.window().endsBy(preview.now()))
-                .anyMatch(engagement -> !reach.covers(engagement.unit(), preview.model()));
-        if (isElsewhere) {
-            lacks.add(new Lack.OfIdentity(before.id()));
+        standing.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).forEach(account -> requireTenant(account.tenant()));
+        if (!Reached.units(reach, standing, person, preview.now())) {
+            lacks.add(new Lack.OfIdentity(person));
+        }
+    }
+
+    /** An account that a tenant has already becomes somebody's by their being linked: whoever signs in there is them then. */
+    private void checkLinks() {
+        for (Preview.Outcome outcome : preview.outcomes()) {
+            boolean isLink = !outcome.entry().fields().getOrDefault("found", "").isEmpty();
+            for (Effect effect : isLink ? outcome.effects() : List.<Effect>of()) {
+                effect.after()
+                        .flatMap(fact -> fact instanceof Account account ? account.person() : Optional.empty())
+                        .ifPresent(this::requireIdentity);
+            }
+        }
+    }
+
+    /**
+     * Whatever anybody gains or loses lies within reach, by whatever way it comes about: by a rule that an engagement
+     * fulfils, or by a group in a group.
+     */
+    private void checkShifts() {
+        List<Instant> boundaries = preview.boundaries();
+        Set<Instant> instants = new TreeSet<>(List.of(preview.now(), preview.lastBeginning()));
+        boundaries.stream().limit(MOST_BOUNDARIES).forEach(instants::add);
+        for (Instant at : instants) {
+            Impact impact = preview.impactAt(at);
+            Stream.of(impact.gains(), impact.losses(), impact.started(), impact.stopped())
+                    .flatMap(List::stream)
+                    .forEach(shift -> {
+                        requireTenant(shift.tenant());
+                        require(shift.person());
+                    });
         }
     }
 

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -15,6 +16,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -34,6 +36,7 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.model.Window;
+import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 
@@ -208,7 +211,7 @@ class AuthorityTest {
     }
 
     @Test
-    void takingSomebodyInDoesNotReachWhatTheyHaveElsewhere() {
+    void whoeverWorksElsewhereIsTakenInByThoseWhoReachThemAlready() {
         RandomModel made = new RandomModel(3);
         Person elsewhere = made.people.get(0);
         Unit own = new Unit(made.id(), wexa.core.model.Key.of("own"), "Own", Optional.empty(), ZoneOffset.UTC);
@@ -224,10 +227,83 @@ class AuthorityTest {
         Reach reach = new Reach(Optional.empty(), Optional.of(Set.of(own.id())));
         Preview taking = preview(made, List.of(entry(made, "engagement.begin", engaged)));
         assertThat(taking.effects()).isNotEmpty();
-        assertThat(Authority.lacking(taking, reach, Optional.empty())).isEmpty();
+        assertThat(Authority.lacking(taking, reach, Optional.empty()))
+                .as("else they would be within reach from then on, by one's own making")
+                .containsExactly(new Lack.OfPerson(elsewhere.id()));
         Preview both =
                 preview(made, List.of(entry(made, "engagement.begin", engaged), entry(made, "person.edit", renamed)));
         assertThat(Authority.lacking(both, reach, Optional.empty())).containsExactly(new Lack.OfPerson(elsewhere.id()));
+        made.engagements.removeIf(one -> one.person().equals(elsewhere.id()));
+        Preview newcomer =
+                preview(made, List.of(entry(made, "engagement.begin", engaged), entry(made, "person.edit", renamed)));
+        assertThat(newcomer.effects()).hasSizeGreaterThan(1);
+        assertThat(Authority.lacking(newcomer, reach, Optional.empty()).stream()
+                        .filter(Lack.OfPerson.class::isInstance))
+                .as("who is nowhere is brought in")
+                .isEmpty();
+    }
+
+    /** Whatever way it comes about: by groups in groups, by rules that an engagement fulfils, now or later. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whereNothingIsLackingEveryShiftLiesWithinReach(int seed) {
+        RandomModel made = new RandomModel(seed);
+        for (Entry alone : several(made)) {
+            Preview preview = preview(made, List.of(alone));
+            Model before = preview.snapshot().model();
+            Reach reach = reach(made);
+            if (!Authority.lacking(preview, reach, Optional.empty()).isEmpty()) {
+                continue;
+            }
+            for (int hours = 0; hours < 1_000; hours += 40) {
+                Impact impact = preview.impactAt(RandomModel.NOW.plus(Duration.ofHours(hours)));
+                Stream.of(impact.gains(), impact.losses(), impact.started(), impact.stopped())
+                        .flatMap(List::stream)
+                        .forEach(shift -> {
+                            assertThat(reach.covers(shift.tenant())).isTrue();
+                            assertThat(reach.units().isEmpty()
+                                            || Stream.of(before, preview.model())
+                                                    .anyMatch(model -> model
+                                                            .table(Kind.ENGAGEMENT)
+                                                            .by(Engagement.BY_PERSON, shift.person())
+                                                            .stream()
+                                                            .anyMatch(one -> reach.covers(one.unit(), model))))
+                                    .isTrue();
+                        });
+            }
+        }
+    }
+
+    /** Whoever signs in to an account that a tenant had already is whom it is linked to, there and wherever they are known. */
+    @Test
+    void linkingAnAccountTakesAllTheirUnitsAndTenants() {
+        RandomModel made = new RandomModel(3);
+        Person person = made.people.get(0);
+        made.accounts.removeIf(account -> account.person().equals(Optional.of(person.id()))
+                && account.tenant().equals(made.tenants.get(0).id()));
+        Set<Id<Tenant>> elsewhere = made.accounts.stream()
+                .filter(account -> account.person().equals(Optional.of(person.id())))
+                .map(Account::tenant)
+                .collect(Collectors.toSet());
+        assertThat(elsewhere).isNotEmpty();
+        Map<String, String> opened = new HashMap<>(Map.of(
+                "id", made.id().toString(),
+                "person", person.id().toString(),
+                "tenant", made.tenants.get(0).id().toString(),
+                "as", "known.there"));
+        Reach one = new Reach(Optional.of(Set.of(made.tenants.get(0).id())), Optional.empty());
+        Preview opening = preview(made, List.of(entry(made, "account.open", opened)));
+        assertThat(opening.effects()).isNotEmpty();
+        List<Lack> toOpen = Authority.lacking(opening, one, Optional.empty());
+        opened.put("found", "r-1");
+        Preview linking = preview(made, List.of(entry(made, "account.open", opened)));
+        assertThat(linking.effects()).isNotEmpty();
+        List<Lack> toLink = new ArrayList<>(Authority.lacking(linking, one, Optional.empty()));
+        toLink.removeAll(toOpen);
+        assertThat(toLink)
+                .containsExactlyInAnyOrderElementsOf(elsewhere.stream()
+                        .map(tenant -> (Lack) new Lack.OfTenant(tenant))
+                        .toList());
     }
 
     /** In two drafts: first somebody is taken in who works elsewhere, then what they are known by is made another. */

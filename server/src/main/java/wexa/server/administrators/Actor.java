@@ -1,12 +1,12 @@
 package wexa.server.administrators;
 
+import java.time.Instant;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import wexa.core.governance.Reach;
-import wexa.core.model.Engagement;
+import wexa.core.governance.Reached;
 import wexa.core.model.Id;
-import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
@@ -44,13 +44,17 @@ public record Actor(UUID id, String login, String name, Set<Act> acts, Reach rea
         }
     }
 
-    /** Throws a 403 that names the person if no unit in which they are, were or will be engaged lies within the reach. */
-    public void requireReach(Person person, Model model) {
-        boolean isReached = reach.units().isEmpty()
-                || model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
-                        .anyMatch(engagement -> reach.covers(engagement.unit(), model));
-        if (!isReached) {
+    /** Throws a 403 that names the person if no unit in which they are engaged lies within the reach. */
+    public void requireReach(Person person, Model model, Instant now) {
+        if (!Reached.person(reach, model, person.id(), now)) {
             throw outOfReach(person.name() + " works in no unit that you reach.");
+        }
+    }
+
+    /** Throws a 403 that names the person if they also work, or have an account, beyond the reach. */
+    public void requireIdentity(Person person, Model model, Instant now) {
+        if (!Reached.identity(reach, model, person.id(), now)) {
+            throw outOfReach(person.name() + " also works, or has an account, where you do not reach.");
         }
     }
 

@@ -122,9 +122,9 @@ public class Previews {
                 ? new Timeline.Moment(preview.now(), List.of(), List.of(), List.of())
                 : moments.get(0);
         Set<Id<?>> people = new LinkedHashSet<>();
-        moments.forEach(moment -> Stream.of(moment.gains(), moment.losses())
+        Stream.of(first.gains(), first.losses())
                 .flatMap(List::stream)
-                .forEach(told -> people.add(told.shift().person())));
+                .forEach(told -> people.add(told.shift().person()));
         List<List<Usability.Block>> blocked = first.gains().stream()
                 .map(Timeline.Told::blocks)
                 .filter(blocks -> !blocks.isEmpty())

@@ -78,7 +78,7 @@ class Overtaking {
     }
 
     void supersede(Collection<UUID> superseded, long changeset, Instant now) {
-        String words = "changeset " + changeset + " changes the same: its step carries what is wanted now";
+        String words = "changed again by changeset " + changeset;
         chunks(List.copyOf(superseded), some -> steps.supersede(some, words, now));
     }
 

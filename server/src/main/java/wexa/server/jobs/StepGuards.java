@@ -18,25 +18,26 @@ import wexa.server.administrators.Actor;
 import wexa.server.administrators.Guard;
 import wexa.server.administrators.Over;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
 
 /** A step is the business of those who reach its tenant and the person whose object it is about; a job, all of its open steps. */
 @Configuration(proxyBeanMethods = false)
 class StepGuards {
     @Bean
-    static Guard stepGuard(StepRows steps, SnapshotStore snapshots) {
-        return guard(Over.STEP, snapshots, steps::placesOfStep);
+    static Guard stepGuard(StepRows steps, SnapshotStore snapshots, BusinessClock clock) {
+        return guard(Over.STEP, snapshots, clock, steps::placesOfStep);
     }
 
     @Bean
-    static Guard jobGuard(StepRows steps, SnapshotStore snapshots) {
-        return guard(Over.JOB, snapshots, steps::placesOfJob);
+    static Guard jobGuard(StepRows steps, SnapshotStore snapshots, BusinessClock clock) {
+        return guard(Over.JOB, snapshots, clock, steps::placesOfJob);
     }
 
     private interface Places {
         Collection<StepRows.Place> of(UUID id);
     }
 
-    private static Guard guard(Over over, SnapshotStore snapshots, Places places) {
+    private static Guard guard(Over over, SnapshotStore snapshots, BusinessClock clock, Places places) {
         return new Guard() {
             @Override
             public Over over() {
@@ -51,7 +52,7 @@ class StepGuards {
                     model.tenants().find(Id.of(place.tenantId())).ifPresent(one -> actor.requireReach(one, model));
                     ObjectKey.read(place.object())
                             .flatMap(key -> person(key, model))
-                            .ifPresent(person -> actor.requireReach(person, model));
+                            .ifPresent(person -> actor.requireReach(person, model, clock.now()));
                 }
             }
         };

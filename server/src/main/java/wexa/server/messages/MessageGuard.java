@@ -8,16 +8,22 @@ import wexa.server.administrators.Actor;
 import wexa.server.administrators.Guard;
 import wexa.server.administrators.Over;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
 
-/** A message is the business of those who reach the person and every tenant that it tells of. */
+/**
+ * A message is the business of those who reach all that the person is, and every tenant that it tells of: with its link
+ * passwords are chosen.
+ */
 @Component
 class MessageGuard implements Guard {
     private final MessageStore store;
     private final SnapshotStore snapshots;
+    private final BusinessClock clock;
 
-    MessageGuard(MessageStore store, SnapshotStore snapshots) {
+    MessageGuard(MessageStore store, SnapshotStore snapshots, BusinessClock clock) {
         this.store = store;
         this.snapshots = snapshots;
+        this.clock = clock;
     }
 
     @Override
@@ -29,7 +35,9 @@ class MessageGuard implements Guard {
     public void require(Actor actor, Object thing) {
         Model model = snapshots.current().model();
         store.find((UUID) thing).ifPresent(message -> {
-            model.people().find(message.person()).ifPresent(person -> actor.requireReach(person, model));
+            model.people()
+                    .find(message.person())
+                    .ifPresent(person -> actor.requireIdentity(person, model, clock.now()));
             message.accounts().stream()
                     .flatMap(account -> model.table(Kind.ACCOUNT).find(account).stream())
                     .forEach(account -> actor.requireReach(model.tenants().get(account.tenant()), model));

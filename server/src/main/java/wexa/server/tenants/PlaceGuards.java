@@ -10,6 +10,7 @@ import wexa.server.administrators.Guard;
 import wexa.server.administrators.Over;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
 
 /** Who reaches a tenant, and who reaches a person. */
 @Configuration(proxyBeanMethods = false)
@@ -35,7 +36,7 @@ class PlaceGuards {
     }
 
     @Bean
-    static Guard personGuard(SnapshotStore snapshots) {
+    static Guard personGuard(SnapshotStore snapshots, BusinessClock clock) {
         return guard(
                 Over.PERSON,
                 (actor, id) -> snapshots
@@ -44,7 +45,7 @@ class PlaceGuards {
                         .people()
                         .find(Id.of(id))
                         .ifPresent(person ->
-                                actor.requireReach(person, snapshots.current().model())));
+                                actor.requireReach(person, snapshots.current().model(), clock.now())));
     }
 
     private static void requireTenant(Actor actor, UUID id, SnapshotStore snapshots) {
