@@ -2,6 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import { roleQuery } from "../api/queries";
+import { useSession } from "../session/hooks";
+import { day, lastDay } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
@@ -10,6 +12,7 @@ type Page = Schemas["RolePage"];
 
 export function RolePage() {
   const { id } = useParams({ from: "/roles/$id" });
+  const session = useSession();
   const role = useQuery(roleQuery(id));
   return (
     <Read of={role} what="the role">
@@ -28,7 +31,7 @@ export function RolePage() {
             )}
             {data.given.map((one) => (
               <li
-                key={`${one.subjectId} ${one.tenant} ${one.area}`}
+                key={[one.subjectId, one.tenant, one.area, one.from].join(" ")}
                 className="flex min-h-8 items-center gap-2 px-3 py-1"
               >
                 <TenantDot colour={one.colour} />
@@ -40,10 +43,15 @@ export function RolePage() {
                   {one.subject}
                 </Link>
                 <span className="text-soft">
-                  {one.group ? "group " : ""}in {one.tenant}, {one.area}
+                  {one.group ? "group " : ""}in {one.tenant}
+                  {one.area && `, ${one.area}`}
+                  {one.from && ` · from ${day(one.from, session.zone)}`}
+                  {one.until && ` · until ${lastDay(one.until, session.zone)}`}
                 </span>
+                {!one.area && <b className="text-sm text-error">does nothing: it has no place yet</b>}
               </li>
             ))}
+            {data.moreGiven > 0 && <li className="px-3 py-1 text-soft">and {data.moreGiven} more</li>}
           </ul>
         </>
       )}

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
+import java.util.concurrent.ThreadLocalRandom;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -163,5 +164,47 @@ class RolesTest {
             assertThat(answer.status()).as(place).isEqualTo(404);
             assertThat(answer.body().path("code").asString()).as(place).isNotBlank();
         }
+    }
+
+    @Test
+    void aRolesPageListsWhoHasItNowOrWillAndNobodyWhoHadIt() throws Exception {
+        JsonNode draft = cast.newcomer(
+                Cast.unique("had.it"),
+                Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000)),
+                "keeper");
+        cast.carried(draft);
+        String person = Cast.personIn(draft);
+        JsonNode role = named("roles", "Night keeper");
+        List<JsonNode> before = givenTo(person, role);
+        assertThat(before).hasSize(1);
+        String assignment =
+                Cast.entry(draft, "assignment.give").path("fields").path("id").asString();
+        int counted = named("roles", "Night keeper").path("assignments").asInt();
+        cast.carried(cast.put(cast.tove.draft("Has it no more"), "assignment.end", Map.of("assignment", assignment)));
+        assertThat(givenTo(person, role)).isEmpty();
+        assertThat(named("roles", "Night keeper").path("assignments").asInt()).isEqualTo(counted - 1);
+        JsonNode later = cast.put(
+                cast.tove.draft("Has it later"),
+                "assignment.give",
+                Map.of(
+                        "subject", "person:" + person,
+                        "role", "night-keeper",
+                        "tenant", "pelagia/north",
+                        "area", "lagoon-hall",
+                        "from", "2027-01-01",
+                        "until", "2027-01-31"));
+        assertThat(cast.tove.apply(later).status()).isEqualTo(200);
+        List<JsonNode> after = givenTo(person, role);
+        assertThat(after).hasSize(1);
+        assertThat(after.get(0).path("from").asString()).startsWith("2027-01-01");
+        assertThat(after.get(0).path("until").asString()).startsWith("2027-02-01");
+    }
+
+    private List<JsonNode> givenTo(String person, JsonNode role) throws Exception {
+        return page("roles", role)
+                .path("given")
+                .valueStream()
+                .filter(one -> one.path("subjectId").asString().equals(person))
+                .toList();
     }
 }

@@ -95,7 +95,7 @@ public class DeskService {
         tenants.add(snapshot, now, items);
         addEnding(snapshot.model(), now, items);
         addScheduled(snapshot.model(), now, items);
-        addInert(snapshot.model(), items);
+        addInert(snapshot.model(), now, items);
         addConflicts(snapshot, now, items);
         addPairs(items);
         addUnmapped(snapshot.model(), snapshot.index(), now, items);
@@ -296,12 +296,16 @@ public class DeskService {
         return from.isAfter(now) && from.isBefore(now.plus(SOON));
     }
 
-    private static void addInert(Model model, List<DeskView.Item> items) {
+    private static void addInert(Model model, Instant now, List<DeskView.Item> items) {
         for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
             Tenant tenant = model.tenants().get(assignment.tenant());
             App app = model.appOf(tenant);
             if (assignment.area().isEmpty()
                     && app.needsArea()
+                    && assignment
+                            .effective(model)
+                            .filter(window -> !window.endsBy(now))
+                            .isPresent()
                     && assignment.subject() instanceof Subject.OfPerson one) {
                 items.add(new DeskView.Item(
                         "INERT",

@@ -1,9 +1,9 @@
 package wexa.server.roles;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -19,6 +19,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
@@ -57,7 +58,7 @@ public class RoleService {
                 .toList();
     }
 
-    private static RoleViews.RoleRow row(Snapshot snapshot, Role role) {
+    private RoleViews.RoleRow row(Snapshot snapshot, Role role) {
         Model model = snapshot.model();
         Set<Permission> permissions = snapshot.index().permissionsOf(role.id());
         List<String> apps = permissions.stream()
@@ -73,7 +74,7 @@ public class RoleService {
                 role.description(),
                 apps,
                 permissions.size(),
-                model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).size(),
+                (int) standing(model, role, clock.now()).count(),
                 role.owner().flatMap(model.people()::find).map(Person::name).orElse(null));
     }
 
@@ -81,6 +82,7 @@ public class RoleService {
     public RoleViews.RolePage page(Actor actor, UUID id) {
         Snapshot snapshot = snapshots.current();
         Model model = snapshot.model();
+        Instant now = clock.now();
         Role role = model.roles().find(Id.of(id)).orElseThrow(() -> Problem.notFound("role", id));
         List<RoleViews.Ingredient> ingredients = new ArrayList<>();
         List<Set<Permission>> contents = new ArrayList<>();
@@ -97,7 +99,11 @@ public class RoleService {
                 row(snapshot, role),
                 ingredients,
                 lines(model, role, contents, snapshot.index().permissionsOf(role.id())),
-                given(model, role));
+                standing(model, role, now)
+                        .limit(MOST_GIVEN)
+                        .map(one -> given(model, one, now))
+                        .toList(),
+                (int) Math.max(0, standing(model, role, now).count() - MOST_GIVEN));
     }
 
     private static List<RoleViews.Line> lines(
@@ -127,23 +133,40 @@ public class RoleService {
         return lines;
     }
 
-    private static List<RoleViews.Given> given(Model model, Role role) {
-        Stream<Assignment> assignments = model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).stream();
-        return assignments.limit(MOST_GIVEN).map(one -> given(model, one)).toList();
+    /** What is over is not told: who had it stands in the log. */
+    private static Stream<Assignment> standing(Model model, Role role, Instant now) {
+        return model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).stream()
+                .filter(one -> one.effective(model)
+                        .filter(window -> !window.endsBy(now))
+                        .isPresent());
     }
 
-    private static RoleViews.Given given(Model model, Assignment one) {
+    private static RoleViews.Given given(Model model, Assignment one, Instant now) {
         Tenant tenant = model.tenants().get(one.tenant());
-        String area =
-                one.area().map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere");
-        String where = model.title(tenant);
-        if (one.subject() instanceof Subject.OfPerson person) {
-            Optional<Person> found = model.people().find(person.person());
-            return new RoleViews.Given(
-                    found.map(Person::name).orElse(""), person.person().value(), false, where, tenant.colour(), area);
-        }
-        Subject.OfGroup many = (Subject.OfGroup) one.subject();
+        Window window = one.effective(model).orElseThrow();
+        boolean isInert = one.area().isEmpty() && model.appOf(tenant).needsArea();
+        boolean isGroup = one.subject() instanceof Subject.OfGroup;
         return new RoleViews.Given(
-                model.groups().get(many.group()).name(), many.group().value(), true, where, tenant.colour(), area);
+                name(model, one.subject()),
+                one.subject() instanceof Subject.OfPerson person
+                        ? person.person().value()
+                        : ((Subject.OfGroup) one.subject()).group().value(),
+                isGroup,
+                model.title(tenant),
+                tenant.colour(),
+                isInert
+                        ? null
+                        : one.area()
+                                .map(model.table(Kind.AREA)::get)
+                                .map(Area::name)
+                                .orElse("everywhere"),
+                window.from().isAfter(now) ? window.from() : null,
+                window.isOpenEnded() ? null : window.until());
+    }
+
+    private static String name(Model model, Subject subject) {
+        return subject instanceof Subject.OfPerson person
+                ? model.people().find(person.person()).map(Person::name).orElse("")
+                : model.groups().get(((Subject.OfGroup) subject).group()).name();
     }
 }

@@ -1,5 +1,6 @@
 package wexa.server.roles;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -20,7 +21,8 @@ public final class RoleViews {
             @Nullable String owner) {}
 
     /** A role with what it is made of: ingredients as columns, permissions as lines. */
-    public record RolePage(RoleRow role, List<Ingredient> ingredients, List<Line> lines, List<Given> given) {}
+    public record RolePage(
+            RoleRow role, List<Ingredient> ingredients, List<Line> lines, List<Given> given, int moreGiven) {}
 
     /** A permission set or an included role. */
     public record Ingredient(UUID id, String name, String kind) {}
@@ -35,8 +37,22 @@ public final class RoleViews {
             boolean given,
             boolean exception) {}
 
-    /** To whom the role is given. */
-    public record Given(String subject, UUID subjectId, boolean group, String tenant, int colour, String area) {}
+    /**
+     * To whom the role is given, now or from a coming day on.
+     *
+     * @param area where; none if it needs a place and has none, so that it does nothing
+     * @param from the day from which on, if it is still to come
+     * @param until its end, if it has one of its own or of the engagement that it was given for
+     */
+    public record Given(
+            String subject,
+            UUID subjectId,
+            boolean group,
+            String tenant,
+            int colour,
+            @Nullable String area,
+            @Nullable Instant from,
+            @Nullable Instant until) {}
 
     /**
      * A conflict rule in words, and in whom its sides meet now. {@code one} and {@code other} are what must not meet:
