@@ -2,15 +2,16 @@ package wexa.server.jobs;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashSet;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.CompletionService;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorCompletionService;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.TransientDataAccessException;
@@ -94,28 +95,24 @@ class Lane {
 
     /** Works until nothing is due, and tells when something falls due next. */
     Optional<Instant> run(UUID tenant) {
-        CompletionService<UUID> working = new ExecutorCompletionService<>(background);
-        Set<UUID> underWay = new HashSet<>();
-        OptionalInt phase = OptionalInt.empty();
+        CompletionService<StepRow> working = new ExecutorCompletionService<>(background);
+        Map<UUID, StepRow> underWay = new HashMap<>();
         Optional<Instant> due = Optional.of(clock.now());
         try {
             for (int started = 0; ; ) {
                 boolean mayStart = started < STEPS_AT_A_TIME && underWay.size() < pace.width(tenant);
-                StepStore.Next next =
-                        mayStart ? steps.claim(tenant, new StepStore.UnderWay(underWay, phase)) : StepStore.NOTHING;
+                StepStore.Next next = mayStart ? steps.claim(tenant, underWay(underWay)) : StepStore.NOTHING;
                 if (next.claimed().isPresent()) {
                     StepRow step = next.claimed().get();
                     started++;
-                    underWay.add(step.id);
-                    phase = OptionalInt.of(step.phase);
-                    working.submit(() -> carryOut(step, next.wasSent()), step.id);
+                    underWay.put(step.id, step);
+                    working.submit(() -> carryOut(step, next.wasSent()), step);
                     continue;
                 }
                 if (underWay.isEmpty()) {
                     return mayStart ? next.due() : pace.until(tenant).or(() -> due);
                 }
-                underWay.remove(working.take().get());
-                phase = underWay.isEmpty() ? OptionalInt.empty() : phase;
+                underWay.remove(working.take().get().id);
             }
         } catch (InterruptedException stopped) {
             // what is under way stands as sent, and is looked up by whoever goes on
@@ -124,6 +121,13 @@ class Lane {
         } catch (ExecutionException broken) {
             throw new IllegalStateException("a step broke in an unforeseen way", broken);
         }
+    }
+
+    private static StepStore.UnderWay underWay(Map<UUID, StepRow> steps) {
+        return new StepStore.UnderWay(
+                Set.copyOf(steps.keySet()),
+                steps.values().stream().map(step -> step.object).collect(Collectors.toSet()),
+                steps.values().stream().mapToInt(step -> step.phase).findFirst());
     }
 
     private void carryOut(StepRow step, boolean wasSent) {

@@ -43,10 +43,15 @@ class StepStore {
     /** What a lane does next: a claimed step, or the instant at which something falls due. */
     record Next(Optional<StepRow> claimed, boolean wasSent, Optional<Instant> due) {}
 
-    /** Steps of a tenant that a lane has on their way at this moment: all of one phase. */
-    record UnderWay(Set<UUID> steps, OptionalInt phase) {
+    /**
+     * Steps of a tenant that a lane has on their way at this moment, with their objects: all of one phase. What came of one
+     * is in the store a moment before it is in memory, so that its object is taken until the lane has it back.
+     */
+    record UnderWay(Set<UUID> steps, Set<String> objects, OptionalInt phase) {
         boolean letIn(StepRows.OpenStep step) {
-            return !steps.contains(step.id()) && (phase.isEmpty() || phase.getAsInt() == step.phase());
+            return !steps.contains(step.id())
+                    && !objects.contains(step.object())
+                    && (phase.isEmpty() || phase.getAsInt() == step.phase());
         }
     }
 
