@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
@@ -64,11 +65,14 @@ class ManyTest {
             assertThat(draft.path("total").asInt()).isEqualTo(2 * PEOPLE);
             print("draft previewed", began);
 
+            began = System.nanoTime();
+            String reviewed = tove.reviewed(draft);
+            print("draft reviewed", began);
             AtomicBoolean isOver = new AtomicBoolean();
             CompletableFuture<List<Double>> readings =
                     CompletableFuture.supplyAsync(() -> readUntil(stage, known, isOver));
             began = System.nanoTime();
-            Answer applied = tove.apply(draft);
+            Answer applied = tove.apply(draft, UUID.randomUUID(), reviewed);
             double seconds = (System.nanoTime() - began) / 1e9;
             isOver.set(true);
             assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);

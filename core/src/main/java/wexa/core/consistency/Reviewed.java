@@ -9,7 +9,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
-import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.finding.Finding;
@@ -22,38 +22,44 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 
 /**
- * What a review says, as one digest: whoever applies a draft applies what was reviewed, or reviews it again. It does not move
+ * What a review says of a draft, and the same as one digest: whoever applies a draft applies what was reviewed, or reviews it again. It does not move
  * with the clock until something begins or ends, but with anything that would come about otherwise than was shown: by a
  * change of a role that the draft gives as much as by one of the draft.
+ *
+ * @param digest SHA-256 over entries with state, sentence and findings with their facts (free seats among them), who gains
+ *     and loses what now and at the next boundaries and whether it can be used, and what is wanted of each object in each
+ *     tenant; not over steps: a tenant that is read meanwhile changes nothing of what was decided
+ * @param after the snapshot as it would be
+ * @param touched the tenants in which something is to be done, by what is wanted there
  */
-public final class Reviewed {
+public record Reviewed(String digest, Snapshot after, Concerned concerned, List<Touched> touched) {
     private static final int BOUNDARIES = 20;
 
     /** Of longer drafts, whose people may each have instants of their own, the present and the last beginning count. */
     private static final int LONG = 2_000;
 
-    private final MessageDigest digest;
-
-    private Reviewed() {
-        try {
-            digest = MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException impossible) {
-            throw new IllegalStateException("every Java platform has SHA-256", impossible);
-        }
+    public Reviewed {
+        touched = List.copyOf(touched);
     }
 
-    /**
-     * SHA-256 over entries with state, sentence and findings with their facts (free seats among them), who gains and loses
-     * what now and at the next boundaries and whether it can be used, and what is wanted of each object in each tenant. Not
-     * over steps: a tenant that is read meanwhile changes nothing of what was decided. Costs what the review costs.
-     */
-    public static String digest(Preview preview) {
-        Reviewed reviewed = new Reviewed();
-        reviewed.addEntries(preview);
-        reviewed.addReplaced(preview);
-        instants(preview).forEach(at -> reviewed.addImpact(preview.impactAt(at)));
-        reviewed.addWanted(preview);
-        return HexFormat.of().formatHex(reviewed.digest.digest());
+    /** Costs what a review costs: the impact at each instant that is looked at, and what tenants should hold of it. */
+    public static Reviewed of(Preview preview) {
+        Snapshot after = new Snapshot(preview.snapshot().version() + 1, preview.model(), preview.index());
+        Concerned concerned = Concerned.by(preview, after);
+        List<Touched> touched = new ArrayList<>();
+        for (Tenant tenant : preview.model().tenants().stream().toList()) {
+            Cancellation.check();
+            Touched here = Touched.between(preview.snapshot(), after, tenant, preview.now(), concerned);
+            if (!here.isEmpty()) {
+                touched.add(here);
+            }
+        }
+        Digest digest = new Digest();
+        digest.addEntries(preview);
+        digest.addReplaced(preview);
+        instants(preview).forEach(at -> digest.addImpact(preview.impactAt(at)));
+        touched.forEach(digest::addWanted);
+        return new Reviewed(digest.text(), after, concerned, touched);
     }
 
     private static List<Instant> instants(Preview preview) {
@@ -67,59 +73,72 @@ public final class Reviewed {
         return instants;
     }
 
-    private void add(Object... parts) {
-        for (Object part : parts) {
-            digest.update(part.toString().getBytes(StandardCharsets.UTF_8));
-            digest.update((byte) 0);
-        }
-        digest.update((byte) '\n');
-    }
+    /** Takes in line by line what a review says. */
+    private static final class Digest {
+        private final MessageDigest digest;
 
-    private void addEntries(Preview preview) {
-        for (Preview.Outcome outcome : preview.outcomes()) {
-            add(outcome.entry().id(), outcome.state(), outcome.sentence().orElse(""));
-            for (Finding finding : outcome.findings()) {
-                add(finding.code().text(), finding.path(), new TreeMap<>(finding.facts()));
+        Digest() {
+            try {
+                digest = MessageDigest.getInstance("SHA-256");
+            } catch (NoSuchAlgorithmException impossible) {
+                throw new IllegalStateException("every Java platform has SHA-256", impossible);
             }
         }
-    }
 
-    /** Whether something that just began is ended or taken out again is a matter of the second, not of what is shown. */
-    private void addReplaced(Preview preview) {
-        preview.effects().stream()
-                .sorted(Comparator.comparing((Effect effect) -> Kind.all().indexOf(effect.kind()))
-                        .thenComparing(Effect::id))
-                .forEach(effect -> add(
-                        effect.kind(),
-                        effect.id(),
-                        effect.before().map(Fact::toString).orElse("-")));
-    }
+        private void add(Object... parts) {
+            for (Object part : parts) {
+                digest.update(part.toString().getBytes(StandardCharsets.UTF_8));
+                digest.update((byte) 0);
+            }
+            digest.update((byte) '\n');
+        }
 
-    private void addImpact(Impact impact) {
-        addShifts("+", impact.gains(), impact);
-        addShifts("-", impact.losses(), impact);
-        addShifts("usable", impact.started(), impact);
-        addShifts("blocked", impact.stopped(), impact);
-    }
+        void addEntries(Preview preview) {
+            for (Preview.Outcome outcome : preview.outcomes()) {
+                add(outcome.entry().id(), outcome.state(), outcome.sentence().orElse(""));
+                for (Finding finding : outcome.findings()) {
+                    add(finding.code().text(), finding.path(), new TreeMap<>(finding.facts()));
+                }
+            }
+        }
 
-    private void addShifts(String what, Collection<Impact.Shift> shifts, Impact impact) {
-        shifts.stream()
-                .map(shift -> shift + " " + impact.blocked().getOrDefault(shift, List.of()))
-                .sorted()
-                .forEach(line -> add(what, line));
-    }
+        /** Whether something that just began is ended or taken out again is a matter of the second, not of what is shown. */
+        void addReplaced(Preview preview) {
+            preview.effects().stream()
+                    .sorted(Comparator.comparing((Effect effect) -> Kind.all().indexOf(effect.kind()))
+                            .thenComparing(Effect::id))
+                    .forEach(effect -> add(
+                            effect.kind(),
+                            effect.id(),
+                            effect.before().map(Fact::toString).orElse("-")));
+        }
 
-    private void addWanted(Preview preview) {
-        Snapshot after = new Snapshot(preview.snapshot().version() + 1, preview.model(), preview.index());
-        Concerned concerned = Concerned.by(preview, after);
-        for (Tenant tenant : preview.model().tenants().stream().toList()) {
-            Cancellation.check();
-            Map<ObjectKey, Fields> touched =
-                    Touched.between(preview.snapshot(), after, tenant, preview.now(), concerned);
-            DesiredState desired = new DesiredState(after.model(), after.index(), tenant, preview.now());
-            Map<ObjectKey, TenantObject> wanted = touched.isEmpty() ? Map.of() : desired.about(concerned);
-            touched.forEach((key, fields) ->
-                    add(tenant.id(), key, wanted.containsKey(key) ? fields.told(wanted.get(key)) : "none"));
+        void addImpact(Impact impact) {
+            addShifts("+", impact.gains(), impact);
+            addShifts("-", impact.losses(), impact);
+            addShifts("usable", impact.started(), impact);
+            addShifts("blocked", impact.stopped(), impact);
+        }
+
+        private void addShifts(String what, Collection<Impact.Shift> shifts, Impact impact) {
+            shifts.stream()
+                    .map(shift -> shift + " " + impact.blocked().getOrDefault(shift, List.of()))
+                    .sorted()
+                    .forEach(line -> add(what, line));
+        }
+
+        void addWanted(Touched touched) {
+            touched.fields()
+                    .forEach((key, fields) -> add(
+                            touched.tenant().id(),
+                            key,
+                            Optional.ofNullable(touched.desired().get(key))
+                                    .map(fields::told)
+                                    .orElse("none")));
+        }
+
+        String text() {
+            return HexFormat.of().formatHex(digest.digest());
         }
     }
 }

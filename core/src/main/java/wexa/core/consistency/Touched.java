@@ -1,6 +1,7 @@
 package wexa.core.consistency;
 
 import java.time.Instant;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,18 +12,25 @@ import java.util.TreeSet;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 
-/** The objects of a tenant whose desired state differs between two snapshots: all that a changeset's job may carry. */
-public final class Touched {
-    private Touched() {}
+/**
+ * The objects of a tenant whose desired state differs between two snapshots: all that a changeset's job may carry.
+ *
+ * @param fields what differs of each object
+ * @param desired what should be, of these objects and of others about the same people
+ */
+public record Touched(Tenant tenant, SortedMap<ObjectKey, Fields> fields, SortedMap<ObjectKey, TenantObject> desired) {
+    public Touched {
+        fields = Collections.unmodifiableSortedMap(fields);
+        desired = Collections.unmodifiableSortedMap(desired);
+    }
 
     /** Looks only at what concerns those whom the changeset concerns; costs what that is. */
-    public static Map<ObjectKey, Fields> between(
-            Snapshot before, Snapshot after, Tenant tenant, Instant at, Concerned concerned) {
+    public static Touched between(Snapshot before, Snapshot after, Tenant tenant, Instant at, Concerned concerned) {
         DesiredState was = new DesiredState(before.model(), before.index(), tenant, at);
         DesiredState is = new DesiredState(after.model(), after.index(), tenant, at);
-        Map<ObjectKey, TenantObject> wasConcerned = was.about(concerned);
-        Map<ObjectKey, TenantObject> isConcerned = is.about(concerned);
-        Map<ObjectKey, Fields> differing = differing(wasConcerned, isConcerned);
+        SortedMap<ObjectKey, TenantObject> wasConcerned = was.about(concerned);
+        SortedMap<ObjectKey, TenantObject> isConcerned = is.about(concerned);
+        SortedMap<ObjectKey, Fields> differing = differing(wasConcerned, isConcerned);
         // a role or a group that somebody else has, too, was there before and stays after
         List<ObjectKey> onOneSide = differing.keySet().stream()
                 .filter(key -> isShared(key) && wasConcerned.containsKey(key) != isConcerned.containsKey(key))
@@ -35,7 +43,7 @@ public final class Touched {
                 differing.put(key, fields);
             }
         }
-        return differing;
+        return new Touched(tenant, differing, isConcerned);
     }
 
     private static boolean isShared(ObjectKey key) {
@@ -43,14 +51,15 @@ public final class Touched {
     }
 
     /** What becomes due in a tenant by the passing of time alone. */
-    public static Map<ObjectKey, Fields> betweenInstants(
-            Snapshot snapshot, Tenant tenant, Instant earlier, Instant later) {
-        return differing(
-                new DesiredState(snapshot.model(), snapshot.index(), tenant, earlier).all(),
-                new DesiredState(snapshot.model(), snapshot.index(), tenant, later).all());
+    public static Touched betweenInstants(Snapshot snapshot, Tenant tenant, Instant earlier, Instant later) {
+        SortedMap<ObjectKey, TenantObject> desired =
+                new DesiredState(snapshot.model(), snapshot.index(), tenant, later).all();
+        SortedMap<ObjectKey, TenantObject> was =
+                new DesiredState(snapshot.model(), snapshot.index(), tenant, earlier).all();
+        return new Touched(tenant, differing(was, desired), desired);
     }
 
-    private static Map<ObjectKey, Fields> differing(
+    private static SortedMap<ObjectKey, Fields> differing(
             Map<ObjectKey, TenantObject> before, Map<ObjectKey, TenantObject> after) {
         Set<ObjectKey> keys = new TreeSet<>(before.keySet());
         keys.addAll(after.keySet());
@@ -62,5 +71,14 @@ public final class Touched {
             }
         }
         return differing;
+    }
+
+    public boolean isEmpty() {
+        return fields.isEmpty();
+    }
+
+    /** The same about some of the fields only. */
+    public Touched of(SortedMap<ObjectKey, Fields> some) {
+        return new Touched(tenant, some, desired);
     }
 }

@@ -85,8 +85,8 @@ class CancellationTest {
 
     @Test
     void whatNobodyCancelsIsWhatItIsWithoutAnybodyAsking() {
-        assertThat(Reviewed.digest(Cancellation.unless(() -> false, this::preview)))
-                .isEqualTo(Reviewed.digest(preview()));
+        assertThat(Reviewed.of(Cancellation.unless(() -> false, this::preview)).digest())
+                .isEqualTo(Reviewed.of(preview()).digest());
         assertThat(Cancellation.unless(() -> false, this::tried).outcomes()).isEqualTo(tried().outcomes());
     }
 

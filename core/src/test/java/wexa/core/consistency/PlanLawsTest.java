@@ -137,7 +137,8 @@ class PlanLawsTest {
                 is.keySet().stream()
                         .filter(key -> !was.containsKey(key))
                         .forEach(key -> expected.put(key, Fields.WHOLE));
-                assertThat(Touched.between(before, after, tenant, RandomModel.NOW, concerned))
+                assertThat(Touched.between(before, after, tenant, RandomModel.NOW, concerned)
+                                .fields())
                         .isEqualTo(expected);
             }
             before = after;
@@ -168,7 +169,8 @@ class PlanLawsTest {
         Model model = new RandomModel(seed).model();
         Snapshot snapshot = Snapshot.compile(1, model);
         for (Tenant tenant : model.tenants().stream().toList()) {
-            assertThat(Touched.betweenInstants(snapshot, tenant, RandomModel.NOW, RandomModel.NOW))
+            assertThat(Touched.betweenInstants(snapshot, tenant, RandomModel.NOW, RandomModel.NOW)
+                            .fields())
                     .isEmpty();
         }
     }

@@ -40,12 +40,13 @@ class ReviewedTest {
         RandomModel made = new RandomModel(5);
         List<Entry> entries = SampleEntries.of(made).subList(0, 3);
         Snapshot snapshot = Snapshot.compile(1, made.model());
-        String digest = Reviewed.digest(preview(snapshot, entries, NOW));
-        assertThat(Reviewed.digest(preview(snapshot, entries, NOW.plusSeconds(90))))
+        String digest = Reviewed.of(preview(snapshot, entries, NOW)).digest();
+        assertThat(Reviewed.of(preview(snapshot, entries, NOW.plusSeconds(90))).digest())
                 .isEqualTo(digest);
-        assertThat(Reviewed.digest(preview(snapshot.with(2, List.of()), entries, NOW)))
+        assertThat(Reviewed.of(preview(snapshot.with(2, List.of()), entries, NOW))
+                        .digest())
                 .isEqualTo(digest);
-        assertThat(Reviewed.digest(preview(snapshot, entries.subList(0, 2), NOW)))
+        assertThat(Reviewed.of(preview(snapshot, entries.subList(0, 2), NOW)).digest())
                 .isNotEqualTo(digest);
     }
 
@@ -57,14 +58,14 @@ class ReviewedTest {
         List<Entry> entries = SampleEntries.of(made);
         Snapshot snapshot = Snapshot.compile(1, made.model());
         Preview first = preview(snapshot, entries, NOW);
-        String digest = Reviewed.digest(first);
+        String digest = Reviewed.of(first).digest();
         for (int round = 0; round < 6; round++) {
             Snapshot moved = snapshot.with(2 + round, RandomEffects.of(made, snapshot.model()));
             Preview later = preview(moved, entries, NOW);
             boolean saysTheSame =
                     impact(first).equals(impact(later)) && wanted(first).equals(wanted(later));
             if (!saysTheSame) {
-                assertThat(Reviewed.digest(later)).as("round %d", round).isNotEqualTo(digest);
+                assertThat(Reviewed.of(later).digest()).as("round %d", round).isNotEqualTo(digest);
             }
         }
     }

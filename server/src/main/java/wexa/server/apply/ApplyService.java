@@ -7,7 +7,6 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
-import wexa.core.consistency.Concerned;
 import wexa.core.consistency.Reviewed;
 import wexa.core.model.Effect;
 import wexa.core.model.Id;
@@ -82,6 +81,9 @@ public class ApplyService {
         this.hooks = hooks;
     }
 
+    /** What may be applied, and what it comes to. */
+    private record Checked(Preview preview, Reviewed reviewed) {}
+
     /** What was written, before its lanes are woken. */
     private record Written(Snapshot after, List<Effect> effects, Optional<JobPlanner.Planned> job) {
         long version() {
@@ -116,10 +118,10 @@ public class ApplyService {
 
     private Optional<Written> tryOutside(Actor actor, Request request) {
         Draft draft = drafts.get(request.draft());
-        Preview preview = checked(actor, draft, request);
+        Checked checked = checked(actor, draft, request);
         Optional<Written> written = transactions.execute(status -> {
-            boolean moved = snapshots.lockHead() != preview.snapshot().version();
-            return moved ? Optional.<Written>empty() : Optional.of(write(actor, request, draft, preview));
+            boolean moved = snapshots.lockHead() != checked.preview().snapshot().version();
+            return moved ? Optional.<Written>empty() : Optional.of(write(actor, request, draft, checked));
         });
         return written == null ? Optional.empty() : written;
     }
@@ -136,7 +138,7 @@ public class ApplyService {
         return written;
     }
 
-    private Preview checked(Actor actor, Draft draft, Request request) {
+    private Checked checked(Actor actor, Draft draft, Request request) {
         if (draft.version() != request.draftVersion()) {
             throw new Problem(
                     409,
@@ -144,7 +146,8 @@ public class ApplyService {
                     "The draft was changed since you reviewed it. Review it again, then apply.");
         }
         Preview preview = previews.of(draft);
-        if (!Reviewed.digest(preview).equals(request.digest())) {
+        Reviewed reviewed = Reviewed.of(preview);
+        if (!reviewed.digest().equals(request.digest())) {
             throw new Problem(
                     409,
                     "apply.preview-changed",
@@ -158,10 +161,11 @@ public class ApplyService {
                     "Nothing in this draft is ready. Settle what the review names, then apply.");
         }
         Lacks.require(actor, preview);
-        return preview;
+        return new Checked(preview, reviewed);
     }
 
-    private Written write(Actor actor, Request request, Draft draft, Preview preview) {
+    private Written write(Actor actor, Request request, Draft draft, Checked checked) {
+        Preview preview = checked.preview();
         List<Preview.Outcome> ready = preview.outcomes().stream()
                 .filter(outcome -> outcome.state().isDone())
                 .toList();
@@ -178,8 +182,7 @@ public class ApplyService {
         log.write(version, preview.now(), actor.login(), lines(preview));
         Found found = Found.by(preview);
         Snapshot after = new Snapshot(version, preview.model(), preview.index());
-        Optional<JobPlanner.Planned> job =
-                planner.plan(version, draft.name(), preview.snapshot(), after, Concerned.by(preview, after), found);
+        Optional<JobPlanner.Planned> job = planner.plan(version, draft.name(), checked.reviewed(), found);
         messages.plan(
                 preview.snapshot().model(), preview.effects(), found.remoteIds().keySet());
         drafts.applied(

@@ -14,7 +14,6 @@ import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import wexa.core.access.Usability;
-import wexa.core.consistency.Concerned;
 import wexa.core.consistency.Reviewed;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.message.Occasion;
@@ -31,7 +30,6 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
 import wexa.core.preview.MissingAccount;
 import wexa.core.preview.Preview;
-import wexa.core.preview.Snapshot;
 import wexa.core.preview.Timeline;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
@@ -95,7 +93,8 @@ public class ReviewService {
                         shifts(losses.getOrDefault(person, List.of()), model)))
                 .sorted(Comparator.comparing(ReviewView.PersonReview::name))
                 .toList();
-        return new ReviewView(Reviewed.digest(preview), reviews, people.size() - reviews.size(), tenants(preview));
+        Reviewed reviewed = Reviewed.of(preview);
+        return new ReviewView(reviewed.digest(), reviews, people.size() - reviews.size(), tenants(preview, reviewed));
     }
 
     /** Who is written to about accounts, or invited, when the draft is applied. */
@@ -228,12 +227,10 @@ public class ReviewService {
         return views;
     }
 
-    private List<ReviewView.TenantReview> tenants(Preview preview) {
-        Snapshot after = new Snapshot(preview.snapshot().version() + 1, preview.model(), preview.index());
-        Concerned concerned = Concerned.by(preview, after);
+    private List<ReviewView.TenantReview> tenants(Preview preview, Reviewed reviewed) {
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         List<ReviewView.TenantReview> reviews = new ArrayList<>();
-        for (JobPlanner.Forecast forecast : planner.forecast(preview.snapshot(), after, concerned, Found.by(preview))) {
+        for (JobPlanner.Forecast forecast : planner.forecast(reviewed, Found.by(preview))) {
             Tenant tenant = forecast.tenant();
             Model model = preview.model();
             Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));

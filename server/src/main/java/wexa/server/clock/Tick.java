@@ -1,16 +1,13 @@
 package wexa.server.clock;
 
 import java.time.Instant;
-import java.util.LinkedHashMap;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import wexa.core.consistency.Fields;
-import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Touched;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Boundaries;
@@ -70,8 +67,7 @@ class Tick {
         Instant now = clock.now();
         Snapshot snapshot = snapshots.current();
         Optional<Instant> last = rows.findById(TickRow.ONLY).map(row -> row.at);
-        Map<Tenant, Map<ObjectKey, Fields>> due =
-                last.map(from -> due(snapshot, from, now)).orElse(Map.of());
+        List<Touched> due = last.map(from -> due(snapshot, from, now)).orElse(List.of());
         Optional<JobPlanner.Planned> planned =
                 transactions.execute(status -> record(snapshot, due, last.orElse(now), now));
         if (planned != null) {
@@ -80,13 +76,13 @@ class Tick {
     }
 
     /** Looks at the tenants only if anything at all begins or ends in the span. */
-    private static Map<Tenant, Map<ObjectKey, Fields>> due(Snapshot snapshot, Instant from, Instant now) {
-        Map<Tenant, Map<ObjectKey, Fields>> due = new LinkedHashMap<>();
+    private static List<Touched> due(Snapshot snapshot, Instant from, Instant now) {
+        List<Touched> due = new ArrayList<>();
         if (Boundaries.anyWithin(snapshot.model(), from, now)) {
             for (Tenant tenant : snapshot.model().tenants().stream().toList()) {
-                Map<ObjectKey, Fields> touched = Touched.betweenInstants(snapshot, tenant, from, now);
+                Touched touched = Touched.betweenInstants(snapshot, tenant, from, now);
                 if (!touched.isEmpty()) {
-                    due.put(tenant, touched);
+                    due.add(touched);
                 }
             }
         }
@@ -94,8 +90,7 @@ class Tick {
     }
 
     /** Somebody applied meanwhile: nothing is noted, and the next tick looks again from where the last one ended. */
-    private Optional<JobPlanner.Planned> record(
-            Snapshot snapshot, Map<Tenant, Map<ObjectKey, Fields>> found, Instant last, Instant now) {
+    private Optional<JobPlanner.Planned> record(Snapshot snapshot, List<Touched> found, Instant last, Instant now) {
         if (snapshots.lockHead() != snapshot.version()) {
             return Optional.empty();
         }
@@ -103,7 +98,7 @@ class Tick {
         row.id = TickRow.ONLY;
         row.at = now;
         rows.save(row);
-        Map<Tenant, Map<ObjectKey, Fields>> due = found.isEmpty() ? found : planner.uncarried(snapshot, found, last);
+        List<Touched> due = found.isEmpty() ? found : planner.uncarried(snapshot, found, last);
         if (due.isEmpty()) {
             return Optional.empty();
         }

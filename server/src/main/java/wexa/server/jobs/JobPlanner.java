@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,15 +15,13 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.core.consistency.Concerned;
-import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.Plan;
 import wexa.core.consistency.Reaching;
+import wexa.core.consistency.Reviewed;
 import wexa.core.consistency.Step;
-import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.Touched;
 import wexa.core.model.Account;
 import wexa.core.model.Capability;
@@ -79,11 +76,10 @@ public class JobPlanner {
 
     /** Steps for those whom a changeset concerns; empty when no tenant has to do anything. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Planned> plan(
-            long version, String name, Snapshot before, Snapshot after, Concerned concerned, Found found) {
-        Making making = new Making(version, after.model());
-        for (Work work : work(before, after, concerned)) {
-            making.add(work, concerned.people(), found);
+    public Optional<Planned> plan(long version, String name, Reviewed reviewed, Found found) {
+        Making making = new Making(version, reviewed.after().model());
+        for (Touched touched : reviewed.touched()) {
+            making.add(touched, reviewed.concerned().people(), found);
         }
         return making.save(name);
     }
@@ -92,22 +88,23 @@ public class JobPlanner {
     public record Forecast(Tenant tenant, Set<ObjectKey> touched, List<String> steps) {}
 
     /** The steps that {@link #plan} would make, without making a job of them. */
-    public List<Forecast> forecast(Snapshot before, Snapshot after, Concerned concerned, Found found) {
+    public List<Forecast> forecast(Reviewed reviewed, Found found) {
         List<Forecast> forecasts = new ArrayList<>();
-        for (Work work : work(before, after, concerned)) {
+        Snapshot after = reviewed.after();
+        for (Touched work : reviewed.touched()) {
             Id<Tenant> tenant = work.tenant().id();
             List<String> steps = new ArrayList<>();
             found.in(tenant, after.model()).forEach((account, remoteId) -> steps.add(linking(account)));
             Observation seen = found.seen(tenant, after.model(), observations.of(tenant));
-            plan(work, overtaking.look(tenant, work.touched()), seen)
+            plan(work, overtaking.look(tenant, work.fields()), seen)
                     .steps()
                     .forEach(step -> steps.add(StepWords.of(step, seen, after.model())));
-            forecasts.add(new Forecast(work.tenant(), work.touched().keySet(), steps));
+            forecasts.add(new Forecast(work.tenant(), work.fields().keySet(), steps));
         }
         return forecasts;
     }
 
-    private static Plan plan(Work work, Overtaking.Found earlier, Observation seen) {
+    private static Plan plan(Touched work, Overtaking.Found earlier, Observation seen) {
         return Plan.between(work.desired(), seen, earlier.wanted(), earlier.onTheirWay()::contains);
     }
 
@@ -115,29 +112,12 @@ public class JobPlanner {
         return "link account " + account.userName();
     }
 
-    /** What is touched in a tenant, and what the objects that are concerned should be there. */
-    private record Work(Tenant tenant, Map<ObjectKey, Fields> touched, SortedMap<ObjectKey, TenantObject> desired) {}
-
-    /** The tenants that a changeset touches. */
-    private List<Work> work(Snapshot before, Snapshot after, Concerned concerned) {
-        List<Work> found = new ArrayList<>();
-        for (Tenant tenant : after.model().tenants().stream().toList()) {
-            Map<ObjectKey, Fields> touched = Touched.between(before, after, tenant, clock.now(), concerned);
-            if (!touched.isEmpty()) {
-                DesiredState desired = new DesiredState(after.model(), after.index(), tenant, clock.now());
-                found.add(new Work(tenant, touched, desired.about(concerned)));
-            }
-        }
-        return found;
-    }
-
     /**
      * What of the due objects no job has carried since: a job that was made meanwhile carries objects as they should be
      * at its making, and what should still be so has nothing left to do.
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Map<Tenant, Map<ObjectKey, Fields>> uncarried(
-            Snapshot snapshot, Map<Tenant, Map<ObjectKey, Fields>> due, Instant since) {
+    public List<Touched> uncarried(Snapshot snapshot, List<Touched> due, Instant since) {
         Map<UUID, Map<ObjectKey, List<Step>>> carried = new HashMap<>();
         for (StepRow row : steps.carriedSince(since)) {
             Step step = forms.readStep(row.body);
@@ -145,34 +125,33 @@ public class JobPlanner {
                     .computeIfAbsent(step.object(), any -> new ArrayList<>())
                     .add(step);
         }
-        Map<Tenant, Map<ObjectKey, Fields>> left = new LinkedHashMap<>();
-        due.forEach((tenant, touched) -> {
-            Map<ObjectKey, List<Step>> here = carried.getOrDefault(tenant.id().value(), Map.of());
-            DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now());
-            SortedMap<ObjectKey, Fields> open = new TreeMap<>(touched);
+        List<Touched> left = new ArrayList<>();
+        for (Touched touched : due) {
+            Map<ObjectKey, List<Step>> here =
+                    carried.getOrDefault(touched.tenant().id().value(), Map.of());
+            SortedMap<ObjectKey, Fields> open = new TreeMap<>(touched.fields());
             here.forEach((key, steps) -> open.computeIfPresent(key, (same, fields) -> {
                 Fields rest = fields;
                 for (Step step : steps) {
-                    rest = rest.less(step.fields(), step.target(), desired.find(key, step.target()));
+                    rest = rest.less(
+                            step.fields(),
+                            step.target(),
+                            Optional.ofNullable(touched.desired().get(key)));
                 }
                 return rest.isEmpty() ? null : rest;
             }));
             if (!open.isEmpty()) {
-                left.put(tenant, open);
+                left.add(touched.of(open));
             }
-        });
+        }
         return left;
     }
 
     /** Steps for what has become due by the passing of time. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Planned> plan(
-            long version, String name, Snapshot snapshot, Map<Tenant, Map<ObjectKey, Fields>> due) {
+    public Optional<Planned> plan(long version, String name, Snapshot snapshot, List<Touched> due) {
         Making making = new Making(version, snapshot.model());
-        due.forEach((tenant, touched) -> {
-            DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now());
-            making.add(new Work(tenant, touched, desired.all()), List.of(), Found.NONE);
-        });
+        due.forEach(touched -> making.add(touched, List.of(), Found.NONE));
         return making.save(name);
     }
 
@@ -188,10 +167,10 @@ public class JobPlanner {
             this.model = model;
         }
 
-        void add(Work work, Collection<Id<Person>> people, Found found) {
+        void add(Touched work, Collection<Id<Person>> people, Found found) {
             Tenant tenant = work.tenant();
             Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
-            Overtaking.Found earlier = overtaking.look(tenant.id(), work.touched());
+            Overtaking.Found earlier = overtaking.look(tenant.id(), work.fields());
             superseded.addAll(earlier.superseded());
             Plan plan = plan(work, earlier, seen);
             SortedMap<Account, String> links = found.in(tenant.id(), model);
@@ -217,7 +196,7 @@ public class JobPlanner {
             }
         }
 
-        private void addQuestions(Work work, Plan plan, Observation seen, Collection<Id<Person>> people) {
+        private void addQuestions(Touched work, Plan plan, Observation seen, Collection<Id<Person>> people) {
             Map<String, Set<String>> about = Reaching.of(plan, work.desired(), seen);
             for (Id<Person> person : people) {
                 account(person, work.tenant(), model).ifPresent(account -> {

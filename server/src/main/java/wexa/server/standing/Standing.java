@@ -157,7 +157,7 @@ public class Standing {
                                         ids.next(),
                                         draft.id(),
                                         draft.version(),
-                                        Reviewed.digest(previews.of(draft)),
+                                        Reviewed.of(previews.of(draft)).digest(),
                                         offer.origin()))
                         .changeset());
             } catch (Problem moved) {
