@@ -45,13 +45,17 @@ final class Cast {
         return shared;
     }
 
+    /** A first reading that took too long on a busy machine is begun again. */
     private boolean allRead() throws Exception {
+        boolean areRead = true;
         for (JsonNode tenant : tove.get("/api/v1/tenants").body()) {
-            if (!tenant.path("reading").asString().equals("DONE")) {
-                return false;
+            String state = tenant.path("reading").asString();
+            if (state.equals("FAILED")) {
+                tove.send("POST", "/api/v1/tenants/" + tenant.path("id").asString() + "/readings", tove.object());
             }
+            areRead &= state.equals("DONE");
         }
-        return true;
+        return areRead;
     }
 
     String find(String path, String name, String value) throws Exception {
