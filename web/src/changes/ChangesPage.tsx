@@ -11,8 +11,8 @@ const STATES: Record<string, { words: string; look: string }> = {
   RUNNING: { words: "on its way", look: "text-primary" },
   DONE: { words: "arrived", look: "text-success" },
   REFUSED: { words: "refused", look: "text-error" },
-  DIFFERS: { words: "not as wanted", look: "text-warning" },
-  SKIPPED: { words: "ended, not whole", look: "text-warning" },
+  DIFFERS: { words: "▲ not as wanted", look: "" },
+  SKIPPED: { words: "▲ ended, not whole", look: "" },
 };
 
 export function ChangesPage() {

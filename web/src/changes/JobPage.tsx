@@ -23,6 +23,11 @@ const STATES: Record<string, { words: string; look: string; sign: string }> = {
   SKIPPED: { words: "skipped", look: "text-soft", sign: "–" },
 };
 
+/** Amber is for signs: as small text it cannot be read. */
+function inWords(look: string): string {
+  return look === "text-warning" ? "" : look;
+}
+
 export function JobPage() {
   const { id } = useParams({ from: "/changes/jobs/$id" });
   const client = useQueryClient();
@@ -148,12 +153,12 @@ function StepLine({ step, job }: { step: Step; job: string }) {
       </span>
       <span className="font-semibold">{step.text}</span>
       <span
-        className={`min-w-0 flex-1 text-sm ${step.state === "REFUSED" ? "text-error" : step.state === "DIFFERS" ? "text-warning" : "truncate text-soft"}`}
+        className={`min-w-0 flex-1 text-sm ${step.state === "REFUSED" ? "text-error" : step.state === "DIFFERS" ? "" : "truncate text-soft"}`}
         title={step.detail}
       >
         {step.detail}
       </span>
-      <span className={`shrink-0 text-sm font-semibold ${state?.look ?? ""}`}>
+      <span className={`shrink-0 text-sm font-semibold ${inWords(state?.look ?? "")}`}>
         {step.held
           ? "held until what it needs is settled"
           : retries

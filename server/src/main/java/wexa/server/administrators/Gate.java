@@ -1,5 +1,6 @@
 package wexa.server.administrators;
 
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
@@ -7,10 +8,13 @@ import org.aopalliance.intercept.MethodInterceptor;
 import org.aopalliance.intercept.MethodInvocation;
 import org.jspecify.annotations.Nullable;
 import org.springframework.aop.Advisor;
+import org.springframework.aop.framework.Advised;
 import org.springframework.aop.support.DefaultPointcutAdvisor;
 import org.springframework.aop.support.annotation.AnnotationMatchingPointcut;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.SmartInitializingSingleton;
 import org.springframework.beans.factory.config.BeanDefinition;
+import org.springframework.context.ApplicationContext;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Role;
@@ -28,6 +32,18 @@ class Gate {
                 AnnotationMatchingPointcut.forClassAnnotation(UseCases.class), new Asking(guards));
         advisor.setOrder(Ordered.HIGHEST_PRECEDENCE);
         return advisor;
+    }
+
+    /** A use case that nothing stands before would be open to everybody: then nothing starts. */
+    @Bean
+    static SmartInitializingSingleton everyUseCaseIsBehindTheGate(ApplicationContext context) {
+        return () -> context.getBeansWithAnnotation(UseCases.class).forEach((name, bean) -> {
+            boolean isGuarded = bean instanceof Advised advised
+                    && Arrays.stream(advised.getAdvisors()).anyMatch(advisor -> advisor.getAdvice() instanceof Asking);
+            if (!isGuarded) {
+                throw new IllegalStateException("nothing asks for rights before the use cases of " + name);
+            }
+        });
     }
 
     /** Asks for what the use case declares. Its own helpers that take no actor pass. */

@@ -32,8 +32,8 @@ final class Lacks {
             case Lack.OfPerson one -> name(one.person(), model) + " works in no unit that you reach.";
             case Lack.OfIdentity one ->
                 name(one.person(), model)
-                        + " also works in units that you do not reach: their handle, e-mail address, home and"
-                        + " directory entry are changed by somebody who reaches all of them.";
+                        + " also works in units that you do not reach: their handle, e-mail address, home,"
+                        + " directory entry and linked accounts are changed by somebody who reaches all of them.";
             case Lack.OwnAccess own -> "You would gain something by it yourself.";
             case Lack.OfEverything all -> "What everything is counted by is changed by those who reach everywhere.";
         };
