@@ -43,7 +43,7 @@ final class StepWords {
     /** Names what changes: only that is sent. */
     private static String amending(Step step, Observation seen, Model model, String object) {
         Map<Amended.Attribute, Integer> values = seen.find(step.object())
-                .map(was -> Amended.between(was.state(), step.target().orElseThrow())
+                .map(was -> Amended.between(was.state(), step.after(Optional.of(was.state())))
                         .values())
                 .orElse(Map.of());
         String account = step.object().type() == ObjectKey.Type.ACCOUNT ? "account " : "";
