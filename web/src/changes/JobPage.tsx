@@ -153,7 +153,7 @@ function StepLine({ step, job }: { step: Step; job: string }) {
       </span>
       <span className="font-semibold">{step.text}</span>
       <span
-        className={`min-w-0 flex-1 text-sm ${step.state === "REFUSED" ? "text-error" : step.state === "DIFFERS" ? "" : "truncate text-soft"}`}
+        className={`min-w-0 flex-1 text-sm ${step.state === "REFUSED" ? "text-error" : step.state === "DIFFERS" || retries ? "" : "truncate text-soft"}`}
         title={step.detail}
       >
         {step.detail}

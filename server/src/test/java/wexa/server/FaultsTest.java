@@ -3,13 +3,7 @@ package wexa.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
 
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -23,9 +17,6 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
-import wexa.demo.ScenarioFiles;
-import wexa.sandbox.Directories;
-import wexa.sandbox.StandIns;
 
 /**
  * One large job against tenants that fail, dawdle, limit and cut a fifth of all answers, while the server is killed at
@@ -49,22 +40,15 @@ class FaultsTest {
     @Test
     void everyTenantAgreesInTheEnd() throws Exception {
         System.out.printf("faults: seed %d, %d people, %d kills, %d %% of answers%n", SEED, PEOPLE, KILLS, PERCENT);
-        ScenarioFiles.write(folder.resolve("source"));
-        try (StandIns tenants = new StandIns(
-                        folder.resolve("source"),
-                        folder.resolve("stand-ins"),
-                        0,
-                        0,
-                        Clock.offset(Clock.systemUTC(), ServerProcess.OFFSET));
-                Directories directories = new Directories(folder.resolve("source"), 0)) {
-            ServerProcess server = new ServerProcess(folder, tenants, directories.port());
+        try (Outside outside = new Outside(folder)) {
+            ServerProcess server = outside.server();
             Process process = server.start("");
             try {
                 Browserless tove = server.whenUp();
                 awaitReadings(tove);
                 List<String> people = new ArrayList<>();
                 JsonNode draft = draft(tove, people);
-                misbehave(tenants.port(), PERCENT);
+                misbehave(outside, PERCENT);
                 long began = System.nanoTime();
                 String job = tove.apply(draft).text("job");
                 for (int kill = 0; kill < KILLS; kill++) {
@@ -80,9 +64,9 @@ class FaultsTest {
                                 () -> last.get("/api/v1/jobs/" + job).body(),
                                 one -> one.path("open").asInt() == 0 && one.has("open"));
                 long seconds = Duration.ofNanos(System.nanoTime() - began).toSeconds();
-                misbehave(tenants.port(), 0);
+                misbehave(outside, 0);
                 assertAgrees(tove, ended, people);
-                int made = assertNothingTwice(tenants.port());
+                int made = assertNothingTwice(outside);
                 System.out.printf(
                         "faults: %d steps done after %d s and %d kills, %d tries; %d people and their %d accounts, seats and"
                                 + " roles are as they should be, %d objects in the tenants and none of them twice%n",
@@ -158,15 +142,10 @@ class FaultsTest {
         }
     }
 
-    private void misbehave(int port, int percent) throws Exception {
+    private void misbehave(Outside outside, int percent) throws Exception {
         for (String tenant : TENANTS.keySet()) {
-            String body = "{\"percent\":" + percent + ",\"millis\":150,\"seed\":" + random.nextInt(1_000_000) + "}";
-            HttpClient.newHttpClient()
-                    .send(
-                            HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + "/" + tenant + "/faults"))
-                                    .PUT(HttpRequest.BodyPublishers.ofString(body))
-                                    .build(),
-                            HttpResponse.BodyHandlers.discarding());
+            outside.fault(
+                    tenant, "{\"percent\":" + percent + ",\"millis\":150,\"seed\":" + random.nextInt(1_000_000) + "}");
         }
     }
 
@@ -195,39 +174,24 @@ class FaultsTest {
     }
 
     /** Asked of the tenants themselves: each of our ids stands there once. */
-    private int assertNothingTwice(int port) throws Exception {
+    private static int assertNothingTwice(Outside outside) throws Exception {
         int made = 0;
-        JsonNode connections = json.readTree(Files.readString(folder.resolve("source/tenants.json")));
-        for (JsonNode tenant : connections) {
-            if (!TENANTS.containsKey(tenant.path("key").asString())) {
-                continue;
-            }
+        for (String tenant : TENANTS.keySet()) {
             for (String type : List.of("Users", "Groups", "Roles", "Assignments")) {
                 Map<String, Integer> seen = new HashMap<>();
-                JsonNode page = list(port, tenant, type);
-                for (JsonNode resource : page.path("Resources")) {
+                for (JsonNode resource : outside.list(tenant, type)) {
                     String id = resource.path("externalId").asString("");
                     if (!id.isEmpty()) {
                         seen.merge(id, 1, Integer::sum);
                     }
                 }
                 assertThat(seen)
-                        .as("%s of %s", type, tenant.path("key"))
+                        .as("%s of %s", type, tenant)
                         .allSatisfy((id, count) -> assertThat(count).isEqualTo(1));
                 made += seen.size();
             }
         }
         assertThat(made).isPositive();
         return made;
-    }
-
-    private JsonNode list(int port, JsonNode tenant, String type) throws Exception {
-        HttpRequest request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + "/"
-                        + tenant.path("key").asString() + "/scim/v2/" + type + "?count=10000"))
-                .header("Authorization", "Bearer " + tenant.path("token").asString())
-                .build();
-        return json.readTree(HttpClient.newHttpClient()
-                .send(request, HttpResponse.BodyHandlers.ofString())
-                .body());
     }
 }

@@ -5,7 +5,6 @@ import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -13,9 +12,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
-import wexa.demo.ScenarioFiles;
-import wexa.sandbox.Directories;
-import wexa.sandbox.StandIns;
 
 /** The server's process dies at named places, one after the other, without warning; started again, it ends what it began. */
 class KillTest {
@@ -44,15 +40,8 @@ class KillTest {
 
     @Test
     void aKilledServerEndsRightWhatItBegan() throws Exception {
-        ScenarioFiles.write(folder.resolve("source"));
-        try (StandIns tenants = new StandIns(
-                        folder.resolve("source"),
-                        folder.resolve("stand-ins"),
-                        0,
-                        0,
-                        Clock.offset(Clock.systemUTC(), ServerProcess.OFFSET));
-                Directories directories = new Directories(folder.resolve("source"), 0)) {
-            ServerProcess server = new ServerProcess(folder, tenants, directories.port());
+        try (Outside outside = new Outside(folder)) {
+            ServerProcess server = outside.server();
             Act endsRight = tove -> assertThat(tove.get("/api/v1/jobs").body()).isEmpty();
             for (Scene scene : scenes()) {
                 Act before = endsRight;

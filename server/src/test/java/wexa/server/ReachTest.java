@@ -64,7 +64,7 @@ class ReachTest {
         Browserless kit = Browserless.signedIn(cast.stage.address(), "kit.south", PASSWORD);
         JsonNode draft = Newcomers.draft(kit, Cast.unique("out.of.reach"), number(), "reader");
         String path = "/api/v1/drafts/" + draft.path("id").asString() + "/lacks";
-        assertThat(kit.get(path).body().toString()).contains("Pelagia North is not yours to change");
+        assertThat(kit.get(path).body().toString()).contains("Pelagia North is outside your scope");
         Answer refused = kit.apply(draft);
         assertThat(refused.status()).isEqualTo(403);
         assertThat(refused.body().toString()).contains("apply.out-of-reach", "Pelagia North");
@@ -87,7 +87,7 @@ class ReachTest {
                 .isEqualTo(200);
         Answer refused = kit.apply(Newcomers.engaged(kit, Cast.unique("of.lagoon"), number(), "lagoon-hall"));
         assertThat(refused.status()).isEqualTo(403);
-        assertThat(refused.body().toString()).contains("New Comer works in no unit that you reach");
+        assertThat(refused.body().toString()).contains("New Comer is outside your scope");
     }
 
     @Test
@@ -147,7 +147,7 @@ class ReachTest {
                         "area", "kelp-hall"));
         Answer refused = kit.apply(own);
         assertThat(refused.status()).as("%s", refused.body()).isEqualTo(403);
-        assertThat(refused.body().toString()).contains("You would gain something by it yourself");
+        assertThat(refused.body().toString()).contains("This draft would give you more access yourself");
 
         assertThat(reach(id, "pelagia/south", "").status()).isEqualTo(204);
         String other = made("kit.other", "PREPARE");

@@ -111,7 +111,6 @@ public final class DesiredState {
                 groupsOfHolder(like).forEach(group -> found.addAll(assignments.by(Assignment.BY_SUBJECT, group)));
             }
         }
-        found.removeIf(assignment -> !assignment.tenant().equals(tenant.id()));
         return found;
     }
 
@@ -130,7 +129,6 @@ public final class DesiredState {
                 groupsOfHolder(like).forEach(group -> found.addAll(mappings.by(Mapping.BY_GROUP, group.group())));
             }
         }
-        found.removeIf(mapping -> !mapping.tenant().equals(tenant.id()));
         return found;
     }
 
@@ -165,8 +163,6 @@ public final class DesiredState {
                 mappings.addAll(model.table(Kind.MAPPING).by(Mapping.BY_GROUP, group.group()));
             }
         }
-        assignments.removeIf(assignment -> !assignment.tenant().equals(tenant.id()));
-        mappings.removeIf(mapping -> !mapping.tenant().equals(tenant.id()));
         for (Wanted wanted : wanted(assignments, mappings)) {
             addGrant(wanted, found);
         }
@@ -176,6 +172,7 @@ public final class DesiredState {
     /** A role wanted for a subject, by an assignment or a carried mapping. */
     private record Wanted(ObjectKey key, Subject subject, Id<Role> role, Optional<Id<Area>> area, Window window) {}
 
+    /** What of these, of whatever tenant they are, is wanted in this one now. */
     private Set<Wanted> wanted(List<Assignment> assignments, List<Mapping> mappings) {
         Set<Wanted> found = new LinkedHashSet<>();
         if (!tenant.can(Capability.ASSIGNMENTS)) {
@@ -184,7 +181,7 @@ public final class DesiredState {
         for (Assignment assignment : assignments) {
             assignment
                     .effective(model)
-                    .filter(window -> window.contains(at))
+                    .filter(window -> assignment.tenant().equals(tenant.id()) && window.contains(at))
                     .ifPresent(window -> found.add(new Wanted(
                             ObjectKey.assignment(assignment.id()),
                             assignment.subject(),
@@ -193,7 +190,8 @@ public final class DesiredState {
                             window)));
         }
         for (Mapping mapping : mappings) {
-            if (mapping.carriage() == Mapping.Carriage.CARRIED) {
+            if (mapping.carriage() == Mapping.Carriage.CARRIED
+                    && mapping.tenant().equals(tenant.id())) {
                 found.add(new Wanted(
                         ObjectKey.assignment(mapping.id()),
                         new Subject.OfGroup(mapping.directoryGroup()),

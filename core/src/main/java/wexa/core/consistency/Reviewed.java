@@ -3,7 +3,6 @@ package wexa.core.consistency;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -22,8 +21,8 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 
 /**
- * What a review says of a draft, and the same as one digest: whoever applies a draft applies what was reviewed, or reviews it again. It does not move
- * with the clock until something begins or ends, but with anything that would come about otherwise than was shown: by a
+ * What a review says of a draft, and the same as one digest: whoever applies a draft applies what was reviewed, or reviews it
+ * again. It does not move with the clock until something begins or ends, but with anything that would come about otherwise than was shown: by a
  * change of a role that the draft gives as much as by one of the draft.
  *
  * @param digest SHA-256 over entries with state, sentence and findings with their facts (free seats among them), who gains
@@ -57,20 +56,10 @@ public record Reviewed(String digest, Snapshot after, Concerned concerned, List<
         Digest digest = new Digest();
         digest.addEntries(preview);
         digest.addReplaced(preview);
-        instants(preview).forEach(at -> digest.addImpact(preview.impactAt(at)));
+        int most = preview.effects().size() <= LONG ? BOUNDARIES : 0;
+        preview.instants(most).forEach(at -> digest.addImpact(preview.impactAt(at)));
         touched.forEach(digest::addWanted);
         return new Reviewed(digest.text(), after, concerned, touched);
-    }
-
-    private static List<Instant> instants(Preview preview) {
-        List<Instant> instants = new ArrayList<>(List.of(preview.now()));
-        List<Instant> boundaries = preview.boundaries();
-        if (preview.effects().size() <= LONG) {
-            boundaries.stream().limit(BOUNDARIES).forEach(instants::add);
-        } else if (!boundaries.isEmpty()) {
-            instants.add(boundaries.get(boundaries.size() - 1));
-        }
-        return instants;
     }
 
     /** Takes in line by line what a review says. */

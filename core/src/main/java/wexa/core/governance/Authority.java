@@ -242,10 +242,7 @@ public final class Authority {
      * fulfils, or by a group in a group.
      */
     private void checkShifts() {
-        List<Instant> boundaries = preview.boundaries();
-        Set<Instant> instants = new TreeSet<>(List.of(preview.now(), preview.lastBeginning()));
-        boundaries.stream().limit(MOST_BOUNDARIES).forEach(instants::add);
-        for (Instant at : instants) {
+        for (Instant at : preview.instants(MOST_BOUNDARIES)) {
             Impact impact = preview.impactAt(at);
             Stream.of(impact.gains(), impact.losses(), impact.started(), impact.stopped())
                     .flatMap(List::stream)

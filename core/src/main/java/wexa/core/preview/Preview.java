@@ -179,6 +179,15 @@ public final class Preview {
         return Impact.of(snapshot, model, index(), effects, at);
     }
 
+    /** Now, the next boundaries up to a number, and the last beginning, in order: where the draft is looked at. */
+    public List<Instant> instants(int mostBoundaries) {
+        return Stream.concat(
+                        Stream.of(now, lastBeginning()), boundaries().stream().limit(mostBoundaries))
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
     /** The last coming instant at which something that the draft brings begins; now, if all of it has begun. */
     public Instant lastBeginning() {
         return effects.stream()

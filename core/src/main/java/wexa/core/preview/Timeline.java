@@ -46,7 +46,8 @@ public record Timeline(List<Moment> moments) {
         List<Moment> moments = new ArrayList<>();
         Set<Told> gained = Set.of();
         Set<Told> lost = Set.of();
-        for (Instant at : instants(preview)) {
+        int most = preview.effects().size() <= LONG ? BOUNDARIES : 0;
+        for (Instant at : preview.instants(most)) {
             Impact impact = preview.impactAt(at);
             Set<Told> gains = told(impact.gains(), impact.started(), impact);
             Set<Told> losses = told(impact.losses(), impact.stopped(), impact);
@@ -58,17 +59,6 @@ public record Timeline(List<Moment> moments) {
             lost = losses;
         }
         return new Timeline(moments);
-    }
-
-    private static List<Instant> instants(Preview preview) {
-        List<Instant> boundaries = preview.boundaries();
-        Set<Instant> instants = new LinkedHashSet<>();
-        instants.add(preview.now());
-        if (preview.effects().size() <= LONG) {
-            boundaries.stream().limit(BOUNDARIES).forEach(instants::add);
-        }
-        instants.add(preview.lastBeginning());
-        return instants.stream().sorted().toList();
     }
 
     private static Set<Told> told(List<Impact.Shift> shifts, List<Impact.Shift> ofUse, Impact impact) {

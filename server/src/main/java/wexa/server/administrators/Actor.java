@@ -40,26 +40,26 @@ public record Actor(UUID id, String login, String name, Set<Act> acts, Reach rea
     /** Throws a 403 that names the tenant if it lies outside of the reach. */
     public void requireReach(Tenant tenant, Model model) {
         if (!reach.covers(tenant.id())) {
-            throw outOfReach(model.title(tenant) + " is not yours to change.");
+            throw outOfReach(model.title(tenant) + " is outside your scope.");
         }
     }
 
     /** Throws a 403 that names the person if no unit in which they are engaged lies within the reach. */
     public void requireReach(Person person, Model model, Instant now) {
         if (!Reached.person(reach, model, person.id(), now)) {
-            throw outOfReach(person.name() + " works in no unit that you reach.");
+            throw outOfReach(person.name() + " is outside your scope.");
         }
     }
 
     /** Throws a 403 that names the person if they also work, or have an account, beyond the reach. */
     public void requireIdentity(Person person, Model model, Instant now) {
         if (!Reached.identity(reach, model, person.id(), now)) {
-            throw outOfReach(person.name() + " also works, or has an account, where you do not reach.");
+            throw outOfReach(person.name() + " also works, or has an account, outside your scope.");
         }
     }
 
     private static Problem outOfReach(String what) {
-        return new Problem(403, "out-of-reach", what + " Ask an administrator who reaches further.");
+        return new Problem(403, "out-of-reach", what + " Ask an administrator whose scope covers it.");
     }
 
     private static String verb(Act act) {

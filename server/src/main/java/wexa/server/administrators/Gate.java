@@ -70,8 +70,8 @@ class Gate {
                 throw new Problem(
                         403,
                         "out-of-reach",
-                        "This concerns all tenants and everybody, and you reach only some of them."
-                                + " Ask an administrator who reaches everywhere.");
+                        "This affects every tenant and everyone in them, and your scope is limited."
+                                + " Ask an administrator with full scope.");
             }
             if (over != Over.NOTHING && over != Over.EFFECTS && over != Over.EVERYTHING) {
                 guard(over).require(actor, arguments[declared.map(Requires::at).orElse(1)]);

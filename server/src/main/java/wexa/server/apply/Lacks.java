@@ -28,19 +28,20 @@ final class Lacks {
         return switch (lack) {
             case Lack.OfTenant one ->
                 model.title(model.tenants().get(one.tenant()))
-                        + " is not yours to change, and something here reaches it.";
-            case Lack.OfPerson one -> name(one.person(), model) + " works in no unit that you reach.";
+                        + " is outside your scope, and this draft changes something there.";
+            case Lack.OfPerson one -> name(one.person(), model) + " is outside your scope.";
             case Lack.OfIdentity one ->
                 name(one.person(), model)
-                        + " also works in units that you do not reach: their handle, e-mail address, home,"
-                        + " directory entry and linked accounts are changed by somebody who reaches all of them.";
-            case Lack.OwnAccess own -> "You would gain something by it yourself.";
-            case Lack.OfEverything all -> "What everything is counted by is changed by those who reach everywhere.";
+                        + " also works in units outside your scope. Changing their handle, e-mail address, home,"
+                        + " directory entry or linked accounts takes an administrator whose scope covers all of them.";
+            case Lack.OwnAccess own -> "This draft would give you more access yourself.";
+            case Lack.OfEverything all ->
+                "This draft changes what all tenants and units share, which takes an administrator with full scope.";
         };
     }
 
     private static String name(Id<Person> person, Model model) {
-        return model.people().find(person).map(Person::name).orElse("Somebody who is gone");
+        return model.people().find(person).map(Person::name).orElse("A person who was removed");
     }
 
     /** Throws a 403 that names what is missing. */

@@ -44,7 +44,7 @@ class OthersDrafts implements Guard {
                     throw new Problem(
                             403,
                             "draft.of-another",
-                            "This draft is " + owner.name() + "'s. Ask them to change it, or start one of your own.");
+                            "This draft belongs to " + owner.name() + ". Ask them to change it, or start your own.");
                 });
     }
 

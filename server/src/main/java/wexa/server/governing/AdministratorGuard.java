@@ -40,8 +40,8 @@ class AdministratorGuard implements Guard {
                     throw new Problem(
                             403,
                             "out-of-reach",
-                            known.name() + " may do more, or reaches further, than you."
-                                    + " Ask an administrator who does as well.");
+                            known.name() + " has more rights or a wider scope than you."
+                                    + " Ask an administrator who has the same.");
                 });
     }
 }

@@ -143,7 +143,7 @@ public class AdministratorService {
             throw new Problem(
                     403,
                     "administrator.reach",
-                    "You do not reach everything of that yourself. Ask an administrator who does.");
+                    "This is wider than your own scope. Ask an administrator whose scope covers it.");
         }
         snapshots.lockHead();
         if (!reach.isEverywhere()) {
@@ -239,8 +239,8 @@ public class AdministratorService {
             throw new Problem(
                     403,
                     "administrator.acts",
-                    "You may not " + words(more) + " yourself, and nobody hands on more than they have."
-                            + " Ask an administrator who may.");
+                    "You cannot grant a right that you do not have: " + words(more)
+                            + ". Ask an administrator who has it.");
         }
     }
 
@@ -256,7 +256,7 @@ public class AdministratorService {
                     409,
                     "administrator.last",
                     going.name()
-                            + " is the last who may govern and reaches everywhere. Let somebody else do so first.");
+                            + " is the last administrator with full scope who may govern. Let somebody else do so first.");
         }
     }
 

@@ -141,7 +141,8 @@ class Lane {
             LOG.warn("what came of step {} could not be written: {}", step.id, busy.getMessage());
         } catch (RuntimeException failure) {
             LOG.error("step {} failed", step.id, failure);
-            steps.refused(step, "This step broke here, not in the tenant; the server's log says how.");
+            steps.refused(
+                    step, "An error in Wexa stopped this step, not the tenant. See the server's log, then try again.");
         }
         if (!isSettled) {
             LOG.warn("step {} was given to another claim before its answer came", step.id);
@@ -198,7 +199,8 @@ class Lane {
         Id<Tenant> tenant = Id.of(row.tenantId);
         Links known = links.of(tenant);
         if (known.own(key.type(), remoteId).filter(other -> !other.equals(key)).isPresent()) {
-            return steps.refused(row, "This account is linked to somebody else already. Say whose it is anew.");
+            return steps.refused(
+                    row, "This account is already linked to another person. Match it again on the tenant's page.");
         }
         Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, known);
         hooks.reach("step-carried");

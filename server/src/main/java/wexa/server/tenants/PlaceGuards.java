@@ -29,8 +29,8 @@ class PlaceGuards {
                 throw new Problem(
                         403,
                         "out-of-reach",
-                        "This concerns everybody in the tenant, and you reach only people of some units."
-                                + " Ask an administrator who reaches everybody.");
+                        "This affects everyone in the tenant, and your scope is limited to some units."
+                                + " Ask an administrator whose scope covers all units.");
             }
         });
     }

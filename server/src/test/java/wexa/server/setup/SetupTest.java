@@ -349,7 +349,7 @@ class SetupTest {
                 .until(
                         () -> ada.get("/api/v1/jobs/" + job).body(),
                         one -> one.path("state").asString().equals("REFUSED"));
-        assertThat(Browserless.steps(refused).toString()).contains("linked to somebody else already");
+        assertThat(Browserless.steps(refused).toString()).contains("already linked to another person");
         JsonNode read = ada.send("POST", "/api/v1/tenants/" + tenant + "/readings", null)
                 .body();
         assertThat(read.path("unknown").toString()).doesNotContain("ines.abara");
