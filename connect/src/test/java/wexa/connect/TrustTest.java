@@ -42,7 +42,7 @@ class TrustTest {
                         Optional.empty(),
                         LdapDirectory.ENTRY_UUID,
                         trust,
-                        Duration.ofSeconds(3)))
+                        Duration.ofSeconds(30)))
                 .readAll();
     }
 
@@ -98,7 +98,7 @@ class TrustTest {
     private static Outcome<?> get(HttpsServer server, Trust trust) {
         URI base = URI.create("https://127.0.0.1:" + server.getAddress().getPort() + "/");
         HttpClient client = HttpClient.newBuilder().sslContext(trust.context()).build();
-        return new Exchange(client, base, () -> "secret", Duration.ofSeconds(3), Clock.systemUTC())
+        return new Exchange(client, base, () -> "secret", Duration.ofSeconds(30), Clock.systemUTC())
                 .send(Exchange.Nature.READING, "GET", "Users", Optional.empty(), Optional.empty());
     }
 

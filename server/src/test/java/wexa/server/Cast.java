@@ -1,7 +1,7 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,7 +25,7 @@ final class Cast {
     private Cast(Path folder) throws Exception {
         stage = new Stage(folder);
         tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
-        await().atMost(Duration.ofSeconds(90)).until(this::allRead);
+        patiently().until(this::allRead);
         Runtime.getRuntime().addShutdownHook(new Thread(() -> close(folder)));
     }
 
@@ -102,7 +102,7 @@ final class Cast {
 
     /** The job when nothing of it is on its way any more. */
     JsonNode finished(String job) {
-        return await().atMost(Duration.ofSeconds(40))
+        return patiently()
                 .pollInterval(Duration.ofMillis(100))
                 .until(
                         () -> tove.get("/api/v1/jobs/" + job).body(),

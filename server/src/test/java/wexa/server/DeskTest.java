@@ -1,7 +1,7 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.time.Duration;
 import java.time.Instant;
@@ -83,7 +83,7 @@ class DeskTest {
     /** Jobs of other tests may be on their way: between two looks a difference comes and goes. */
     @Test
     void differencesUnknownAccountsAndScarceSeatsAreThoseOfTheTenants() {
-        await().atMost(Duration.ofSeconds(30)).untilAsserted(() -> {
+        patiently().untilAsserted(() -> {
             Map<String, Integer> differences = new HashMap<>();
             Map<String, Integer> unknown = new HashMap<>();
             for (JsonNode tenant : cast.tove.get("/api/v1/tenants").body()) {

@@ -1,7 +1,7 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -23,19 +23,19 @@ class FaultsOfTheMachineTest {
         try (Stage stage = new Stage(folder)) {
             assertClosed(folder.resolve("data"));
             JdbcTemplate jdbc = stage.bean(JdbcTemplate.class);
-            await().atMost(Duration.ofSeconds(60))
+            patiently()
                     .until(() -> jdbc.queryForObject(
                                     "select count(*) from scheduled_tasks where task_name = 'send-messages'",
                                     Integer.class)
                             == 1);
             Instant inYears = Instant.now().plus(Duration.ofDays(3_650));
-            await().atMost(Duration.ofSeconds(20))
+            patiently()
                     .until(() -> jdbc.update(
                                     "update scheduled_tasks set execution_time = ? where task_name = 'send-messages'"
                                             + " and picked = false",
                                     Timestamp.from(inYears))
                             == 1);
-            await().atMost(Duration.ofSeconds(50))
+            patiently()
                     .until(() -> jdbc.queryForObject(
                                     "select count(*) from scheduled_tasks where execution_time > ?",
                                     Integer.class,

@@ -1,9 +1,8 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
@@ -31,7 +30,7 @@ class FaultyTenantTest {
         String[] kinds = {"UNAVAILABLE", "LIMITED", "CUT", "SLOW"};
         for (int number = 0; number < kinds.length; number++) {
             JsonNode draft = cast.newcomer("fault" + number, "5010" + number, "keeper");
-            cast.stage.fault("pelagia-north", kinds[number], 2, 2_500);
+            cast.stage.fault("pelagia-north", kinds[number], number == 3 ? 1 : 2, 10_500);
             Answer applied = cast.tove.apply(draft);
             JsonNode job = cast.finished(applied.text("job"));
             assertThat(job.path("state").asString())
@@ -114,7 +113,7 @@ class FaultyTenantTest {
         JsonNode draft = cast.newcomer("old.import-rival", "50200", "keeper");
         draft = cast.change(draft, Cast.entry(draft, "account.open"), Map.of("as", "pump-display"));
         Answer applied = cast.tove.apply(draft);
-        JsonNode job = await().atMost(Duration.ofSeconds(20))
+        JsonNode job = patiently()
                 .until(
                         () -> cast.tove
                                 .get("/api/v1/jobs/" + applied.text("job"))
@@ -134,7 +133,7 @@ class FaultyTenantTest {
                         .status())
                 .isEqualTo(204);
         String again = refused;
-        await().atMost(Duration.ofSeconds(20)).until(() -> step(applied.text("job"), again, "REFUSED"));
+        patiently().until(() -> step(applied.text("job"), again, "REFUSED"));
         skipAndStop(applied.text("job"), refused);
     }
 
@@ -156,7 +155,7 @@ class FaultyTenantTest {
                         .status())
                 .isEqualTo(409);
         // those that waited for it are tried, and the tenant says of each what it thinks of that
-        JsonNode ended = await().atMost(Duration.ofSeconds(30))
+        JsonNode ended = patiently()
                 .until(
                         () -> cast.tove.get("/api/v1/jobs/" + job).body(),
                         one -> Browserless.steps(one).stream()
@@ -173,7 +172,7 @@ class FaultyTenantTest {
         JsonNode draft = cast.newcomer(Cast.unique("stop"), "50210", "keeper");
         cast.stage.fault("pelagia-north", "UNAVAILABLE", 1_000, 0);
         String job = cast.tove.apply(draft).text("job");
-        await().atMost(Duration.ofSeconds(20))
+        patiently()
                 .until(() -> Browserless.steps(
                                 cast.tove.get("/api/v1/jobs/" + job).body())
                         .stream()

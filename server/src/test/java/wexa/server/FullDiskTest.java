@@ -1,10 +1,9 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -22,22 +21,22 @@ class FullDiskTest {
                             .status())
                     .isEqualTo(201);
             FullDisk.setFull(true);
-            await().atMost(Duration.ofSeconds(40))
+            patiently()
                     .until(() -> tove.send("POST", "/api/v1/drafts", tove.object("name", "Meanwhile"))
                                     .status()
                             >= 500);
-            await().atMost(Duration.ofSeconds(30))
+            patiently()
                     .until(() -> new Browserless(stage.address())
                                     .get("/actuator/health")
                                     .status()
                             == 503);
             FullDisk.setFull(false);
             String name = "After " + UUID.randomUUID();
-            await().atMost(Duration.ofSeconds(60))
+            patiently()
                     .until(() -> tove.send("POST", "/api/v1/drafts", tove.object("name", name))
                                     .status()
                             == 201);
-            await().atMost(Duration.ofSeconds(30))
+            patiently()
                     .until(() -> new Browserless(stage.address())
                                     .get("/actuator/health")
                                     .status()

@@ -1,12 +1,11 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -64,7 +63,7 @@ class InvitationTest {
     }
 
     private String token(String handle) {
-        return await().atMost(Duration.ofSeconds(20)).until(() -> tokenNow(handle), token -> !token.isEmpty());
+        return patiently().until(() -> tokenNow(handle), token -> !token.isEmpty());
     }
 
     private String tokenNow(String handle) throws Exception {

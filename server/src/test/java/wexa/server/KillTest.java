@@ -1,11 +1,10 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
@@ -95,7 +94,7 @@ class KillTest {
     }
 
     private static void assertHeldOnce(Browserless tove) throws Exception {
-        await().atMost(Duration.ofSeconds(30))
+        patiently()
                 .untilAsserted(
                         () -> assertThat(tove.get("/api/v1/policies/held").body())
                                 .filteredOn(held -> held.path("name").asString().equals("Kil Pushed, from season-hr"))
@@ -111,7 +110,7 @@ class KillTest {
 
     /** Also the message: marked as being handed in when the process died, nobody knows, so that it is sent. */
     private static void assertEndsRight(Browserless tove, String handle) throws Exception {
-        await().atMost(Duration.ofSeconds(60)).until(() -> {
+        patiently().until(() -> {
             JsonNode job = tove.get("/api/v1/jobs").body().path(0);
             return job.path("state").asString().equals("DONE");
         });
@@ -126,7 +125,7 @@ class KillTest {
                 .body();
         assertThat(read.path("differences")).isEmpty();
         assertThat(read.path("unknown")).hasSize(3);
-        JsonNode sent = await().atMost(Duration.ofSeconds(60))
+        JsonNode sent = patiently()
                 .until(
                         () -> tove.get("/api/v1/messages/about/" + person)
                                 .body()

@@ -1,12 +1,11 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -71,7 +70,7 @@ class MessageTest {
     }
 
     private static JsonNode messageIn(String person, String state) {
-        return await().atMost(Duration.ofSeconds(30))
+        return patiently()
                 .until(
                         () -> messageOf(person),
                         one -> one.path("state").asString().equals(state));
@@ -214,7 +213,7 @@ class MessageTest {
         JsonNode message = messageIn(Cast.personIn(draft), "SENT");
         String first = tokenIn(mailTo(handle));
         cast.tove.send("POST", "/api/v1/messages/" + message.path("id").asString() + "/send", null);
-        await().atMost(Duration.ofSeconds(20)).until(() -> mailsTo(handle) == 2);
+        patiently().until(() -> mailsTo(handle) == 2);
         Browserless nobody = new Browserless(cast.stage.address());
         assertThat(activate(nobody, "/look", first, "").status()).isEqualTo(404);
         assertThat(activate(nobody, "/look", tokenIn(mailTo(handle)), "").status())
@@ -326,7 +325,7 @@ class MessageTest {
         JsonNode draft = cast.newcomer(handle, Cast.unique("N").replace('.', '-'), "reader");
         JsonNode moved = cast.change(draft, Cast.entry(draft, "engagement.begin"), Map.of("from", "2027-03-01"));
         cast.carried(moved);
-        JsonNode waiting = await().atMost(Duration.ofSeconds(20))
+        JsonNode waiting = patiently()
                 .until(
                         () -> messageOf(Cast.personIn(draft)),
                         one -> one.path("detail").asString().contains("day"));

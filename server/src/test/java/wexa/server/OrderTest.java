@@ -1,9 +1,8 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ThreadLocalRandom;
@@ -115,7 +114,7 @@ class OrderTest {
         String person = Cast.personIn(newcomer);
         fallSilent();
         String first = apply(draft("First name", "person.edit", Map.of("person", person, "given", "Stopped")));
-        await().atMost(Duration.ofSeconds(20))
+        patiently()
                 .until(() -> cast.tove
                                 .send("POST", "/api/v1/jobs/" + first + "/stop", cast.tove.object("reason", "wrong"))
                                 .status()

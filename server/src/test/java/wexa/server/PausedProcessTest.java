@@ -1,7 +1,7 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.nio.file.Path;
 import java.time.Duration;
@@ -33,7 +33,7 @@ class PausedProcessTest {
                 JsonNode draft = Newcomers.draft(tove, "pau.sed", "71001", "keeper");
                 outside.fault(NORTH, "{\"kind\":\"SLOW\",\"times\":3,\"millis\":1500}");
                 String job = tove.apply(draft).text("job");
-                await().atMost(Duration.ofSeconds(30))
+                patiently()
                         .pollInterval(Duration.ofMillis(20))
                         .until(() -> Browserless.steps(
                                         tove.get("/api/v1/jobs/" + job).body())
@@ -42,7 +42,7 @@ class PausedProcessTest {
                 signal(process, "STOP");
                 Thread.sleep(PAUSE);
                 signal(process, "CONT");
-                JsonNode ended = await().atMost(Duration.ofSeconds(90))
+                JsonNode ended = patiently()
                         .until(
                                 () -> tove.get("/api/v1/jobs/" + job).body(),
                                 one -> one.path("open").asInt(1) == 0);

@@ -1,7 +1,7 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.nio.file.Path;
 import java.time.Duration;
@@ -22,7 +22,7 @@ class RestartTest {
             draft = tove.put(draft, "account.open", Map.of("person", person, "tenant", "rota-buoy/all"))
                     .body();
             String job = tove.apply(draft).text("job");
-            await().atMost(Duration.ofSeconds(15))
+            patiently()
                     .until(() ->
                             tove.get("/api/v1/jobs/" + job).body().toString().contains("cannot be reached"));
             stage.stopServer();
@@ -35,7 +35,7 @@ class RestartTest {
                             .path("handle")
                             .asString())
                     .isEqualTo("a.way");
-            await().atMost(Duration.ofSeconds(40))
+            patiently()
                     .until(() -> again.get("/api/v1/jobs/" + job)
                             .body()
                             .path("state")
@@ -61,18 +61,18 @@ class RestartTest {
             draft = tove.put(draft, "account.open", Map.of("person", wren, "tenant", "pelagia/north"))
                     .body();
             String job = tove.apply(draft).text("job");
-            await().atMost(Duration.ofSeconds(20))
+            patiently()
                     .until(() -> tove.get("/api/v1/jobs/" + job)
                             .body()
                             .path("state")
                             .asString()
                             .equals("DONE"));
-            await().atMost(Duration.ofSeconds(10)).until(() -> stage.hasTicked());
+            patiently().until(() -> stage.hasTicked());
             stage.stopServer();
             stage.moveClock(Duration.ofDays(8));
             stage.startServer();
             Browserless later = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
-            JsonNode carried = await().atMost(Duration.ofSeconds(30))
+            JsonNode carried = patiently()
                     .until(
                             () -> later.get("/api/v1/jobs").body().path(0),
                             one -> one.path("name").asString().startsWith("Begins")

@@ -1,10 +1,9 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.net.http.HttpResponse;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,8 +27,7 @@ class RoadTest {
         JsonNode found =
                 cast.tove.get("/api/v1/directory?q=od").body().path("found").path(0);
         assertThat(found.path("userId").asString()).isEqualTo("odile.marrick");
-        await().atMost(Duration.ofSeconds(10))
-                .until(() -> cast.tove.get("/api/v1/desk").body().toString().contains("Odile Marrick"));
+        patiently().until(() -> cast.tove.get("/api/v1/desk").body().toString().contains("Odile Marrick"));
     }
 
     @Test
@@ -82,7 +80,7 @@ class RoadTest {
         JsonNode job = cast.finished(applied.text("job"));
         assertThat(job.path("state").asString()).isEqualTo("DONE");
         Instant applying = Instant.parse(job.path("createdAt").asString());
-        await().atMost(Duration.ofSeconds(30)).until(() -> cast.stage.lastTick().isAfter(applying.plusSeconds(1)));
+        patiently().until(() -> cast.stage.lastTick().isAfter(applying.plusSeconds(1)));
         assertThat(cast.tove.get("/api/v1/changesets").body())
                 .noneMatch(changeset -> changeset.path("origin").asString().equals("CLOCK"));
     }

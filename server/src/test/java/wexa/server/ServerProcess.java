@@ -1,6 +1,6 @@
 package wexa.server;
 
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.io.IOException;
 import java.net.ServerSocket;
@@ -64,7 +64,7 @@ final class ServerProcess {
 
     Browserless whenUp() {
         URI address = address();
-        return await().atMost(Duration.ofSeconds(90))
+        return patiently()
                 .pollInterval(Duration.ofMillis(300))
                 .ignoreExceptions()
                 .until(() -> Browserless.signedIn(address, "tove", "north-pier-2026"), browser -> true);

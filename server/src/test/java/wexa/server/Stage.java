@@ -64,7 +64,6 @@ public final class Stage implements AutoCloseable {
                 "--server.port=0",
                 "--wexa.data=" + folder.toAbsolutePath().resolve("data"),
                 "--wexa.clock-offset=" + offset.toSeconds() + "s",
-                "--wexa.request-limit=2s",
                 "--wexa.demo.source=" + folder.resolve("source"),
                 "--wexa.demo.stand-ins=http://127.0.0.1:" + standIns.port(),
                 "--wexa.demo.ldap-port=" + directories.port(),

@@ -45,7 +45,7 @@ class LdapDirectoryTest {
                 Optional.of("ou=groups,dc=skerrow,dc=example"),
                 LdapDirectory.ENTRY_UUID,
                 Trust.ofMachine(),
-                Duration.ofSeconds(2)));
+                Duration.ofSeconds(30)));
     }
 
     private static List<DirectoryEntry> search(String typed, int limit) {

@@ -72,7 +72,7 @@ class LdapIdentityTest {
                 Optional.of(BASE),
                 LdapDirectory.ENTRY_UUID,
                 Trust.ofMachine(),
-                Duration.ofSeconds(2));
+                Duration.ofSeconds(30));
     }
 
     private static DirectoryContents read(InMemoryDirectoryServer server) {
@@ -188,7 +188,7 @@ class LdapIdentityTest {
                     Optional.of("ou=nowhere," + BASE),
                     LdapDirectory.ENTRY_UUID,
                     Trust.ofMachine(),
-                    Duration.ofSeconds(2));
+                    Duration.ofSeconds(30));
             assertThat(blame(groups)).isEqualTo(Blame.GROUPS_DN);
         }
     }

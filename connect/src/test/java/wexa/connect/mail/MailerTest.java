@@ -56,6 +56,10 @@ class MailerTest {
     }
 
     private static Mailer mailer(int port) {
+        return mailer(port, Duration.ofSeconds(30));
+    }
+
+    private static Mailer mailer(int port, Duration limit) {
         return new Mailer(new Mailer.Settings(
                 "127.0.0.1",
                 port,
@@ -64,7 +68,7 @@ class MailerTest {
                 Optional.empty(),
                 "Wexa <wexa@skerrow.example>",
                 Trust.ofMachine(),
-                Duration.ofSeconds(2)));
+                limit));
     }
 
     private static Mailer.Mail mail(String to) {
@@ -81,8 +85,12 @@ class MailerTest {
     }
 
     private Outcome<Boolean> sendWhile(String fault) throws Exception {
+        return sendWhile(fault, Duration.ofSeconds(30));
+    }
+
+    private Outcome<Boolean> sendWhile(String fault, Duration limit) throws Exception {
         mailbox("POST", "faults", "{\"kind\":\"" + fault + "\"}");
-        return mailer(standIns.smtpPort()).send(mail("ines.abara@skerrow.example"));
+        return mailer(standIns.smtpPort(), limit).send(mail("ines.abara@skerrow.example"));
     }
 
     @Test
@@ -113,14 +121,14 @@ class MailerTest {
 
     @Test
     void nobodyKnowsWhatBecameOfALetterWhoseReceiptNeverCame() throws Exception {
-        assertThat(sendWhile("SILENT")).isInstanceOf(Outcome.Unknown.class);
+        assertThat(sendWhile("SILENT", Duration.ofSeconds(2))).isInstanceOf(Outcome.Unknown.class);
         assertThat(mailbox("GET", "messages", "").path("messages")).hasSize(1);
     }
 
     @Test
     void aServerThatIsNotThereOrSaysNothingIsTriedLater() throws Exception {
         try (ServerSocket silent = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-            assertThat(mailer(silent.getLocalPort()).send(mail("a@skerrow.example")))
+            assertThat(mailer(silent.getLocalPort(), Duration.ofSeconds(1)).send(mail("a@skerrow.example")))
                     .isInstanceOf(Outcome.TryLater.class);
         }
         int freed;
@@ -142,7 +150,7 @@ class MailerTest {
                             Optional.of("a secret"),
                             "wexa@skerrow.example",
                             Trust.ofMachine(),
-                            Duration.ofSeconds(2)))
+                            Duration.ofSeconds(30)))
                     .send(mail("a@skerrow.example"));
             assertThat(outcome).isNotInstanceOf(Outcome.Done.class);
             assertThat(heard.get()).doesNotContain("AUTH");
@@ -152,7 +160,7 @@ class MailerTest {
     private static String greetAndListen(ServerSocket server) {
         StringBuilder heard = new StringBuilder();
         try (Socket socket = server.accept()) {
-            socket.setSoTimeout(2_000);
+            socket.setSoTimeout(30_000);
             socket.getOutputStream().write("220 plain\r\n".getBytes(StandardCharsets.US_ASCII));
             byte[] line = new byte[512];
             for (int read = socket.getInputStream().read(line);
@@ -221,7 +229,7 @@ class MailerTest {
                         Optional.empty(),
                         "wexa@skerrow.example",
                         trust,
-                        Duration.ofSeconds(3)))
+                        Duration.ofSeconds(30)))
                 .send(mail("a@skerrow.example"));
     }
 

@@ -75,7 +75,11 @@ class ScimTenantTest {
     }
 
     private ScimTenant tenant() {
-        return new ScimTenant(exchange("scim/v2/", token, Duration.ofSeconds(2)));
+        return tenant(Duration.ofSeconds(30));
+    }
+
+    private ScimTenant tenant(Duration limit) {
+        return new ScimTenant(exchange("scim/v2/", token, limit));
     }
 
     private static <T> T done(Outcome<T> outcome) {
@@ -180,7 +184,7 @@ class ScimTenantTest {
         assertThat(done(tenant.find(login, links)).orElseThrow().state()).isEqualTo(account);
         assertThat(done(tenant.find(group, links)).orElseThrow().state()).isEqualTo(members);
         assertThat(done(tenant.find(assignment, links)).orElseThrow().state()).isEqualTo(given);
-        Evaluations evaluations = new Evaluations(exchange("", token, Duration.ofSeconds(2)));
+        Evaluations evaluations = new Evaluations(exchange("", token, Duration.ofSeconds(30)));
         Permission record = Permission.of("pelagia:water-reading:record");
         List<Evaluations.Answer> answers = done(evaluations.ask(
                 "odile.marrick@skerrow.example",
@@ -225,8 +229,8 @@ class ScimTenantTest {
         assertThat(limited).isInstanceOf(Outcome.TryLater.class);
         assertThat(((Outcome.TryLater<?>) limited).after()).isEqualTo(Duration.ofSeconds(1));
         fault("SLOW", 1, 3_000);
-        assertThat(tenant.carry(create, new Links())).isInstanceOf(Outcome.Unknown.class);
-        ScimTenant stranger = new ScimTenant(exchange("scim/v2/", "wrong", Duration.ofSeconds(2)));
+        assertThat(tenant(Duration.ofSeconds(1)).carry(create, new Links())).isInstanceOf(Outcome.Unknown.class);
+        ScimTenant stranger = new ScimTenant(exchange("scim/v2/", "wrong", Duration.ofSeconds(30)));
         assertThat(((Outcome.Refused<?>) stranger.discover()).status()).isEqualTo(401);
     }
 

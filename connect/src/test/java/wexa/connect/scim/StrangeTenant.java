@@ -101,7 +101,7 @@ final class StrangeTenant implements AutoCloseable {
     }
 
     ScimTenant client() {
-        return client(Duration.ofSeconds(3));
+        return client(Duration.ofSeconds(30));
     }
 
     ScimTenant client(Duration limit) {

@@ -1,7 +1,7 @@
 package wexa.server.setup;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import com.sun.net.httpserver.HttpServer;
 import java.net.InetAddress;
@@ -10,7 +10,6 @@ import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -57,7 +56,7 @@ class SetupTest {
         standIns = new StandIns(source, folder.resolve("stand-ins"), 0, 0, Clock.systemUTC());
         directories = new Directories(source, 0);
         server = new SpringApplicationBuilder(WexaServer.class)
-                .run("--server.port=0", "--wexa.data=" + folder.resolve("data"), "--wexa.request-limit=2s");
+                .run("--server.port=0", "--wexa.data=" + folder.resolve("data"));
         tokens = new HashMap<>();
         for (JsonNode one : new JsonMapper().readTree(Files.readString(source.resolve("tenants.json")))) {
             tokens.put(one.path("key").asString(), one.path("token").asString());
@@ -311,8 +310,7 @@ class SetupTest {
                 .isEqualTo("link account ines.abara@skerrow.example");
         assertThat(review.path("messages")).isEmpty();
         String job = ada.apply(draft).text("job");
-        await().atMost(Duration.ofSeconds(20))
-                .until(() -> ada.get("/api/v1/jobs/" + job).text("state"), state -> state.equals("DONE"));
+        patiently().until(() -> ada.get("/api/v1/jobs/" + job).text("state"), state -> state.equals("DONE"));
         JsonNode account =
                 ada.get("/api/v1/people/" + person).body().path("accounts").path(0);
         assertThat(account.path("square").asString()).as("%s", account).isEqualTo("SAME");
@@ -345,7 +343,7 @@ class SetupTest {
                                 "found", remoteId))
                 .body();
         String job = ada.apply(draft).text("job");
-        JsonNode refused = await().atMost(Duration.ofSeconds(20))
+        JsonNode refused = patiently()
                 .until(
                         () -> ada.get("/api/v1/jobs/" + job).body(),
                         one -> one.path("state").asString().equals("REFUSED"));
