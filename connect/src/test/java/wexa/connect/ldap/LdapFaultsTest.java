@@ -153,7 +153,7 @@ class LdapFaultsTest {
         int silent = listening(connection -> connection.getInputStream().read(new byte[1_000]));
         long began = System.nanoTime();
         assertThat(directory(silent, SHORT).search("o", 5)).isInstanceOf(Outcome.TryLater.class);
-        assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(Duration.ofSeconds(20));
+        assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(Duration.ofMinutes(2));
     }
 
     @Test
