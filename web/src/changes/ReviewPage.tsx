@@ -166,7 +166,8 @@ function Summary({ draft }: { draft: Draft }) {
         .map((one) => laterWords(one, day(one.at, session.zone), lastDay(one.at, session.zone)))
         .join(" ")}
       {summary.later.length > MOST_LATER && ` And more on ${count(summary.later.length - MOST_LATER, "later day")}.`}{" "}
-      {summary.tenants.length > 0 ? `It reaches ${summary.tenants.join(", ")}.` : "It reaches no tenant."}
+      {summary.tenants.length > 0 && `It reaches ${summary.tenants.join(", ")}.`}
+      {summary.tenants.length === 0 && summary.ready > 0 && "It reaches no tenant."}
       {summary.seats > 0 && ` It takes ${count(summary.seats, "seat")}.`}
     </p>
   );
@@ -223,18 +224,23 @@ function Apply({ draft }: { draft: Draft }) {
   });
   const { ready, toSettle, alreadySo } = draft.summary;
   const lacks = useQuery(lacksQuery(draft.id, draft.version)).data ?? [];
+  // a tenant may differ from what is already so here
+  const steps = (review.data?.tenants ?? []).reduce((sum, tenant) => sum + tenant.allSteps, 0);
+  const isAgain = ready === 0 && alreadySo > 0 && steps > 0;
   return (
     // however long the list, what comes of it stays in sight
     <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
       <button
         type="button"
         className="btn btn-primary"
-        disabled={!mayApply || apply.isPending || digest === undefined || ready === 0 || lacks.length > 0}
+        disabled={!mayApply || apply.isPending || digest === undefined || (ready === 0 && !isAgain) || lacks.length > 0}
         onClick={() => apply.mutate()}
       >
-        {toSettle > 0
-          ? `Apply the ${ready} that ${ready === 1 ? "is" : "are"} ready`
-          : `Apply ${count(ready, "change")}`}
+        {isAgain
+          ? `Send ${count(steps, "step")} again`
+          : toSettle > 0
+            ? `Apply the ${ready} that ${ready === 1 ? "is" : "are"} ready`
+            : `Apply ${count(ready, "change")}`}
       </button>
       <p className="text-soft">
         {!mayApply && "You may look, but not apply. "}
@@ -244,9 +250,16 @@ function Apply({ draft }: { draft: Draft }) {
             can apply it.{" "}
           </b>
         )}
-        {ready === 0 && "Nothing is ready yet. "}
+        {ready === 0 && toSettle > 0 && "Nothing is ready yet. "}
         {toSettle > 0 && ready > 0 && `${count(toSettle, "change stays", "changes stay")} in the draft. `}
-        {alreadySo > 0 && `${alreadySo} already so. `}
+        {alreadySo > 0 && `${count(alreadySo, "change is", "changes are")} already so in Wexa`}
+        {alreadySo > 0 && (isAgain ? ", but not in every tenant: see “By tenant”. " : ". ")}
+        {ready === 0 &&
+          toSettle === 0 &&
+          alreadySo > 0 &&
+          steps === 0 &&
+          digest !== undefined &&
+          "The tenants agree, as they were last read. There is nothing to apply."}
       </p>
       {apply.error !== null && (
         <p role="alert" className="font-semibold text-error">

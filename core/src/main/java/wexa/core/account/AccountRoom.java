@@ -6,6 +6,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 
 /** Without an account nothing can be used (rule 6). */
@@ -27,5 +28,10 @@ public final class AccountRoom implements Room<Account> {
             to.history(person);
         });
         to.history(account.tenant());
+    }
+
+    @Override
+    public void objects(Account account, Model model, Objects to) {
+        to.account(account.id());
     }
 }

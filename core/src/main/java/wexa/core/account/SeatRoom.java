@@ -6,6 +6,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Seat;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 
 /** Without a seat that carries it nothing can be used (rule 6). */
@@ -30,5 +31,10 @@ public final class SeatRoom implements Room<Seat> {
             });
             to.history(account.tenant());
         });
+    }
+
+    @Override
+    public void objects(Seat seat, Model model, Objects to) {
+        to.seats(seat.account());
     }
 }

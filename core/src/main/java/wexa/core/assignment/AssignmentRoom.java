@@ -7,6 +7,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Subjects;
 
@@ -29,5 +30,10 @@ public final class AssignmentRoom implements Room<Assignment> {
         Subjects.mark(assignment.subject(), to);
         to.history(assignment.role());
         to.history(assignment.tenant());
+    }
+
+    @Override
+    public void objects(Assignment assignment, Model model, Objects to) {
+        to.assignment(assignment);
     }
 }

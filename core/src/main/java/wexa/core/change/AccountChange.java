@@ -61,7 +61,7 @@ public sealed interface AccountChange extends Change {
                             .filter(other -> other.tenant().equals(account.tenant()))
                             .findFirst());
             if (has.isPresent() && !has.get().id().equals(account.id())) {
-                return has.get().isOpen() ? Resolution.nothing() : Resolution.blocked(exists(has.get()));
+                return has.get().isOpen() ? Resolution.kept(has.get()) : Resolution.blocked(exists(has.get()));
             }
             return has.map(known -> edited(known, account, findings, model))
                     .orElseGet(() -> Resolution.make(account, findings));

@@ -34,7 +34,7 @@ public sealed interface AssignmentChange extends Change {
             for (Assignment other : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, wanted.subject())) {
                 if (isSameGrant(other, wanted) && other.window().overlaps(wanted.window())) {
                     if (!other.window().until().isBefore(wanted.window().until())) {
-                        return Resolution.nothing();
+                        return Resolution.kept(other);
                     }
                     findings.add(overlapping(other));
                 }
@@ -103,7 +103,7 @@ public sealed interface AssignmentChange extends Change {
             Optional<Assignment> found = model.table(Kind.ASSIGNMENT).find(assignment.id());
             Instant end = Window.whole(at.isBefore(now) ? now : at);
             if (found.isEmpty() || found.get().window().endsBy(end)) {
-                return Resolution.nothing();
+                return Resolution.kept(found.orElse(assignment));
             }
             Assignment before = found.get();
             return before.window().from().isBefore(end)

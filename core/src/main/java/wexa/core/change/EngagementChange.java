@@ -67,7 +67,7 @@ public sealed interface EngagementChange extends Change {
             return model.table(Kind.ENGAGEMENT)
                     .find(engagement.id())
                     .map(before -> before.window().endsBy(end(now))
-                            ? Resolution.nothing()
+                            ? Resolution.kept(before)
                             : Resolution.replace(before, ended(before, end(now)), List.of()))
                     .orElseGet(() -> gone(engagement.id()));
         }

@@ -40,7 +40,7 @@ public sealed interface MembershipChange extends Change {
             for (Membership other : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, wanted.member())) {
                 if (other.group().equals(wanted.group()) && other.window().overlaps(wanted.window())) {
                     if (!other.window().until().isBefore(wanted.window().until())) {
-                        return findings.isEmpty() ? Resolution.nothing() : new Resolution(List.of(), findings);
+                        return findings.isEmpty() ? Resolution.kept(other) : new Resolution(List.of(), findings);
                     }
                     findings.add(overlapping(other));
                 }
@@ -109,7 +109,7 @@ public sealed interface MembershipChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             Optional<Membership> found = model.table(Kind.MEMBERSHIP).find(membership.id());
             if (found.isEmpty()) {
-                return Resolution.nothing();
+                return Resolution.kept(membership);
             }
             Membership before = found.get();
             Instant end = Window.whole(at.isBefore(now) ? now : at);
@@ -167,7 +167,7 @@ public sealed interface MembershipChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             Optional<Membership> found = model.table(Kind.MEMBERSHIP).find(membership.id());
             if (found.isEmpty()) {
-                return Resolution.nothing();
+                return Resolution.kept(membership);
             }
             List<Finding> findings = onlyOfDirectory(found.get().group(), model);
             return findings.isEmpty() ? ended(found.get(), Window.whole(now)) : new Resolution(List.of(), findings);
@@ -200,7 +200,7 @@ public sealed interface MembershipChange extends Change {
     /** Over by that instant; one that begins later never was. */
     private static Resolution ended(Membership before, Instant end) {
         if (before.window().endsBy(end)) {
-            return Resolution.nothing();
+            return Resolution.kept(before);
         }
         return before.window().from().isBefore(end)
                 ? Resolution.replace(

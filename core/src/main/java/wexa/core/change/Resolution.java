@@ -6,11 +6,20 @@ import wexa.core.finding.Finding;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 
-/** What a change comes to on one model: its effects, and what was found. Blocked changes have no effects. */
-public record Resolution(List<Effect> effects, List<Finding> findings) {
+/**
+ * What a change comes to on one model: its effects, and what was found. Blocked changes have no effects.
+ *
+ * @param kept the facts that are already as the change wants them
+ */
+public record Resolution(List<Effect> effects, List<Finding> findings, List<Fact> kept) {
     public Resolution {
         effects = findings.stream().anyMatch(Finding::blocks) ? List.of() : List.copyOf(effects);
         findings = List.copyOf(findings);
+        kept = List.copyOf(kept);
+    }
+
+    Resolution(List<Effect> effects, List<Finding> findings) {
+        this(effects, findings, List.of());
     }
 
     static Resolution make(Fact fact, List<Finding> findings) {
@@ -19,7 +28,7 @@ public record Resolution(List<Effect> effects, List<Finding> findings) {
 
     static Resolution replace(Fact before, Fact after, List<Finding> findings) {
         return before.equals(after)
-                ? new Resolution(List.of(), findings)
+                ? new Resolution(List.of(), findings, List.of(before))
                 : new Resolution(List.of(Effect.replace(before, after)), findings);
     }
 
@@ -30,7 +39,7 @@ public record Resolution(List<Effect> effects, List<Finding> findings) {
         }
         List<Effect> all = new ArrayList<>(effects);
         all.addAll(more);
-        return new Resolution(all, findings);
+        return new Resolution(all, findings, kept);
     }
 
     static Resolution drop(Fact before) {
@@ -43,6 +52,11 @@ public record Resolution(List<Effect> effects, List<Finding> findings) {
 
     static Resolution nothing() {
         return new Resolution(List.of(), List.of());
+    }
+
+    /** The fact is already so, or was and has ended. */
+    static Resolution kept(Fact fact) {
+        return new Resolution(List.of(), List.of(), List.of(fact));
     }
 
     /** Nothing stands in the way and nothing is left to do: the model already says so. */

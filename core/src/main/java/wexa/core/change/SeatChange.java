@@ -34,7 +34,7 @@ public sealed interface SeatChange extends Change {
             for (Seat other : model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, wanted.account())) {
                 if (other.window().overlaps(wanted.window())) {
                     return other.kind().equals(wanted.kind())
-                            ? Resolution.nothing()
+                            ? Resolution.kept(other)
                             : Resolution.blocked(Finding.of(
                                     Code.SEAT_HELD,
                                     "kind",
@@ -90,7 +90,7 @@ public sealed interface SeatChange extends Change {
             Optional<Seat> before = model.table(Kind.SEAT).find(seat.id());
             Instant end = Window.whole(at.isBefore(now) ? now : at);
             if (before.isEmpty() || before.get().window().endsBy(end)) {
-                return Resolution.nothing();
+                return Resolution.kept(before.orElse(seat));
             }
             Seat held = before.get();
             return held.window().from().isBefore(end)

@@ -9,6 +9,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
+import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
@@ -51,6 +52,20 @@ public record Concerned(Set<Id<Person>> people, Set<Subject> subjects) {
         Set<Id<Person>> people =
                 Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
         return by(preview.snapshot(), after, preview.effects(), people, preview.now());
+    }
+
+    /** The people whom facts are directly about. */
+    static Set<Id<Person>> by(Collection<Fact> facts, Model model) {
+        Set<Subject> subjects = new LinkedHashSet<>();
+        facts.forEach(fact -> Rooms.marks(fact, model, new Named(subjects)));
+        Set<Id<Person>> people = new LinkedHashSet<>();
+        for (Subject subject : subjects) {
+            if (subject instanceof Subject.OfPerson one
+                    && model.people().find(one.person()).isPresent()) {
+                people.add(one.person());
+            }
+        }
+        return people;
     }
 
     /** Reads marks as the subjects that are looked at; people are known from what the effects come to. */

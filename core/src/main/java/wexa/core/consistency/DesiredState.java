@@ -243,6 +243,13 @@ public final class DesiredState {
         }
     }
 
+    /** What each account in the group has of an assignment to it, in a tenant that knows no groups. */
+    SortedMap<ObjectKey, TenantObject> sharesOf(Assignment assignment) {
+        SortedMap<ObjectKey, TenantObject> shares = new TreeMap<>();
+        wanted(List.of(assignment), List.of()).forEach(wanted -> addAssignments(wanted, shares));
+        return shares;
+    }
+
     private TenantObject assignment(Wanted wanted, ObjectKey subject) {
         return new AssignmentState(
                 subject.toString(),

@@ -35,6 +35,12 @@ public record Fields(SortedSet<String> names) {
     public static final Fields WHOLE = of(Set.of(ALL));
     public static final Fields SEATS = of(Set.of(SEAT_FIELD));
     public static final Fields NONE = of(Set.of());
+    /** What an account says of whose it is. */
+    static final Fields OF_PERSON = of(Set.of("givenName", "familyName", "mail", "phone"));
+    /** An account that is to be closed is not made for that. */
+    static final Fields CLOSING = of(Set.of(ACTIVITY, SEAT_FIELD));
+
+    static final Fields NAME = of(Set.of("name"));
 
     public Fields {
         names = Collections.unmodifiableSortedSet(new TreeSet<>(names));
@@ -42,6 +48,10 @@ public record Fields(SortedSet<String> names) {
 
     public static Fields of(Collection<String> names) {
         return new Fields(new TreeSet<>(names));
+    }
+
+    static Fields member(ObjectKey account) {
+        return of(Set.of(MEMBER + account));
     }
 
     /** What differs between two states of an object; the whole where one of them is not there. */

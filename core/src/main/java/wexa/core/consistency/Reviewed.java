@@ -6,15 +6,19 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.finding.Finding;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
+import wexa.core.model.Id;
 import wexa.core.model.Kind;
+import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
@@ -29,15 +33,18 @@ import wexa.core.preview.Snapshot;
  *     and loses what now and at the next boundaries and whether it can be used, and what is wanted of each object in each
  *     tenant; not over steps: a tenant that is read meanwhile changes nothing of what was decided
  * @param after the snapshot as it would be
- * @param touched the tenants in which something is to be done, by what is wanted there
+ * @param alreadySo people about whom something was asked for that is already so
+ * @param touched the tenants in which something may be to be done, by what is wanted there
  */
-public record Reviewed(String digest, Snapshot after, Concerned concerned, List<Touched> touched) {
+public record Reviewed(
+        String digest, Snapshot after, Concerned concerned, Set<Id<Person>> alreadySo, List<Touched> touched) {
     private static final int BOUNDARIES = 20;
 
     /** Of longer drafts, whose people may each have instants of their own, the present and the last beginning count. */
     private static final int LONG = 2_000;
 
     public Reviewed {
+        alreadySo = Set.copyOf(alreadySo);
         touched = List.copyOf(touched);
     }
 
@@ -45,10 +52,12 @@ public record Reviewed(String digest, Snapshot after, Concerned concerned, List<
     public static Reviewed of(Preview preview) {
         Snapshot after = new Snapshot(preview.snapshot().version() + 1, preview.model(), preview.index());
         Concerned concerned = Concerned.by(preview, after);
+        List<Fact> kept = preview.kept();
         List<Touched> touched = new ArrayList<>();
         for (Tenant tenant : preview.model().tenants().stream().toList()) {
             Cancellation.check();
-            Touched here = Touched.between(preview.snapshot(), after, tenant, preview.now(), concerned);
+            Touched here = Touched.between(preview.snapshot(), after, tenant, preview.now(), concerned)
+                    .and(Named.of(kept, after, tenant, preview.now()));
             if (!here.isEmpty()) {
                 touched.add(here);
             }
@@ -59,7 +68,18 @@ public record Reviewed(String digest, Snapshot after, Concerned concerned, List<
         int most = preview.effects().size() <= LONG ? BOUNDARIES : 0;
         preview.instants(most).forEach(at -> digest.addImpact(preview.impactAt(at)));
         touched.forEach(digest::addWanted);
-        return new Reviewed(digest.text(), after, concerned, touched);
+        return new Reviewed(digest.text(), after, concerned, Concerned.by(kept, after.model()), touched);
+    }
+
+    /** Objects that show what one entry of the draft asks for and what is already so. */
+    public Set<ObjectKey> showing(Preview.Outcome outcome, Preview preview) {
+        Set<ObjectKey> keys = new HashSet<>();
+        for (Touched one : outcome.kept().isEmpty() ? List.<Touched>of() : touched) {
+            keys.addAll(Named.of(outcome.kept(), after, one.tenant(), preview.now())
+                    .fields()
+                    .keySet());
+        }
+        return keys;
     }
 
     /** Takes in line by line what a review says. */

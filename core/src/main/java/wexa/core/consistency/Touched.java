@@ -13,7 +13,8 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 
 /**
- * The objects of a tenant whose desired state differs between two snapshots: all that a changeset's job may carry.
+ * The objects of a tenant whose desired state differs between two snapshots, and those that show what was asked for and is
+ * already so: all that a changeset's job may carry.
  *
  * @param fields what differs of each object
  * @param desired what should be, of these objects and of others about the same people
@@ -71,6 +72,15 @@ public record Touched(Tenant tenant, SortedMap<ObjectKey, Fields> fields, Sorted
             }
         }
         return differing;
+    }
+
+    /** All that is in either. */
+    Touched and(Touched other) {
+        SortedMap<ObjectKey, Fields> both = new TreeMap<>(fields);
+        other.fields.forEach((key, some) -> both.merge(key, some, Fields::and));
+        SortedMap<ObjectKey, TenantObject> all = new TreeMap<>(other.desired);
+        all.putAll(desired);
+        return new Touched(tenant, both, all);
     }
 
     public boolean isEmpty() {

@@ -1,11 +1,13 @@
 package wexa.core.engagement;
 
 import java.util.List;
+import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 
 /** What an engagement gives by rule, or carries, goes with it. */
@@ -24,5 +26,12 @@ public final class EngagementRoom implements Room<Engagement> {
     public void marks(Engagement engagement, Model model, Marks to) {
         to.person(engagement.person());
         to.history(engagement.person());
+    }
+
+    @Override
+    public void objects(Engagement engagement, Model model, Objects to) {
+        model.table(Kind.ACCOUNT)
+                .by(Account.BY_PERSON, engagement.person())
+                .forEach(account -> to.account(account.id()));
     }
 }

@@ -82,6 +82,8 @@ public final class Authority {
         Authority authority = new Authority(preview, reach);
         if (!reach.isEverywhere()) {
             preview.effects().forEach(authority::check);
+            // what is already so may still be sent to a tenant
+            preview.kept().forEach(fact -> authority.check(Effect.replace(fact, fact)));
             authority.checkLinks();
             authority.checkShifts();
         }

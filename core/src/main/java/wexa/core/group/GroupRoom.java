@@ -6,6 +6,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 
 /** A group. One with a condition touches everybody who meets it. */
@@ -27,5 +28,10 @@ public final class GroupRoom implements Room<Group> {
                 .ifPresent(condition -> model.table(Kind.ENGAGEMENT).stream()
                         .filter(condition::matches)
                         .forEach(engagement -> to.person(engagement.person())));
+    }
+
+    @Override
+    public void objects(Group group, Model model, Objects to) {
+        to.group(group.id());
     }
 }

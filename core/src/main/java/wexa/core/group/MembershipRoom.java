@@ -6,6 +6,7 @@ import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Subjects;
 
@@ -25,5 +26,10 @@ public final class MembershipRoom implements Room<Membership> {
     public void marks(Membership membership, Model model, Marks to) {
         Subjects.mark(membership.member(), to);
         to.history(membership.group());
+    }
+
+    @Override
+    public void objects(Membership membership, Model model, Objects to) {
+        to.member(membership.group(), membership.member());
     }
 }

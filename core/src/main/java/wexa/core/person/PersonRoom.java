@@ -6,6 +6,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 
 /** A person, who is away in pauses. */
@@ -22,6 +23,11 @@ public final class PersonRoom implements Room<Person> {
 
     @Override
     public void marks(Person person, Model model, Marks to) {
+        to.person(person.id());
+    }
+
+    @Override
+    public void objects(Person person, Model model, Objects to) {
         to.person(person.id());
     }
 }

@@ -14,6 +14,7 @@ import wexa.core.access.AccessIndex;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Effect;
+import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -57,9 +58,16 @@ public final class Preview {
     /**
      * One entry with its sentence, if it could be read at all and sentences were asked for, what was found, and what it does
      * itself on top of those before it, with all that falls by it.
+     *
+     * @param kept the facts that are already as the entry wants them
      */
     public record Outcome(
-            Entry entry, State state, Optional<String> sentence, List<Finding> findings, List<Effect> effects) {
+            Entry entry,
+            State state,
+            Optional<String> sentence,
+            List<Finding> findings,
+            List<Effect> effects,
+            List<Fact> kept) {
         Outcome with(List<Finding> more) {
             return more.isEmpty()
                     ? this
@@ -68,7 +76,8 @@ public final class Preview {
                             state,
                             sentence,
                             Stream.concat(findings.stream(), more.stream()).toList(),
-                            effects);
+                            effects,
+                            kept);
         }
     }
 
@@ -150,6 +159,14 @@ public final class Preview {
 
     public List<Effect> effects() {
         return effects;
+    }
+
+    /** Facts that are already as entries want them: nothing changes in the model, but a tenant may differ. */
+    public List<Fact> kept() {
+        return outcomes.stream()
+                .flatMap(outcome -> outcome.kept().stream())
+                .distinct()
+                .toList();
     }
 
     /** The model as it would be. */

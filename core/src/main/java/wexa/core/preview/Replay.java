@@ -100,7 +100,8 @@ final class Replay {
                         .map(entry -> Finding.of(Code.ENTRY_WAITS, finding.path(), "kind", entry.thing()))
                         .orElse(finding))
                 .toList();
-        return new Preview.Outcome(outcome.entry(), outcome.state(), outcome.sentence(), findings, outcome.effects());
+        return new Preview.Outcome(
+                outcome.entry(), outcome.state(), outcome.sentence(), findings, outcome.effects(), outcome.kept());
     }
 
     private static Optional<Entry> waited(Finding finding, Map<String, Entry> unmade) {
@@ -177,7 +178,8 @@ final class Replay {
             Intake.Reading reading = new Intake(model(), zone, now).read(entry);
             List<Finding> findings = new ArrayList<>(reading.findings());
             if (reading.change().isEmpty()) {
-                return new Preview.Outcome(entry, Preview.State.TO_SETTLE, Optional.empty(), findings, List.of());
+                return new Preview.Outcome(
+                        entry, Preview.State.TO_SETTLE, Optional.empty(), findings, List.of(), List.of());
             }
             Change change = reading.change().get();
             Resolution resolution = change.resolve(model(), now);
@@ -200,7 +202,12 @@ final class Replay {
                     ? Optional.of(Sentences.write(change, model(), zone))
                     : Optional.empty();
             return new Preview.Outcome(
-                    entry, state, sentence, findings, state == Preview.State.READY ? resolution.effects() : List.of());
+                    entry,
+                    state,
+                    sentence,
+                    findings,
+                    state == Preview.State.READY ? resolution.effects() : List.of(),
+                    state == Preview.State.ALREADY_SO ? resolution.kept() : List.of());
         }
 
         private void take(List<Effect> own) {
@@ -218,13 +225,15 @@ final class Replay {
                     .change()
                     .map(change -> Sentences.write(change, standing, zone));
             return entry.isEnding()
-                    ? new Preview.Outcome(entry, Preview.State.ALREADY_SO, sentence, List.of(), List.of())
+                    ? new Preview.Outcome(
+                            entry, Preview.State.ALREADY_SO, sentence, List.of(), List.of(), List.of(seen))
                     : new Preview.Outcome(
                             entry,
                             Preview.State.IMPOSSIBLE,
                             sentence,
                             List.of(Finding.of(
                                     Code.FACT_GONE, "id", "id", seen.id().toString())),
+                            List.of(),
                             List.of());
         }
 

@@ -38,6 +38,7 @@ import wexa.core.role.ConflictRuleRoom;
 import wexa.core.role.PermissionSetRoom;
 import wexa.core.role.RoleRoom;
 import wexa.core.room.Marks;
+import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.tenant.AppRoom;
 import wexa.core.tenant.AreaRoom;
@@ -126,5 +127,10 @@ public final class Rooms {
     /** Takes down what a fact touches that stands in the model. */
     public static void marks(Fact fact, Model model, Marks to) {
         of(fact).marks(fact, model, to);
+    }
+
+    /** Takes down by which objects a tenant shows a fact. */
+    public static void objects(Fact fact, Model model, Objects to) {
+        of(fact).objects(fact, model, to);
     }
 }

@@ -18,6 +18,9 @@ public interface Room<T extends Fact> {
 
     void marks(T fact, Model model, Marks to);
 
+    /** By which objects a tenant shows it, whether it still holds or has ended; by default none shows it. */
+    default void objects(T fact, Model model, Objects to) {}
+
     /** Instants at which it begins or ceases to matter, in order. */
     default Set<Instant> boundaries(T fact, Model model) {
         Set<Instant> boundaries = new TreeSet<>();

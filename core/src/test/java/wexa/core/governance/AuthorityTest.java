@@ -345,6 +345,27 @@ class AuthorityTest {
         assertThat(lacking(made, readdressed, Reach.EVERYWHERE)).isEmpty();
     }
 
+    /** It changes nothing in the model, and may still change something in the tenant. */
+    @Test
+    void whatIsAlreadySoIsAskedForAgainByThoseWhoReachIt() {
+        RandomModel made = new RandomModel(3);
+        Account closed = made.accounts.stream()
+                .filter(account -> !account.isOpen())
+                .findFirst()
+                .orElseThrow();
+        Preview preview = preview(
+                made,
+                List.of(entry(
+                        made, "account.close", Map.of("account", closed.id().toString()))));
+        assertThat(preview.effects()).isEmpty();
+        assertThat(preview.kept()).containsExactly(closed);
+        Reach elsewhere = new Reach(Optional.of(Set.of()), Optional.empty());
+        Reach here = new Reach(Optional.of(Set.of(closed.tenant())), Optional.empty());
+        assertThat(Authority.lacking(preview, elsewhere, Optional.empty()))
+                .containsExactly(new Lack.OfTenant(closed.tenant()));
+        assertThat(Authority.lacking(preview, here, Optional.empty())).isEmpty();
+    }
+
     private static List<Lack> lacking(RandomModel made, Map<String, String> fields, Reach reach) {
         Preview preview = preview(made, List.of(entry(made, "person.edit", fields)));
         assertThat(preview.effects()).isNotEmpty();

@@ -1,12 +1,14 @@
 package wexa.server.apply;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Reviewed;
 import wexa.core.model.Effect;
 import wexa.core.model.Id;
@@ -154,11 +156,18 @@ public class ApplyService {
                     "What this draft would do has changed since you reviewed it: somebody else applied something, or"
                             + " something began or ended. Review it again, then apply.");
         }
-        if (preview.effects().isEmpty()) {
-            throw new Problem(
-                    409,
-                    "apply.nothing-ready",
-                    "Nothing in this draft is ready. Settle what the review names, then apply.");
+        // a tenant may differ from what is already so in the model
+        if (preview.effects().isEmpty() && !planner.hasSteps(reviewed, Found.by(preview))) {
+            throw preview.kept().isEmpty()
+                    ? new Problem(
+                            409,
+                            "apply.nothing-ready",
+                            "Nothing in this draft is ready. Settle what the review names, then apply.")
+                    : new Problem(
+                            409,
+                            "apply.already-so",
+                            "Everything that could be applied is already so, in Wexa and in the tenants as they were"
+                                    + " last read. Read the tenants again if you doubt it, or discard the draft.");
         }
         Lacks.require(actor, preview);
         return new Checked(preview, reviewed);
@@ -179,10 +188,10 @@ public class ApplyService {
                 Optional.of(draft.id()),
                 preview.effects(),
                 preview.readySentences()));
-        log.write(version, preview.now(), actor.login(), lines(preview));
         Found found = Found.by(preview);
         Snapshot after = new Snapshot(version, preview.model(), preview.index());
         Optional<JobPlanner.Planned> job = planner.plan(version, draft.name(), checked.reviewed(), found);
+        log.write(version, preview.now(), actor.login(), lines(checked, job));
         messages.plan(
                 preview.snapshot().model(), preview.effects(), found.remoteIds().keySet());
         drafts.applied(
@@ -192,17 +201,29 @@ public class ApplyService {
         return new Written(after, preview.effects(), job);
     }
 
-    private static List<Log.Line> lines(Preview preview) {
+    /** What was changed, and what was already so and goes to a tenant again. */
+    private static List<Log.Line> lines(Checked checked, Optional<JobPlanner.Planned> job) {
+        Preview preview = checked.preview();
+        Set<ObjectKey> sent = job.map(JobPlanner.Planned::objects).orElse(Set.of());
         List<Log.Line> lines = new ArrayList<>();
         for (Preview.Outcome outcome : preview.outcomes()) {
+            String sentence = outcome.sentence().orElse("");
             if (outcome.state() == Preview.State.READY) {
-                Set<UUID> about =
-                        Histories.of(outcome.effects(), preview.snapshot().model(), preview.model()).facts().stream()
-                                .map(Id::value)
-                                .collect(Collectors.toSet());
-                lines.add(new Log.Line(outcome.sentence().orElse(""), about));
+                lines.add(line(sentence, outcome.effects(), preview));
+            } else if (!Collections.disjoint(sent, checked.reviewed().showing(outcome, preview))) {
+                List<Effect> kept = outcome.kept().stream()
+                        .map(fact -> Effect.replace(fact, fact))
+                        .toList();
+                lines.add(line("Sent again: " + sentence, kept, preview));
             }
         }
         return lines;
+    }
+
+    private static Log.Line line(String sentence, List<Effect> effects, Preview preview) {
+        Set<UUID> about = Histories.of(effects, preview.snapshot().model(), preview.model()).facts().stream()
+                .map(Id::value)
+                .collect(Collectors.toSet());
+        return new Log.Line(sentence, about);
     }
 }

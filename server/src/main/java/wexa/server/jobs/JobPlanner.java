@@ -2,8 +2,9 @@ package wexa.server.jobs;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -71,21 +72,27 @@ public class JobPlanner {
         this.ids = ids;
     }
 
-    /** A planned job: its id and the tenants whose lanes have work. */
-    public record Planned(UUID job, Set<Id<Tenant>> tenants) {}
+    /** A planned job: its id, the tenants whose lanes have work, and the objects to which steps go. */
+    public record Planned(UUID job, Set<Id<Tenant>> tenants, Set<ObjectKey> objects) {}
 
     /** Steps for those whom a changeset concerns; empty when no tenant has to do anything. */
     @Transactional(propagation = Propagation.MANDATORY)
     public Optional<Planned> plan(long version, String name, Reviewed reviewed, Found found) {
         Making making = new Making(version, reviewed.after().model());
         for (Touched touched : reviewed.touched()) {
-            making.add(touched, reviewed.concerned().people(), found);
+            making.add(touched, reviewed.concerned().people(), reviewed.alreadySo(), found);
         }
         return making.save(name);
     }
 
     /** What a tenant would have to do now: the objects that a changeset touches there, and the steps in words. */
     public record Forecast(Tenant tenant, Set<ObjectKey> touched, List<String> steps) {}
+
+    /** Whether there is something to carry to a tenant, though perhaps nothing to change in the model. */
+    public boolean hasSteps(Reviewed reviewed, Found found) {
+        return forecast(reviewed, found).stream()
+                .anyMatch(forecast -> !forecast.steps().isEmpty());
+    }
 
     /** The steps that {@link #plan} would make, without making a job of them. */
     public List<Forecast> forecast(Reviewed reviewed, Found found) {
@@ -151,7 +158,7 @@ public class JobPlanner {
     @Transactional(propagation = Propagation.MANDATORY)
     public Optional<Planned> plan(long version, String name, Snapshot snapshot, List<Touched> due) {
         Making making = new Making(version, snapshot.model());
-        due.forEach(touched -> making.add(touched, List.of(), Found.NONE));
+        due.forEach(touched -> making.add(touched, Set.of(), Set.of(), Found.NONE));
         return making.save(name);
     }
 
@@ -161,13 +168,14 @@ public class JobPlanner {
         private final Model model;
         private final List<StepRow> rows = new ArrayList<>();
         private final List<UUID> superseded = new ArrayList<>();
+        private final Set<ObjectKey> objects = new HashSet<>();
 
         Making(long version, Model model) {
             this.version = version;
             this.model = model;
         }
 
-        void add(Touched work, Collection<Id<Person>> people, Found found) {
+        void add(Touched work, Set<Id<Person>> people, Set<Id<Person>> alreadySo, Found found) {
             Tenant tenant = work.tenant();
             Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
             Overtaking.Found earlier = overtaking.look(tenant.id(), work.fields());
@@ -180,6 +188,7 @@ public class JobPlanner {
                 row.makes = true;
             });
             for (Step step : plan.steps()) {
+                objects.add(step.object());
                 StepRow row = row(
                         tenant,
                         StepRow.Kind.CARRY,
@@ -192,13 +201,22 @@ public class JobPlanner {
                 row.urgent = step.closesAnAccount();
             }
             if (!(plan.isEmpty() && links.isEmpty()) && tenant.can(Capability.EVALUATION)) {
-                addQuestions(work, plan, seen, people);
+                addQuestions(work, plan, seen, people, alreadySo);
             }
         }
 
-        private void addQuestions(Touched work, Plan plan, Observation seen, Collection<Id<Person>> people) {
+        /** About everybody who is concerned, and about those of whom all is already so if a step reaches them. */
+        private void addQuestions(
+                Touched work, Plan plan, Observation seen, Set<Id<Person>> people, Set<Id<Person>> alreadySo) {
             Map<String, Set<String>> about = Reaching.of(plan, work.desired(), seen);
-            for (Id<Person> person : people) {
+            Set<Id<Person>> asked = new LinkedHashSet<>(people);
+            for (Id<Person> person : alreadySo) {
+                account(person, work.tenant(), model)
+                        .filter(account -> about.containsKey(
+                                ObjectKey.account(account.id()).toString()))
+                        .ifPresent(account -> asked.add(person));
+            }
+            for (Id<Person> person : asked) {
                 account(person, work.tenant(), model).ifPresent(account -> {
                     ObjectKey key = ObjectKey.account(account.id());
                     StepRow row = row(
@@ -249,7 +267,7 @@ public class JobPlanner {
             newRows.insert(rows);
             Set<Id<Tenant>> tenants =
                     rows.stream().map(row -> Id.<Tenant>of(row.tenantId)).collect(Collectors.toSet());
-            return Optional.of(new Planned(job.id, tenants));
+            return Optional.of(new Planned(job.id, tenants, objects));
         }
     }
 

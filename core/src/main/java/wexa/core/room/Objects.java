@@ -1,0 +1,29 @@
+package wexa.core.room;
+
+import wexa.core.model.Account;
+import wexa.core.model.Assignment;
+import wexa.core.model.Group;
+import wexa.core.model.Id;
+import wexa.core.model.Person;
+import wexa.core.model.Subject;
+
+/** Takes down which objects of tenants show a fact, and what of them. */
+public interface Objects {
+    /** The account: all of it while it is open, or that it is closed; and its places in groups and assignments. */
+    void account(Id<Account> account);
+
+    /** The seats of an account. */
+    void seats(Id<Account> account);
+
+    /** What the person's accounts say of them, such as their name. */
+    void person(Id<Person> person);
+
+    /** The name of a group. */
+    void group(Id<Group> group);
+
+    /** Who is in a group by being one of its members, and in the groups that it is in. */
+    void member(Id<Group> group, Subject member);
+
+    /** The whole assignment. */
+    void assignment(Assignment assignment);
+}
