@@ -6,7 +6,7 @@ import { ago } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
-import { coming, SECTIONS, when, type Item } from "./items";
+import { counted, SECTIONS, when, type Item } from "./items";
 
 export function DeskPage() {
   const desk = useQuery(deskQuery);
@@ -23,8 +23,8 @@ export function DeskPage() {
                 {data.total === 0
                   ? "Nothing needs a hand."
                   : `${count(data.total, "thing needs", "things need")} a hand today.`}
-                {coming(data.items) > 0 &&
-                  ` ${count(coming(data.items), "person gets", "people get")} something soon, by itself.`}
+                {counted(data, ["SCHEDULED"]).all > 0 &&
+                  ` ${count(counted(data, ["SCHEDULED"]).all, "person has", "people have")} changes scheduled.`}
               </p>
               {isNew && (
                 <p className="card-plain mt-4 flex items-center gap-4 px-4 py-3">
@@ -41,15 +41,17 @@ export function DeskPage() {
               )}
               {SECTIONS.map((section) => {
                 const items = data.items.filter((item) => (section.kinds as readonly string[]).includes(item.kind));
+                const { all, more } = counted(data, section.kinds);
                 return items.length === 0 ? null : (
                   <section key={section.title} aria-labelledby={`desk-${section.title}`} className="mt-4">
                     <h2 id={`desk-${section.title}`}>
-                      {section.title} <span className="font-sans text-sm font-normal text-soft">{items.length}</span>
+                      {section.title} <span className="font-sans text-sm font-normal text-soft">{all}</span>
                     </h2>
                     <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
                       {items.map((item) => (
                         <DeskItem key={`${item.kind} ${item.target} ${item.text}`} item={item} />
                       ))}
+                      {more > 0 && <li className="px-3 py-2 text-soft">and {more} more</li>}
                     </ul>
                   </section>
                 );

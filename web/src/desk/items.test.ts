@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { coming, SECTIONS, when, type Item } from "./items";
+import { counted, SECTIONS, when, type Item } from "./items";
 
 const ZONE = "Europe/London";
 const NOW = Date.parse("2026-11-23T08:00:00Z");
@@ -34,8 +34,17 @@ describe("items of the Desk", () => {
     expect(when(item("NEWCOMER", "2026-11-20T07:00:00Z"), ZONE, NOW)).toBe("since 20 Nov 2026");
   });
 
-  it("count apart what comes by itself", () => {
-    expect(coming([item("SCHEDULED"), item("LEAVER"), item("SCHEDULED")])).toBe(2);
-    expect(coming([])).toBe(0);
+  it("are counted whether they are listed or not", () => {
+    const desk = {
+      items: [item("SCHEDULED"), item("LEAVER"), item("SCHEDULED")],
+      more: [
+        { kind: "LEAVER", count: 12 },
+        { kind: "UNKNOWN", count: 3 },
+      ],
+      total: 16,
+    };
+    expect(counted(desk, ["SCHEDULED"])).toEqual({ all: 2, more: 0 });
+    expect(counted(desk, ["LEAVER", "ENDING"])).toEqual({ all: 13, more: 12 });
+    expect(counted(desk, ["HELD"])).toEqual({ all: 0, more: 0 });
   });
 });

@@ -2,20 +2,22 @@ import type { Schemas } from "../api/client";
 import { day, lastDay, moment } from "../ui/dates";
 
 export type Item = Schemas["Item"];
+export type Desk = Schemas["DeskView"];
 
 /** The parts of the Desk, most urgent first, and what stands in each. */
 export const SECTIONS = [
   { title: "Held for you", kinds: ["HELD"] },
   { title: "People", kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "LEAVER", "ENDING"] },
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
-  { title: "Coming by itself", kinds: ["SCHEDULED"] },
+  { title: "Scheduled", kinds: ["SCHEDULED"] },
   { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
   { title: "Loose ends", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
 ] as const;
 
-/** How many get something by themselves. */
-export function coming(items: Item[]): number {
-  return items.filter((item) => item.kind === "SCHEDULED").length;
+/** How many things of some kinds there are, and how many of them are not listed. */
+export function counted(desk: Desk, kinds: readonly string[]): { all: number; more: number } {
+  const more = desk.more.filter((one) => kinds.includes(one.kind)).reduce((sum, one) => sum + one.count, 0);
+  return { all: desk.items.filter((item) => kinds.includes(item.kind)).length + more, more };
 }
 
 /** The day that counts, in words. */

@@ -16,6 +16,15 @@ public record Assignment(
         Optional<Id<Engagement>> engagement,
         String reason)
         implements Fact {
+    /** By the days, in UTC, on which it begins and ends: what is near is found without looking at the rest. */
+    public static final Lookup<Assignment, Long> BY_FIRST_DAY = Lookup.by(assignment -> assignment.window().firstDay());
+
+    public static final Lookup<Assignment, Long> BY_LAST_DAY = Lookup.by(assignment -> assignment.window().lastDay());
+
+    /** Those without an area, by tenant. */
+    public static final Lookup<Assignment, Id<Tenant>> WITHOUT_AREA =
+            Lookup.by(assignment -> assignment.area().isEmpty() ? assignment.tenant() : null);
+
     public static final Lookup<Assignment, Subject> BY_SUBJECT = Lookup.by(Assignment::subject);
     public static final Lookup<Assignment, Id<Tenant>> BY_TENANT = Lookup.by(Assignment::tenant);
     public static final Lookup<Assignment, Id<Role>> BY_ROLE = Lookup.by(Assignment::role);

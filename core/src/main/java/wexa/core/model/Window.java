@@ -3,12 +3,15 @@ package wexa.core.model;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A half-open interval of UTC instants, in whole seconds: {@code from} is inside, {@code until} is not.
  * {@link Instant#MIN} and {@link Instant#MAX} stand for open ends.
  */
 public record Window(Instant from, Instant until) {
+    private static final long SECONDS_A_DAY = 86_400;
+
     public static final Window ALWAYS = new Window(Instant.MIN, Instant.MAX);
 
     public Window {
@@ -77,5 +80,19 @@ public record Window(Instant from, Instant until) {
         Instant first = from.isBefore(start) ? begin : from;
         Instant last = until.isBefore(start) ? start : until;
         return first.isBefore(last) ? Optional.of(of(first, last)) : Optional.empty();
+    }
+
+    /** The day since 1970, in UTC, in which it begins; null if it always did. */
+    public @Nullable Long firstDay() {
+        return from.equals(ALWAYS.from()) ? null : day(from);
+    }
+
+    /** The day in which it ends; null if it never does. */
+    public @Nullable Long lastDay() {
+        return isOpenEnded() ? null : day(until);
+    }
+
+    public static long day(Instant instant) {
+        return Math.floorDiv(instant.getEpochSecond(), SECONDS_A_DAY);
     }
 }

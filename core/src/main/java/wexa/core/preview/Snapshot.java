@@ -15,17 +15,14 @@ public record Snapshot(long version, Model model, AccessIndex index) {
         return new Snapshot(version, folded, AccessIndex.compile(folded));
     }
 
-    /** The same in the form that reads quickest: compiled anew where many rows are replaced. */
-    public Snapshot settled() {
-        return index.replacedRows() > ROWS_BEFORE_COMPILING ? compile(version, model) : this;
+    /** Whether so many rows are replaced that an index that is compiled anew reads quicker. */
+    public boolean isScattered() {
+        return index.replacedRows() > ROWS_BEFORE_COMPILING;
     }
 
-    /** The snapshot after a changeset. */
+    /** The snapshot after a changeset. Costs what the effects touch. */
     public Snapshot with(long nextVersion, List<Effect> effects) {
         Model next = model.with(effects);
-        if (index.replacedRows() > ROWS_BEFORE_COMPILING) {
-            return compile(nextVersion, next);
-        }
         return new Snapshot(nextVersion, next, index.updated(next, effects));
     }
 }

@@ -14,7 +14,6 @@ import wexa.core.model.Effect;
 import wexa.core.model.Id;
 import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
-import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Over;
@@ -87,11 +86,7 @@ public class ApplyService {
     private record Checked(Preview preview, Reviewed reviewed) {}
 
     /** What was written, before its lanes are woken. */
-    private record Written(Snapshot after, List<Effect> effects, Optional<JobPlanner.Planned> job) {
-        long version() {
-            return after.version();
-        }
-    }
+    private record Written(long version, Optional<JobPlanner.Planned> job) {}
 
     /** Applies what is ready in the draft. The same request sent again gets the answer of the first. */
     @Requires(value = Act.APPLY, over = Over.EFFECTS)
@@ -111,7 +106,6 @@ public class ApplyService {
                     tries < TRIES_OUTSIDE ? tryOutside(actor, request) : Optional.of(underLock(actor, request));
             if (written.isPresent()) {
                 hooks.reach("applied");
-                snapshots.follow(written.get().after(), written.get().effects());
                 written.get().job().ifPresent(job -> waker.wake(job.tenants()));
                 return new Result(written.get().version(), written.get().job().map(JobPlanner.Planned::job));
             }
@@ -178,7 +172,7 @@ public class ApplyService {
         List<Preview.Outcome> ready = preview.outcomes().stream()
                 .filter(outcome -> outcome.state().isDone())
                 .toList();
-        long version = snapshots.write(new Changeset(
+        Changeset changeset = new Changeset(
                 ids.next(),
                 request.origin(),
                 draft.name(),
@@ -187,9 +181,9 @@ public class ApplyService {
                 Optional.of(request.requestId()),
                 Optional.of(draft.id()),
                 preview.effects(),
-                preview.readySentences()));
+                preview.readySentences());
+        long version = snapshots.write(changeset, preview.model(), preview.index());
         Found found = Found.by(preview);
-        Snapshot after = new Snapshot(version, preview.model(), preview.index());
         Optional<JobPlanner.Planned> job = planner.plan(version, draft.name(), checked.reviewed(), found);
         log.write(version, preview.now(), actor.login(), lines(checked, job));
         messages.plan(
@@ -198,7 +192,7 @@ public class ApplyService {
                 draft.id(),
                 draft.version(),
                 ready.stream().map(outcome -> outcome.entry().id().value()).toList());
-        return new Written(after, preview.effects(), job);
+        return new Written(version, job);
     }
 
     /** What was changed, and what was already so and goes to a tenant again. */

@@ -7,9 +7,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicLong;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import wexa.connect.Exchange;
 import wexa.connect.Trust;
 import wexa.connect.authzen.Evaluations;
@@ -27,6 +30,8 @@ public class Connections {
     private final Settings settings;
     private final Clock machineClock;
     private final Map<UUID, Connection> open = new ConcurrentHashMap<>();
+    /** How often connections were changed: one that was made from rows of before is not kept. */
+    private final AtomicLong changes = new AtomicLong();
 
     /** Rows of connections. */
     interface Rows extends Repository<ConnectionRow, UUID> {
@@ -55,7 +60,18 @@ public class Connections {
         row.token = vault.seal(tenant.value(), token);
         row.certificates = certificates;
         rows.save(row);
-        open.remove(tenant.value());
+        forgetAfterCommit(tenant);
+    }
+
+    /** Before it, whoever looked would keep what is there still. */
+    private void forgetAfterCommit(Id<Tenant> tenant) {
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                changes.incrementAndGet();
+                open.remove(tenant.value());
+            }
+        });
     }
 
     /** Says where people sign in to a connected tenant. */
@@ -80,10 +96,11 @@ public class Connections {
         if (known != null) {
             return Optional.of(known);
         }
+        long before = changes.get();
         return rows.findById(tenant.value())
                 .flatMap(row -> vault.tryOpen(row.tenantId, row.token).map(token -> {
                     Connection made = to(row.url, token, row.certificates);
-                    open.put(row.tenantId, made);
+                    open.compute(row.tenantId, (id, other) -> changes.get() == before ? made : other);
                     return made;
                 }));
     }

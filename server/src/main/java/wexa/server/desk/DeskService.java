@@ -12,19 +12,22 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
 import wexa.core.model.Account;
-import wexa.core.model.App;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
+import wexa.core.model.Lookup;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
+import wexa.core.model.Table;
 import wexa.core.model.Tenant;
+import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
@@ -47,6 +50,9 @@ import wexa.server.wiring.BusinessClock;
 @UseCases
 public class DeskService {
     private static final Duration SOON = Duration.ofDays(8);
+    /** What goes beyond is counted. */
+    private static final int MOST_OF_A_KIND = 50;
+
     private static final int NEWCOMERS = 20;
     private static final int HANGING = 20;
 
@@ -101,7 +107,24 @@ public class DeskService {
         addUnmapped(snapshot.model(), snapshot.index(), now, items);
         int open = (int)
                 items.stream().filter(item -> !item.kind().equals("SCHEDULED")).count();
-        return new DeskView(items, open);
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        items.removeIf(item -> counts.merge(item.kind(), 1, Integer::sum) > MOST_OF_A_KIND);
+        List<DeskView.More> more = new ArrayList<>();
+        counts.forEach((kind, count) -> {
+            if (count > MOST_OF_A_KIND) {
+                more.add(new DeskView.More(kind, count - MOST_OF_A_KIND));
+            }
+        });
+        return new DeskView(items, more, open);
+    }
+
+    /** Facts that begin, or end, in the coming days; costs those. */
+    private static <T extends Fact> List<T> soon(Table<T> table, Lookup<T, Long> byDay, Instant now) {
+        List<T> found = new ArrayList<>();
+        for (long day = Window.day(now); day <= Window.day(now.plus(SOON)); day++) {
+            found.addAll(table.by(byDay, day));
+        }
+        return found;
     }
 
     /** People and entries that look like one, and people whose entry is gone. */
@@ -208,13 +231,18 @@ public class DeskService {
 
     private static void addPeople(Model model, Instant now, List<DeskView.Item> items) {
         List<DeskView.Item> coming = new ArrayList<>();
-        for (Engagement engagement : model.table(Kind.ENGAGEMENT).stream().toList()) {
-            Instant from = engagement.window().from();
+        Table<Engagement> engagements = model.table(Kind.ENGAGEMENT);
+        for (Engagement engagement : soon(engagements, Engagement.BY_LAST_DAY, now)) {
             Instant until = engagement.window().until();
-            Person person = model.people().get(engagement.person());
-            if (until.isAfter(now) && until.isBefore(now.plus(SOON))) {
+            if (isComing(until, now)) {
+                Person person = model.people().get(engagement.person());
                 coming.add(person("LEAVER", person, engagement, until, "Last day soon"));
-            } else if (from.isAfter(now) && from.isBefore(now.plus(SOON)) && hasNothing(model, person)) {
+            }
+        }
+        for (Engagement engagement : soon(engagements, Engagement.BY_FIRST_DAY, now)) {
+            Instant from = engagement.window().from();
+            Person person = model.people().get(engagement.person());
+            if (isComing(from, now) && !isComing(engagement.window().until(), now) && hasNothing(model, person)) {
                 coming.add(person("COMING", person, engagement, from, "Starts soon and has no account yet"));
             }
         }
@@ -239,11 +267,9 @@ public class DeskService {
     }
 
     private static void addEnding(Model model, Instant now, List<DeskView.Item> items) {
-        for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
+        for (Assignment assignment : soon(model.table(Kind.ASSIGNMENT), Assignment.BY_LAST_DAY, now)) {
             Instant until = assignment.window().until();
-            if (until.isAfter(now)
-                    && until.isBefore(now.plus(SOON))
-                    && assignment.subject() instanceof Subject.OfPerson one) {
+            if (isComing(until, now) && assignment.subject() instanceof Subject.OfPerson one) {
                 Person person = model.people().get(one.person());
                 Tenant tenant = model.tenants().get(assignment.tenant());
                 items.add(new DeskView.Item(
@@ -264,7 +290,7 @@ public class DeskService {
     /** What was applied and begins on a coming day: it can still be taken back. */
     private static void addScheduled(Model model, Instant now, List<DeskView.Item> items) {
         Map<Id<Person>, List<Coming>> byPerson = new LinkedHashMap<>();
-        for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
+        for (Assignment assignment : soon(model.table(Kind.ASSIGNMENT), Assignment.BY_FIRST_DAY, now)) {
             Instant from = assignment.window().from();
             if (isComing(from, now) && assignment.subject() instanceof Subject.OfPerson one) {
                 byPerson.computeIfAbsent(one.person(), any -> new ArrayList<>())
@@ -272,7 +298,7 @@ public class DeskService {
                                 from, model.roles().get(assignment.role()).name()));
             }
         }
-        for (Membership membership : model.table(Kind.MEMBERSHIP).stream().toList()) {
+        for (Membership membership : soon(model.table(Kind.MEMBERSHIP), Membership.BY_FIRST_DAY, now)) {
             Instant from = membership.window().from();
             if (isComing(from, now) && membership.member() instanceof Subject.OfPerson one) {
                 byPerson.computeIfAbsent(one.person(), any -> new ArrayList<>())
@@ -292,32 +318,38 @@ public class DeskService {
                 null)));
     }
 
-    private static boolean isComing(Instant from, Instant now) {
-        return from.isAfter(now) && from.isBefore(now.plus(SOON));
+    private static boolean isComing(Instant at, Instant now) {
+        return at.isAfter(now) && at.isBefore(now.plus(SOON));
     }
 
     private static void addInert(Model model, Instant now, List<DeskView.Item> items) {
-        for (Assignment assignment : model.table(Kind.ASSIGNMENT).stream().toList()) {
-            Tenant tenant = model.tenants().get(assignment.tenant());
-            App app = model.appOf(tenant);
-            if (assignment.area().isEmpty()
-                    && app.needsArea()
-                    && assignment
-                            .effective(model)
-                            .filter(window -> !window.endsBy(now))
-                            .isPresent()
-                    && assignment.subject() instanceof Subject.OfPerson one) {
-                items.add(new DeskView.Item(
-                        "INERT",
-                        model.people().get(one.person()).name(),
-                        model.roles().get(assignment.role()).name() + " in " + model.title(tenant)
-                                + " does nothing without a place",
-                        "Open",
-                        one.person().toString(),
-                        null,
-                        tenant.id().value(),
-                        tenant.colour()));
+        for (Tenant tenant : model.tenants().stream().toList()) {
+            if (model.appOf(tenant).needsArea()) {
+                for (Assignment assignment :
+                        model.table(Kind.ASSIGNMENT).by(Assignment.WITHOUT_AREA, tenant.id())) {
+                    addInert(assignment, tenant, model, now, items);
+                }
             }
+        }
+    }
+
+    private static void addInert(
+            Assignment assignment, Tenant tenant, Model model, Instant now, List<DeskView.Item> items) {
+        boolean isOver = assignment
+                .effective(model)
+                .filter(window -> !window.endsBy(now))
+                .isEmpty();
+        if (!isOver && assignment.subject() instanceof Subject.OfPerson one) {
+            items.add(new DeskView.Item(
+                    "INERT",
+                    model.people().get(one.person()).name(),
+                    model.roles().get(assignment.role()).name() + " in " + model.title(tenant)
+                            + " does nothing without a place",
+                    "Open",
+                    one.person().toString(),
+                    null,
+                    tenant.id().value(),
+                    tenant.colour()));
         }
     }
 
@@ -347,8 +379,8 @@ public class DeskService {
                     && model.table(Kind.ASSIGNMENT)
                             .by(Assignment.BY_SUBJECT, new Subject.OfGroup(group.id()))
                             .isEmpty();
-            int people = index.membersOf(group.id(), now).size();
-            if (leadsNowhere && people > 0) {
+            int people = leadsNowhere ? index.membersOf(group.id(), now).size() : 0;
+            if (people > 0) {
                 items.add(new DeskView.Item(
                         "UNMAPPED",
                         group.name(),

@@ -5,8 +5,15 @@ import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
-/** What needs a hand today, most urgent first. */
-public record DeskView(List<Item> items, int total) {
+/**
+ * What needs a hand today, most urgent first; of each kind so many, and how many more there are.
+ *
+ * @param total all that needs a hand, listed or not
+ */
+public record DeskView(List<Item> items, List<More> more, int total) {
+    /** How many of a kind are not listed. */
+    public record More(String kind, int count) {}
+
     /**
      * One thing to do. {@code kind} tells what it is about; {@code act} the one next act, {@code target} what it opens:
      * a person's, tenant's or job's id, or a directory entry's user id.

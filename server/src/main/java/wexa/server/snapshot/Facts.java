@@ -1,9 +1,11 @@
 package wexa.server.snapshot;
 
 import jakarta.persistence.LockModeType;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
@@ -25,9 +27,11 @@ interface Heads extends Repository<HeadRow, Integer> {
 
 /** Rows of changesets, by version. */
 interface Changesets extends JpaRepository<ChangesetRow, Long> {
-    List<ChangesetRow> findByVersionGreaterThanOrderByVersion(long version);
+    List<Heading> findByVersionLessThanOrderByVersionDesc(long version, Limit limit);
 
-    List<ChangesetRow> findByVersionLessThanOrderByVersionDesc(long version, Limit limit);
+    Optional<Heading> findByRequestId(UUID requestId);
 
-    Optional<ChangesetRow> findByRequestId(UUID requestId);
+    /** A changeset without its effects, which may be many. */
+    record Heading(
+            long version, String origin, String name, String actor, Instant appliedAt, @Nullable UUID draftId) {}
 }

@@ -6,10 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.LongFunction;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import wexa.core.access.AccessIndex;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
@@ -19,14 +23,15 @@ import wexa.server.stored.StoredForms;
 import wexa.server.wiring.NewRows;
 
 /**
- * The model in rows and in memory. The snapshot follows the changelog: it is brought up to the head's version before it
- * is handed out, so that several instances over one store agree.
+ * The model in rows and in memory. A snapshot that is handed out is what is committed; whoever writes sees on top of it what
+ * they wrote themselves, until they commit.
  */
 @Component
 public class SnapshotStore {
     /** So many changesets are at hand without being read: lists follow them one by one. */
     private static final int MOST_KEPT = 8;
 
+    private final Follower follower;
     private final Facts facts;
     private final Heads heads;
     private final Changesets changesets;
@@ -40,9 +45,14 @@ public class SnapshotStore {
         }
     };
 
-    private volatile Snapshot current = Snapshot.compile(-1, Model.empty());
-
-    SnapshotStore(Facts facts, Heads heads, Changesets changesets, StoredForms forms, NewRows newRows) {
+    SnapshotStore(
+            Follower follower,
+            Facts facts,
+            Heads heads,
+            Changesets changesets,
+            StoredForms forms,
+            NewRows newRows) {
+        this.follower = follower;
         this.facts = facts;
         this.heads = heads;
         this.changesets = changesets;
@@ -50,54 +60,60 @@ public class SnapshotStore {
         this.newRows = newRows;
     }
 
-    /** The newest snapshot. Costs one look at the head, and what was applied since the last call. */
-    @Transactional(readOnly = true)
+    /**
+     * The newest snapshot that is committed, with what the caller's own transaction wrote. Costs one look at the head, and
+     * what was applied since the last call.
+     */
     public Snapshot current() {
-        Snapshot known = current;
-        if (known.version() == heads.version()) {
-            return known;
+        Snapshot committed = follower.latest();
+        Uncommitted uncommitted = (Uncommitted) TransactionSynchronizationManager.getResource(this);
+        return uncommitted == null ? committed : uncommitted.on(committed);
+    }
+
+    /** Changesets that a transaction wrote: its own to read until it commits, and everybody's from then on. */
+    private final class Uncommitted implements TransactionSynchronization {
+        private final List<Written> written = new ArrayList<>();
+
+        /** One changeset, with the snapshot that it leads to if its writer knows it. */
+        private record Written(long version, List<Effect> effects, Optional<Snapshot> after) {
+            Snapshot on(Snapshot before) {
+                return after.orElseGet(() -> before.with(version, effects));
+            }
         }
-        synchronized (this) {
-            // a store that was put back knows less than what is held here, which is then worth nothing
-            boolean isKnown = current.version() >= 0 && current.version() <= heads.version();
-            Snapshot next = isKnown ? caughtUp(current) : load();
-            current = next;
+
+        Snapshot on(Snapshot committed) {
+            Snapshot next = committed;
+            for (Written one : written) {
+                // committed already where somebody asks on the way out of the transaction
+                next = one.version() <= next.version() ? next : one.on(next);
+            }
             return next;
         }
-    }
 
-    /**
-     * Tells what a changeset came to, after its commit, so that nobody has to read it back: the snapshot after it, and its
-     * effects. Left alone where the version known here is not the one before.
-     */
-    public void follow(Snapshot after, List<Effect> effects) {
-        Snapshot settled = after.settled();
-        synchronized (this) {
-            if (current.version() + 1 == settled.version()) {
-                lately.put(settled.version(), List.copyOf(effects));
-                current = settled;
+        @Override
+        public void suspend() {
+            TransactionSynchronizationManager.unbindResource(SnapshotStore.this);
+        }
+
+        @Override
+        public void resume() {
+            TransactionSynchronizationManager.bindResource(SnapshotStore.this, this);
+        }
+
+        @Override
+        public void afterCommit() {
+            for (Written one : written) {
+                synchronized (lately) {
+                    lately.put(one.version(), one.effects());
+                }
+                one.after().ifPresent(after -> follower.committed(after, one.effects()));
             }
         }
-    }
 
-    private Snapshot load() {
-        long version = heads.version();
-        List<Fact> all = new ArrayList<>();
-        for (FactRow row : facts.findAll()) {
-            all.add(forms.readFact(row.name.kind(), row.formVersion, row.body));
+        @Override
+        public void afterCompletion(int status) {
+            TransactionSynchronizationManager.unbindResourceIfPossible(SnapshotStore.this);
         }
-        return Snapshot.compile(version, Model.of(all));
-    }
-
-    private Snapshot caughtUp(Snapshot known) {
-        Snapshot next = known;
-        for (ChangesetRow row : changesets.findByVersionGreaterThanOrderByVersion(known.version())) {
-            if (row.version != next.version() + 1) {
-                return load();
-            }
-            next = next.with(row.version, forms.readEffects(row.effects));
-        }
-        return next;
     }
 
     /** Locks the head until the transaction ends, and tells its version. */
@@ -109,6 +125,16 @@ public class SnapshotStore {
     /** Writes rows and changelog under the head's lock, and moves the head by one. */
     @Transactional(propagation = Propagation.MANDATORY)
     public long write(Changeset changeset) {
+        return write(changeset, version -> Optional.empty());
+    }
+
+    /** The same by a writer who knows the model and index that it leads to: nobody has to make them again. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public long write(Changeset changeset, Model model, AccessIndex index) {
+        return write(changeset, version -> Optional.of(new Snapshot(version, model, index)));
+    }
+
+    private long write(Changeset changeset, LongFunction<Optional<Snapshot>> after) {
         HeadRow head = heads.lock();
         head.version++;
         ChangesetRow row = new ChangesetRow();
@@ -131,7 +157,22 @@ public class SnapshotStore {
             }
         }
         newRows.insert(made);
+        uncommitted()
+                .written
+                .add(new Uncommitted.Written(
+                        head.version, List.copyOf(changeset.effects()), after.apply(head.version)));
         return head.version;
+    }
+
+    private Uncommitted uncommitted() {
+        Uncommitted known = (Uncommitted) TransactionSynchronizationManager.getResource(this);
+        if (known != null) {
+            return known;
+        }
+        Uncommitted fresh = new Uncommitted();
+        TransactionSynchronizationManager.bindResource(this, fresh);
+        TransactionSynchronizationManager.registerSynchronization(fresh);
+        return fresh;
     }
 
     private void write(Effect effect) {
@@ -159,7 +200,7 @@ public class SnapshotStore {
     @Transactional(readOnly = true)
     public List<Effect> effects(long version) {
         List<Effect> known;
-        synchronized (this) {
+        synchronized (lately) {
             known = lately.get(version);
         }
         return known != null
@@ -176,9 +217,14 @@ public class SnapshotStore {
         return changesets.findByRequestId(requestId).map(SnapshotStore::applied);
     }
 
-    private static Applied applied(ChangesetRow row) {
+    private static Applied applied(Changesets.Heading row) {
         return new Applied(
-                row.version, row.origin, row.name, row.actor, row.appliedAt, Optional.ofNullable(row.draftId));
+                row.version(),
+                row.origin(),
+                row.name(),
+                row.actor(),
+                row.appliedAt(),
+                Optional.ofNullable(row.draftId()));
     }
 
     /** Whether anything was ever applied. */
@@ -188,8 +234,7 @@ public class SnapshotStore {
     }
 
     /** The model as rows have it, read anew: what a fresh start would hold. */
-    @Transactional(readOnly = true)
     public Model reloaded() {
-        return load().model();
+        return follower.reloaded().model();
     }
 }

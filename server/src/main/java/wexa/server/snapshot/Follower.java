@@ -1,0 +1,257 @@
+package wexa.server.snapshot;
+
+import com.zaxxer.hikari.HikariDataSource;
+import jakarta.annotation.PreDestroy;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.dao.TransientDataAccessResourceException;
+import org.springframework.jdbc.support.SQLExceptionSubclassTranslator;
+import org.springframework.stereotype.Component;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+import wexa.core.model.Model;
+import wexa.core.preview.Snapshot;
+import wexa.server.stored.StoredForms;
+import wexa.server.wiring.ClosedStore;
+
+/**
+ * Publishes snapshots of what is committed, and of nothing else. It reads over a connection of its own, in one view of the
+ * whole store for each look, so that it sees neither what a request has written and not committed, nor facts of one version
+ * and the number of another. Indexes are compiled beside, while what is known goes on being read.
+ */
+@Component
+class Follower {
+    private static final Logger LOG = LoggerFactory.getLogger(Follower.class);
+
+    private final HikariDataSource store;
+    private final StoredForms forms;
+    private final ExecutorService beside =
+            Executors.newSingleThreadExecutor(Thread.ofPlatform().name("compile-", 0).daemon().factory());
+
+    /** Kept from one look to the next: to wait for one while callers hold all others would be to wait for them. */
+    private @Nullable Connection own;
+
+    private final Runnable storeClosed = () -> {
+        if (!beside.isShutdown()) {
+            beside.execute(this::letGo);
+        }
+    };
+
+    private volatile Snapshot latest = Snapshot.compile(-1, Model.empty());
+    /** Absent while nothing is compiled, or what is compiled is worth nothing. */
+    private @Nullable Compiling compiling;
+
+    /** When the last look began, and how it failed, if it did: whoever asked before is told at once. */
+    private long lookBegan;
+
+    private @Nullable DataAccessException failure;
+
+    /** One changeset's effects. */
+    private record Step(long version, List<Effect> effects) {}
+
+    /** What is being compiled, and what came since. */
+    private record Compiling(Snapshot from, List<Step> since) {}
+
+    Follower(HikariDataSource store, StoredForms forms) {
+        this.store = store;
+        this.forms = forms;
+        ClosedStore.tell(storeClosed);
+    }
+
+    @PreDestroy
+    synchronized void stop() {
+        ClosedStore.tellNoMore(storeClosed);
+        beside.shutdownNow();
+        letGo();
+    }
+
+    /** The newest committed snapshot. Costs one look at the head, and what was applied since the last call. */
+    Snapshot latest() {
+        long asked = System.nanoTime();
+        synchronized (this) {
+            // whoever waits may hold a connection that keeps a broken store from being opened again
+            if (failure != null && lookBegan - asked > 0) {
+                throw new TransientDataAccessResourceException("the store could not be read", failure);
+            }
+            lookBegan = System.nanoTime();
+            try {
+                Snapshot seen = look();
+                failure = null;
+                return seen;
+            } catch (DataAccessException broken) {
+                failure = broken;
+                throw broken;
+            }
+        }
+    }
+
+    private Snapshot look() {
+        return inOneView(view -> {
+            long version = version(view);
+            if (version != latest.version()) {
+                // a store that was put back knows less than what is held here, which is then worth nothing
+                boolean isKnown = latest.version() >= 0 && latest.version() < version;
+                publish(isKnown ? caughtUp(view, version) : load(view, version));
+            }
+            return latest;
+        });
+    }
+
+    /**
+     * Takes over what a changeset came to, after its commit, so that nobody has to read it back. Left alone where the
+     * version known here is not the one before.
+     */
+    synchronized void committed(Snapshot after, List<Effect> effects) {
+        if (latest.version() + 1 == after.version()) {
+            note(after.version(), effects);
+            publish(after);
+        }
+    }
+
+    /** A model and the version that it is of. */
+    record Versioned(long version, Model model) {}
+
+    /** The facts as rows have them, read anew; nothing is published. */
+    synchronized Versioned reloaded() {
+        return inOneView(view -> new Versioned(version(view), facts(view)));
+    }
+
+    private void publish(Snapshot next) {
+        latest = next;
+        if (next.isScattered() && compiling == null) {
+            Compiling work = new Compiling(next, new ArrayList<>());
+            compiling = work;
+            beside.execute(() -> compile(work));
+        }
+    }
+
+    private void compile(Compiling work) {
+        Optional<Snapshot> compiled = Optional.empty();
+        try {
+            compiled = Optional.of(
+                    Snapshot.compile(work.from().version(), work.from().model()));
+        } catch (RuntimeException failure) {
+            LOG.error("the index of version {} could not be compiled", work.from().version(), failure);
+        }
+        synchronized (this) {
+            if (compiling == work) {
+                compiling = null;
+                compiled.ifPresent(snapshot -> publish(onTop(snapshot, work.since())));
+            }
+        }
+    }
+
+    private static Snapshot onTop(Snapshot compiled, List<Step> since) {
+        Snapshot next = compiled;
+        for (Step step : since) {
+            next = next.with(step.version(), step.effects());
+        }
+        return next;
+    }
+
+    private void note(long version, List<Effect> effects) {
+        if (compiling != null) {
+            compiling.since().add(new Step(version, effects));
+        }
+    }
+
+    private interface Look<T> {
+        T at(Connection view) throws SQLException;
+    }
+
+    private <T> T inOneView(Look<T> look) {
+        try {
+            if (own != null) {
+                try {
+                    return at(own, look);
+                } catch (SQLException stale) {
+                    // the store may have closed itself and be open again
+                    letGo();
+                }
+            }
+            return at(taken(), look);
+        } catch (SQLException broken) {
+            letGo();
+            throw new SQLExceptionSubclassTranslator().translate("follow the changelog", null, broken);
+        }
+    }
+
+    private static <T> T at(Connection view, Look<T> look) throws SQLException {
+        T seen = look.at(view);
+        view.commit();
+        return seen;
+    }
+
+    private Connection taken() throws SQLException {
+        Connection taken = store.getConnection();
+        own = taken;
+        taken.setAutoCommit(false);
+        taken.setTransactionIsolation(Connection.TRANSACTION_SERIALIZABLE);
+        return taken;
+    }
+
+    /** Nobody else gets it: it may be broken. */
+    private synchronized void letGo() {
+        if (own != null) {
+            store.evictConnection(own);
+            own = null;
+        }
+    }
+
+    private static long version(Connection view) throws SQLException {
+        try (PreparedStatement statement = view.prepareStatement("select version from head where id = 1");
+                ResultSet rows = statement.executeQuery()) {
+            if (!rows.next()) {
+                throw new IllegalStateException("the store has no head");
+            }
+            return rows.getLong(1);
+        }
+    }
+
+    private Snapshot caughtUp(Connection view, long version) throws SQLException {
+        Snapshot next = latest;
+        try (PreparedStatement statement =
+                view.prepareStatement("select version, effects from changeset where version > ? order by version")) {
+            statement.setLong(1, next.version());
+            try (ResultSet rows = statement.executeQuery()) {
+                while (rows.next()) {
+                    if (rows.getLong(1) != next.version() + 1) {
+                        return load(view, version);
+                    }
+                    List<Effect> effects = forms.readEffects(rows.getString(2));
+                    next = next.with(rows.getLong(1), effects);
+                    note(next.version(), effects);
+                }
+            }
+        }
+        return next.version() == version ? next : load(view, version);
+    }
+
+    private Snapshot load(Connection view, long version) throws SQLException {
+        // what is being compiled led to something else
+        compiling = null;
+        return Snapshot.compile(version, facts(view));
+    }
+
+    private Model facts(Connection view) throws SQLException {
+        List<Fact> all = new ArrayList<>();
+        try (PreparedStatement statement = view.prepareStatement("select kind, form_version, body from fact");
+                ResultSet rows = statement.executeQuery()) {
+            while (rows.next()) {
+                all.add(forms.readFact(rows.getString(1), rows.getInt(2), rows.getString(3)));
+            }
+        }
+        return Model.of(all);
+    }
+}
