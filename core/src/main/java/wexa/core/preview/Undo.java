@@ -25,6 +25,7 @@ import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
+import wexa.core.model.Window;
 
 /**
  * The way back from effects that were applied: entries that bring back what was, last first, and what does not come back.
@@ -60,7 +61,7 @@ public record Undo(List<Entry> entries, List<Left> left) {
                 left.add(new Left(stands.orElseGet(effect::subject), Reason.CHANGED_SINCE));
                 continue;
             }
-            Optional<Entry> entry = entry(effect, ids).map(made -> seeing(made, model));
+            Optional<Entry> entry = entry(effect, now, ids).map(made -> seeing(made, model));
             if (entry.isEmpty()) {
                 left.add(new Left(effect.subject(), Reason.STAYS));
                 continue;
@@ -101,7 +102,7 @@ public record Undo(List<Entry> entries, List<Left> left) {
         return leadsBack ? Optional.of(resolution.get().effects()) : Optional.empty();
     }
 
-    private static Optional<Entry> entry(Effect effect, Supplier<UUID> ids) {
+    private static Optional<Entry> entry(Effect effect, Instant now, Supplier<UUID> ids) {
         Entry.Id id = new Entry.Id(ids.get());
         if (effect.before().isEmpty()) {
             return ending(id, effect.subject());
@@ -109,7 +110,7 @@ public record Undo(List<Entry> entries, List<Left> left) {
         Fact before = effect.before().get();
         return effect.after().isEmpty()
                 ? making(id, before, ids.get().toString())
-                : effect.after().flatMap(after -> changingBack(id, before, after, ids));
+                : effect.after().flatMap(after -> changingBack(id, before, after, now, ids));
     }
 
     private static Optional<Entry> ending(Entry.Id id, Fact made) {
@@ -156,7 +157,8 @@ public record Undo(List<Entry> entries, List<Left> left) {
                 : Optional.empty();
     }
 
-    private static Optional<Entry> changingBack(Entry.Id id, Fact before, Fact after, Supplier<UUID> ids) {
+    /** What ended since is given anew from now on: the time between stays as it was. */
+    private static Optional<Entry> changingBack(Entry.Id id, Fact before, Fact after, Instant now, Supplier<UUID> ids) {
         FactFields fields = new FactFields(before);
         String fact = before.id().toString();
         if (before instanceof Person) {
@@ -168,7 +170,10 @@ public record Undo(List<Entry> entries, List<Left> left) {
         } else if (before instanceof Group) {
             return Optional.of(new Entry(
                     id, "group.edit", fields.without("sort").with("group", fact).map()));
-        } else if (before instanceof Membership) {
+        } else if (before instanceof Membership was) {
+            if (hasEnded(was.window(), ((Membership) after).window(), now)) {
+                return Optional.of(anew(id, "membership.put", fields, ids));
+            }
             return Optional.of(new Entry(
                     id,
                     "membership.edit",
@@ -184,12 +189,9 @@ public record Undo(List<Entry> entries, List<Left> left) {
                                     fields.without("account", "from", "until")
                                             .with("seat", fact)
                                             .map())
-                            : new Entry(
-                                    id,
-                                    "seat.give",
-                                    fields.with("id", ids.get().toString())
-                                            .without("from")
-                                            .map()));
+                            : anew(id, "seat.give", fields, ids));
+        } else if (before instanceof Assignment was && hasEnded(was.window(), ((Assignment) after).window(), now)) {
+            return Optional.of(anew(id, "assignment.give", fields, ids));
         }
         return before instanceof Assignment
                 ? Optional.of(new Entry(
@@ -199,6 +201,17 @@ public record Undo(List<Entry> entries, List<Left> left) {
                                 .with("assignment", fact)
                                 .map()))
                 : Optional.empty();
+    }
+
+    private static boolean hasEnded(Window before, Window after, Instant now) {
+        return after.endsBy(now) && !before.endsBy(now);
+    }
+
+    private static Entry anew(Entry.Id id, String form, FactFields fields, Supplier<UUID> ids) {
+        return new Entry(
+                id,
+                form,
+                fields.with("id", ids.get().toString()).without("from").map());
     }
 
     private static Entry account(Entry.Id id, Account before, boolean isOpen, FactFields fields) {

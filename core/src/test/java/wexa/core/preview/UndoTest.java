@@ -72,10 +72,7 @@ class UndoTest {
             return;
         }
         for (Person person : back.model().people().stream().toList()) {
-            assertThat(back.index().of(person.id(), at).beyond(before.index().of(person.id(), at)))
-                    .isEmpty();
-            assertThat(before.index().of(person.id(), at).beyond(back.index().of(person.id(), at)))
-                    .isEmpty();
+            assertSameAccess(before, back, person, at);
         }
         assertThat(seatsHeld(back.model())).isEqualTo(seatsHeld(before.model()));
     }
@@ -106,6 +103,35 @@ class UndoTest {
         assertThat(back.model().table(Kind.ACCOUNT).get(account.id())).isEqualTo(account);
         assertThat(seatsHeld(back.model())).isEqualTo(seatsHeld(before.model()));
         assertThat(undo.left()).isEmpty();
+    }
+
+    /** Somebody was taken out of a group, and a role from somebody else: the time between stays without. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whatEndedIsGivenAnewFromNowOn(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot before = Snapshot.compile(1, made.model());
+        List<Entry> entries = new ArrayList<>();
+        before.model().table(Kind.ASSIGNMENT).stream()
+                .filter(one -> one.window().contains(NOW) && one.window().from().isBefore(NOW))
+                .forEach(one -> entries.add(SampleEntries.entry(
+                        made, "assignment.end", "assignment", one.id().toString())));
+        Preview applied = Preview.of(before, entries, NOW, ZoneOffset.UTC);
+        Snapshot after = before.with(2, applied.effects());
+        Undo undo = undo(made, applied.effects(), after.model());
+        Preview back = Preview.of(after, undo.entries(), LATER, ZoneOffset.UTC);
+        assertThat(undo.left()).isEmpty();
+        assertThat(undo.entries()).hasSameSizeAs(applied.effects());
+        for (Person person : back.model().people().stream().toList()) {
+            assertSameAccess(before, back, person, LATER);
+        }
+    }
+
+    private static void assertSameAccess(Snapshot before, Preview back, Person person, Instant at) {
+        assertThat(back.index().of(person.id(), at).beyond(before.index().of(person.id(), at)))
+                .isEmpty();
+        assertThat(before.index().of(person.id(), at).beyond(back.index().of(person.id(), at)))
+                .isEmpty();
     }
 
     @Test
