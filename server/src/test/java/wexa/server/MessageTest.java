@@ -308,6 +308,33 @@ class MessageTest {
         }
     }
 
+    @Test
+    void aMessageWithAGapIsNotSentAndSaysWhatIsMissing() throws Exception {
+        JsonNode template = cast.tove.get("/api/v1/messages/templates").body().path(0);
+        assertThat(write(template, false).status()).isEqualTo(204);
+        try {
+            String handle = Cast.unique("gap");
+            JsonNode draft = cast.newcomer(handle, Cast.unique("N").replace('.', '-'), "reader");
+            cast.carried(draft);
+            String person = Cast.personIn(draft);
+            String id = messageIn(person, "READY").path("id").asString();
+            String engagement = Cast.entry(draft, "engagement.begin")
+                    .path("fields")
+                    .path("id")
+                    .asString();
+            cast.carried(cast.put(cast.tove.draft("End"), "engagement.end", Map.of("engagement", engagement)));
+            assertThat(cast.tove
+                            .send("POST", "/api/v1/messages/" + id + "/send", null)
+                            .status())
+                    .isEqualTo(202);
+            assertThat(messageIn(person, "FAILED").path("detail").asString())
+                    .contains("{job}", "{unit}", "{first day}", "has no engagement now");
+            assertThat(mailsTo(handle)).isZero();
+        } finally {
+            write(template, true);
+        }
+    }
+
     private static Answer write(JsonNode template, boolean isAutomatic) throws Exception {
         var input = cast.tove.object(
                 "subject",

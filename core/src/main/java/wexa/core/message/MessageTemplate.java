@@ -96,6 +96,25 @@ public record MessageTemplate(String subject, String body) {
         return new Filled(oneLine(fill(subject, values)), lines(values));
     }
 
+    /**
+     * Blanks in the middle of a sentence for which there is no value: a message with such a gap is not sent. A line that
+     * holds nothing else goes away, and leaves no gap.
+     */
+    public Set<Blank> gaps(Map<Blank, String> values) {
+        Set<Blank> gaps = EnumSet.noneOf(Blank.class);
+        List<String> parts = new ArrayList<>(List.of(body.split("\\R", -1)));
+        parts.removeIf(line -> fill(line, values).isBlank());
+        parts.add(subject);
+        for (String part : parts) {
+            for (Blank blank : blanksIn(part)) {
+                if (values.getOrDefault(blank, "").isBlank()) {
+                    gaps.add(blank);
+                }
+            }
+        }
+        return gaps;
+    }
+
     private String lines(Map<Blank, String> values) {
         List<String> made = new ArrayList<>();
         boolean wasTaken = false;

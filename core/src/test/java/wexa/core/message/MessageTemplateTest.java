@@ -56,6 +56,18 @@ class MessageTemplateTest {
     }
 
     @Test
+    void aGapInASentenceIsNamedAndALineThatGoesAwayIsNone() {
+        MessageTemplate template =
+                new MessageTemplate("Hi {given name}", "You start as {job} on {first day}.\n\n{activation}\n");
+        assertThat(template.gaps(Map.of(Blank.GIVEN_NAME, "Ines", Blank.JOB, "Keeper")))
+                .containsExactly(Blank.FIRST_DAY);
+        assertThat(template.gaps(Map.of(Blank.JOB, " ", Blank.FIRST_DAY, "3 Dec 2026")))
+                .containsExactly(Blank.GIVEN_NAME, Blank.JOB);
+        assertThat(new MessageTemplate("Hi", "{job}\n{activation}").gaps(Map.of()))
+                .isEmpty();
+    }
+
+    @Test
     void aBraceThatIsMeantIsWrittenTwiceAndValuesAreNeverReadAsTemplates() {
         MessageTemplate.Filled letter = new MessageTemplate("{name} {{you}}", BODY)
                 .filled(Map.of(Blank.NAME, "{doors} $1 \\ x", Blank.DOORS, "none"));

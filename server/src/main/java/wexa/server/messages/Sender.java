@@ -212,6 +212,15 @@ class Sender {
         List<Id<Account>> toSet = toSet(person, doors);
         MessageTemplate template = templates.of(message.occasion()).template();
         Instant now = clock.now();
+        Optional<String> gaps = wording.gaps(message.occasion(), template, model, person, doors, now);
+        if (gaps.isPresent()) {
+            fail(
+                    message,
+                    "The template asks for " + gaps.get() + ", but " + person.name()
+                            + " has no engagement now that says it. Engage them, or change the template; then send it"
+                            + " again.");
+            return;
+        }
         boolean needsLink = !toSet.isEmpty() || message.occasion() == Occasion.INVITATION;
         Optional<String> placeholder = needsLink ? Optional.of(Wording.LINK_WAS_HERE) : Optional.empty();
         MessageTemplate.Filled kept =

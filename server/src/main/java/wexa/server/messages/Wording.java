@@ -61,6 +61,16 @@ class Wording {
                 .toList();
     }
 
+    /** What the template asks for in the middle of a sentence and nobody knows, in words. */
+    Optional<String> gaps(
+            Occasion occasion, MessageTemplate template, Model model, Person person, List<Door> doors, Instant now) {
+        Set<Blank> gaps = template.gaps(values(occasion, model, person, doors, Optional.of(LINK_WAS_HERE), now));
+        return gaps.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        gaps.stream().map(blank -> "{" + blank.text() + "}").collect(Collectors.joining(" and ")));
+    }
+
     /** @param link the address for choosing a password, or what stands in its place; empty where nobody needs one */
     MessageTemplate.Filled fill(
             Occasion occasion,
@@ -70,6 +80,11 @@ class Wording {
             List<Door> doors,
             Optional<String> link,
             Instant now) {
+        return template.filled(values(occasion, model, person, doors, link, now));
+    }
+
+    private Map<Blank, String> values(
+            Occasion occasion, Model model, Person person, List<Door> doors, Optional<String> link, Instant now) {
         Map<Blank, String> values = new EnumMap<>(Blank.class);
         values.put(Blank.GIVEN_NAME, person.givenName());
         values.put(Blank.NAME, person.name());
@@ -85,7 +100,7 @@ class Wording {
         values.put(
                 Blank.ACTIVATION,
                 link.map(address -> activation(occasion, address)).orElse(""));
-        return template.filled(values);
+        return values;
     }
 
     private String activation(Occasion occasion, String link) {
