@@ -26,7 +26,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 final class Browser implements AutoCloseable {
     private static final Path PICTURES = Path.of("../docs/screenshots");
     private static final boolean TAKES_PICTURES = Boolean.getBoolean("wexa.screenshots");
-    private static final Duration PATIENCE = Duration.ofSeconds(25);
+    private static final Duration PATIENCE = Duration.ofMinutes(2);
 
     private final URI address;
     private final ChromeDriver driver;

@@ -169,7 +169,7 @@ class OneStageIT {
 
     private static URI invitation(String address) {
         return new FluentWait<>(address)
-                .withTimeout(Duration.ofSeconds(25))
+                .withTimeout(Duration.ofMinutes(2))
                 .pollingEvery(Duration.ofMillis(200))
                 .withMessage("no invitation came to " + address)
                 .until(OneStageIT::linkIn);

@@ -17,9 +17,11 @@ public record Assignment(
         String reason)
         implements Fact {
     /** By the days, in UTC, on which it begins and ends: what is near is found without looking at the rest. */
-    public static final Lookup<Assignment, Long> BY_FIRST_DAY = Lookup.by(assignment -> assignment.window().firstDay());
+    public static final Lookup<Assignment, Long> BY_FIRST_DAY =
+            Lookup.by(assignment -> assignment.window().firstDay());
 
-    public static final Lookup<Assignment, Long> BY_LAST_DAY = Lookup.by(assignment -> assignment.window().lastDay());
+    public static final Lookup<Assignment, Long> BY_LAST_DAY =
+            Lookup.by(assignment -> assignment.window().lastDay());
 
     /** Those without an area, by tenant. */
     public static final Lookup<Assignment, Id<Tenant>> WITHOUT_AREA =

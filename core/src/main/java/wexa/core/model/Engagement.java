@@ -14,9 +14,11 @@ public record Engagement(
         Window window)
         implements Fact {
     /** By the days, in UTC, on which it begins and ends: what is near is found without looking at the rest. */
-    public static final Lookup<Engagement, Long> BY_FIRST_DAY = Lookup.by(engagement -> engagement.window().firstDay());
+    public static final Lookup<Engagement, Long> BY_FIRST_DAY =
+            Lookup.by(engagement -> engagement.window().firstDay());
 
-    public static final Lookup<Engagement, Long> BY_LAST_DAY = Lookup.by(engagement -> engagement.window().lastDay());
+    public static final Lookup<Engagement, Long> BY_LAST_DAY =
+            Lookup.by(engagement -> engagement.window().lastDay());
 
     public static final Lookup<Engagement, Id<Person>> BY_PERSON = Lookup.by(Engagement::person);
     public static final Lookup<Engagement, String> BY_STAFF_NUMBER =

@@ -325,8 +325,7 @@ public class DeskService {
     private static void addInert(Model model, Instant now, List<DeskView.Item> items) {
         for (Tenant tenant : model.tenants().stream().toList()) {
             if (model.appOf(tenant).needsArea()) {
-                for (Assignment assignment :
-                        model.table(Kind.ASSIGNMENT).by(Assignment.WITHOUT_AREA, tenant.id())) {
+                for (Assignment assignment : model.table(Kind.ASSIGNMENT).by(Assignment.WITHOUT_AREA, tenant.id())) {
                     addInert(assignment, tenant, model, now, items);
                 }
             }

@@ -33,5 +33,10 @@ interface Changesets extends JpaRepository<ChangesetRow, Long> {
 
     /** A changeset without its effects, which may be many. */
     record Heading(
-            long version, String origin, String name, String actor, Instant appliedAt, @Nullable UUID draftId) {}
+            long version,
+            String origin,
+            String name,
+            String actor,
+            Instant appliedAt,
+            @Nullable UUID draftId) {}
 }

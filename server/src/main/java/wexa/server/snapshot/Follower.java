@@ -36,8 +36,8 @@ class Follower {
 
     private final HikariDataSource store;
     private final StoredForms forms;
-    private final ExecutorService beside =
-            Executors.newSingleThreadExecutor(Thread.ofPlatform().name("compile-", 0).daemon().factory());
+    private final ExecutorService beside = Executors.newSingleThreadExecutor(
+            Thread.ofPlatform().name("compile-", 0).daemon().factory());
 
     /** Kept from one look to the next: to wait for one while callers hold all others would be to wait for them. */
     private @Nullable Connection own;
@@ -142,7 +142,8 @@ class Follower {
             compiled = Optional.of(
                     Snapshot.compile(work.from().version(), work.from().model()));
         } catch (RuntimeException failure) {
-            LOG.error("the index of version {} could not be compiled", work.from().version(), failure);
+            LOG.error(
+                    "the index of version {} could not be compiled", work.from().version(), failure);
         }
         synchronized (this) {
             if (compiling == work) {

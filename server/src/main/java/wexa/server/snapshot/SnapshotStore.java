@@ -46,12 +46,7 @@ public class SnapshotStore {
     };
 
     SnapshotStore(
-            Follower follower,
-            Facts facts,
-            Heads heads,
-            Changesets changesets,
-            StoredForms forms,
-            NewRows newRows) {
+            Follower follower, Facts facts, Heads heads, Changesets changesets, StoredForms forms, NewRows newRows) {
         this.follower = follower;
         this.facts = facts;
         this.heads = heads;

@@ -95,7 +95,8 @@ class FollowerTest {
                 write(List.of(Effect.make(unit())));
                 assertThat(units(snapshots.current().model())).isEqualTo(units(before.model()) + 1);
                 try {
-                    assertThat(others.submit(snapshots::current).get().version()).isEqualTo(before.version());
+                    assertThat(others.submit(snapshots::current).get().version())
+                            .isEqualTo(before.version());
                 } catch (Exception failure) {
                     throw new AssertionError(failure);
                 }
