@@ -30,6 +30,7 @@ class ReviewHoldsTest {
     private final TenantAnswers tenants = new TenantAnswers(cast.stage);
     private final List<Id<Person>> watched = new ArrayList<>();
     private final String stem = Cast.unique("holds").replace('.', '-');
+    private Map<Id<Person>, Set<Yes>> answered = Map.of();
     private long last;
     private int number = 700_000 + new Random().nextInt(90_000);
 
@@ -56,13 +57,20 @@ class ReviewHoldsTest {
         return all;
     }
 
+    /** What was answered after the last draft is what is so before the next one. */
+    private Map<Id<Person>, Set<Yes>> before() {
+        Map<Id<Person>, Set<Yes>> all = new HashMap<>();
+        watched.forEach(person -> all.put(person, answered.getOrDefault(person, Set.of())));
+        return all;
+    }
+
     /** How many lines of the review came true. */
     private int apply(JsonNode draft, String what) throws Exception {
         assertThat(Cast.states(draft)).as("%s: %s", what, draft.path("entries")).containsOnly("READY");
         JsonNode review = cast.tove
                 .get("/api/v1/drafts/" + draft.path("id").asString() + "/review")
                 .body();
-        Map<Id<Person>, Set<Yes>> before = answers();
+        Map<Id<Person>, Set<Yes>> before = before();
         Answer applied = cast.tove.apply(draft);
         assertThat(applied.status()).as("%s: %s", what, applied.body()).isEqualTo(200);
         last = applied.body().path("changeset").asLong();
@@ -71,6 +79,7 @@ class ReviewHoldsTest {
             assertThat(job.path("state").asString()).as("%s: %s", what, job).isEqualTo("DONE");
         }
         Map<Id<Person>, Set<Yes>> after = answers();
+        answered = after;
         int lines = 0;
         Map<Id<Person>, JsonNode> said = new HashMap<>();
         for (JsonNode person : review.path("people")) {

@@ -67,8 +67,7 @@ final class TenantAnswers {
                 }
             }
         }
-        Evaluations tenants =
-                connections.of(tenant.id()).orElseThrow().evaluations();
+        Evaluations tenants = connections.of(tenant.id()).orElseThrow().evaluations();
         Outcome<List<Evaluations.Answer>> outcome =
                 patiently().until(() -> tenants.ask(userName, questions), Outcome.Done.class::isInstance);
         List<Evaluations.Answer> answers = ((Outcome.Done<List<Evaluations.Answer>>) outcome).value();
