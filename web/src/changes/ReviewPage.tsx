@@ -166,8 +166,8 @@ function Summary({ draft }: { draft: Draft }) {
         .map((one) => laterWords(one, day(one.at, session.zone), lastDay(one.at, session.zone)))
         .join(" ")}
       {summary.later.length > MOST_LATER && ` And more on ${count(summary.later.length - MOST_LATER, "later day")}.`}{" "}
-      {summary.tenants.length > 0 && `It reaches ${summary.tenants.join(", ")}.`}
-      {summary.tenants.length === 0 && summary.ready > 0 && "It reaches no tenant."}
+      {summary.tenants.length > 0 && `It affects ${summary.tenants.join(", ")}.`}
+      {summary.tenants.length === 0 && summary.ready > 0 && "It affects no tenant."}
       {summary.seats > 0 && ` It takes ${count(summary.seats, "seat")}.`}
     </p>
   );
@@ -237,7 +237,7 @@ function Apply({ draft }: { draft: Draft }) {
         onClick={() => apply.mutate()}
       >
         {isAgain
-          ? `Send ${count(steps, "step")} again`
+          ? `Send ${count(steps, "step")}`
           : toSettle > 0
             ? `Apply the ${ready} that ${ready === 1 ? "is" : "are"} ready`
             : `Apply ${count(ready, "change")}`}
@@ -252,14 +252,14 @@ function Apply({ draft }: { draft: Draft }) {
         )}
         {ready === 0 && toSettle > 0 && "Nothing is ready yet. "}
         {toSettle > 0 && ready > 0 && `${count(toSettle, "change stays", "changes stay")} in the draft. `}
-        {alreadySo > 0 && `${count(alreadySo, "change is", "changes are")} already so in Wexa`}
+        {alreadySo > 0 && `${count(alreadySo, "change is", "changes are")} already in place in Wexa`}
         {alreadySo > 0 && (isAgain ? ", but not in every tenant: see “By tenant”. " : ". ")}
         {ready === 0 &&
           toSettle === 0 &&
           alreadySo > 0 &&
           steps === 0 &&
           digest !== undefined &&
-          "The tenants agree, as they were last read. There is nothing to apply."}
+          "The tenants agreed when they were last read, so there is nothing to apply."}
       </p>
       {apply.error !== null && (
         <p role="alert" className="font-semibold text-error">

@@ -328,7 +328,7 @@ class MessageTest {
                             .status())
                     .isEqualTo(202);
             assertThat(messageIn(person, "FAILED").path("detail").asString())
-                    .contains("{job}", "{unit}", "{first day}", "has no engagement now");
+                    .contains("{job}", "{unit}", "{first day}", "nothing is known to put there");
             assertThat(mailsTo(handle)).isZero();
         } finally {
             write(template, true);

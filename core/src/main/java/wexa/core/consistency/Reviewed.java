@@ -57,7 +57,7 @@ public record Reviewed(
         for (Tenant tenant : preview.model().tenants().stream().toList()) {
             Cancellation.check();
             Touched here = Touched.between(preview.snapshot(), after, tenant, preview.now(), concerned)
-                    .and(Named.of(kept, after, tenant, preview.now()));
+                    .and(Showing.of(kept, after, tenant, preview.now()));
             if (!here.isEmpty()) {
                 touched.add(here);
             }
@@ -75,7 +75,7 @@ public record Reviewed(
     public Set<ObjectKey> showing(Preview.Outcome outcome, Preview preview) {
         Set<ObjectKey> keys = new HashSet<>();
         for (Touched one : outcome.kept().isEmpty() ? List.<Touched>of() : touched) {
-            keys.addAll(Named.of(outcome.kept(), after, one.tenant(), preview.now())
+            keys.addAll(Showing.of(outcome.kept(), after, one.tenant(), preview.now())
                     .fields()
                     .keySet());
         }

@@ -67,6 +67,10 @@ public record Undo(List<Entry> entries, List<Left> left) {
                 continue;
             }
             Optional<List<Effect>> way = wayBack(entry.get(), effect, standing, now, zone);
+            if (way.isPresent() && way.get().isEmpty()) {
+                // undone already: what ended was given again
+                continue;
+            }
             if (way.isPresent()) {
                 entries.add(entry.get());
                 standing = standing.with(way.get());

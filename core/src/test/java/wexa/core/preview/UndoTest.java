@@ -125,6 +125,9 @@ class UndoTest {
         for (Person person : back.model().people().stream().toList()) {
             assertSameAccess(before, back, person, LATER);
         }
+        Model undone = after.model().with(back.effects());
+        assertThat(undo(made, applied.effects(), undone, LATER.plusSeconds(60)))
+                .isEqualTo(new Undo(List.of(), List.of()));
     }
 
     private static void assertSameAccess(Snapshot before, Preview back, Person person, Instant at) {

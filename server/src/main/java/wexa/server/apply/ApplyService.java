@@ -156,12 +156,13 @@ public class ApplyService {
                     ? new Problem(
                             409,
                             "apply.nothing-ready",
-                            "Nothing in this draft is ready. Settle what the review names, then apply.")
+                            "Nothing in this draft is ready yet. Settle the entries that the review marks, then apply.")
                     : new Problem(
                             409,
                             "apply.already-so",
-                            "Everything that could be applied is already so, in Wexa and in the tenants as they were"
-                                    + " last read. Read the tenants again if you doubt it, or discard the draft.");
+                            "There is nothing to apply: every entry that could be applied is already in place, in Wexa"
+                                    + " and in the tenants when they were last read. Read the tenants again to make"
+                                    + " sure, or discard the draft.");
         }
         Lacks.require(actor, preview);
         return new Checked(preview, reviewed);

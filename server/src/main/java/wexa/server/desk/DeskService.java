@@ -108,14 +108,17 @@ public class DeskService {
         int open = (int)
                 items.stream().filter(item -> !item.kind().equals("SCHEDULED")).count();
         Map<String, Integer> counts = new LinkedHashMap<>();
-        items.removeIf(item -> counts.merge(item.kind(), 1, Integer::sum) > MOST_OF_A_KIND);
-        List<DeskView.More> more = new ArrayList<>();
-        counts.forEach((kind, count) -> {
-            if (count > MOST_OF_A_KIND) {
-                more.add(new DeskView.More(kind, count - MOST_OF_A_KIND));
+        List<DeskView.Item> listed = new ArrayList<>();
+        for (DeskView.Item item : items) {
+            if (counts.merge(item.kind(), 1, Integer::sum) <= MOST_OF_A_KIND) {
+                listed.add(item);
             }
-        });
-        return new DeskView(items, more, open);
+        }
+        List<DeskView.More> more = counts.entrySet().stream()
+                .filter(count -> count.getValue() > MOST_OF_A_KIND)
+                .map(count -> new DeskView.More(count.getKey(), count.getValue() - MOST_OF_A_KIND))
+                .toList();
+        return new DeskView(listed, more, open);
     }
 
     /** Facts that begin, or end, in the coming days; costs those. */

@@ -216,9 +216,8 @@ class Sender {
         if (gaps.isPresent()) {
             fail(
                     message,
-                    "The template asks for " + gaps.get() + ", but " + person.name()
-                            + " has no engagement now that says it. Engage them, or change the template; then send it"
-                            + " again.");
+                    "The template uses " + gaps.get() + ", and nothing is known to put there for " + person.name()
+                            + ". Complete their record or change the template, then send it again.");
             return;
         }
         boolean needsLink = !toSet.isEmpty() || message.occasion() == Occasion.INVITATION;

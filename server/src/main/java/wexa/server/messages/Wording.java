@@ -64,6 +64,7 @@ class Wording {
     /** What the template asks for in the middle of a sentence and nobody knows, in words. */
     Optional<String> gaps(
             Occasion occasion, MessageTemplate template, Model model, Person person, List<Door> doors, Instant now) {
+        // where nobody needs a link, the line that it would stand in goes away
         Set<Blank> gaps = template.gaps(values(occasion, model, person, doors, Optional.of(LINK_WAS_HERE), now));
         return gaps.isEmpty()
                 ? Optional.empty()

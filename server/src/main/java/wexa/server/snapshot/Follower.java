@@ -8,7 +8,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.jspecify.annotations.Nullable;
@@ -114,7 +113,9 @@ class Follower {
      */
     synchronized void committed(Snapshot after, List<Effect> effects) {
         if (latest.version() + 1 == after.version()) {
-            note(after.version(), effects);
+            if (compiling != null) {
+                compiling.since().add(new Step(after.version(), effects));
+            }
             publish(after);
         }
     }
@@ -137,34 +138,31 @@ class Follower {
     }
 
     private void compile(Compiling work) {
-        Optional<Snapshot> compiled = Optional.empty();
         try {
-            compiled = Optional.of(
-                    Snapshot.compile(work.from().version(), work.from().model()));
+            Snapshot compiled =
+                    Snapshot.compile(work.from().version(), work.from().model());
+            synchronized (this) {
+                if (compiling == work) {
+                    Snapshot next = onTop(compiled, work.since());
+                    compiling = null;
+                    publish(next);
+                }
+            }
         } catch (RuntimeException failure) {
             LOG.error(
                     "the index of version {} could not be compiled", work.from().version(), failure);
-        }
-        synchronized (this) {
-            if (compiling == work) {
-                compiling = null;
-                compiled.ifPresent(snapshot -> publish(onTop(snapshot, work.since())));
+            synchronized (this) {
+                compiling = compiling == work ? null : compiling;
             }
         }
     }
 
-    private static Snapshot onTop(Snapshot compiled, List<Step> since) {
-        Snapshot next = compiled;
+    private static Snapshot onTop(Snapshot before, List<Step> since) {
+        Snapshot next = before;
         for (Step step : since) {
             next = next.with(step.version(), step.effects());
         }
         return next;
-    }
-
-    private void note(long version, List<Effect> effects) {
-        if (compiling != null) {
-            compiling.since().add(new Step(version, effects));
-        }
     }
 
     private interface Look<T> {
@@ -177,29 +175,41 @@ class Follower {
                 try {
                     return at(own, look);
                 } catch (SQLException stale) {
-                    // the store may have closed itself and be open again
-                    letGo();
+                    LOG.debug("the store may have closed itself and be open again", stale);
                 }
             }
             return at(taken(), look);
         } catch (SQLException broken) {
-            letGo();
             throw new SQLExceptionSubclassTranslator().translate("follow the changelog", null, broken);
         }
     }
 
-    private static <T> T at(Connection view, Look<T> look) throws SQLException {
-        T seen = look.at(view);
-        view.commit();
-        return seen;
+    /** However a look breaks off, its view ends with it: the next one would see what was so then. */
+    private <T> T at(Connection view, Look<T> look) throws SQLException {
+        boolean isOver = false;
+        try {
+            T seen = look.at(view);
+            view.commit();
+            isOver = true;
+            return seen;
+        } finally {
+            if (!isOver) {
+                letGo();
+            }
+        }
     }
 
     private Connection taken() throws SQLException {
         Connection taken = store.getConnection();
         own = taken;
-        taken.setAutoCommit(false);
-        taken.setTransactionIsolation(Connection.TRANSACTION_SERIALIZABLE);
-        return taken;
+        try {
+            taken.setAutoCommit(false);
+            taken.setTransactionIsolation(Connection.TRANSACTION_SERIALIZABLE);
+            return taken;
+        } catch (SQLException broken) {
+            letGo();
+            throw broken;
+        }
     }
 
     /** Nobody else gets it: it may be broken. */
@@ -221,22 +231,27 @@ class Follower {
     }
 
     private Snapshot caughtUp(Connection view, long version) throws SQLException {
-        Snapshot next = latest;
+        List<Step> steps = new ArrayList<>();
         try (PreparedStatement statement =
                 view.prepareStatement("select version, effects from changeset where version > ? order by version")) {
-            statement.setLong(1, next.version());
+            statement.setLong(1, latest.version());
             try (ResultSet rows = statement.executeQuery()) {
                 while (rows.next()) {
-                    if (rows.getLong(1) != next.version() + 1) {
+                    if (rows.getLong(1) != latest.version() + 1 + steps.size()) {
                         return load(view, version);
                     }
-                    List<Effect> effects = forms.readEffects(rows.getString(2));
-                    next = next.with(rows.getLong(1), effects);
-                    note(next.version(), effects);
+                    steps.add(new Step(rows.getLong(1), forms.readEffects(rows.getString(2))));
                 }
             }
         }
-        return next.version() == version ? next : load(view, version);
+        if (latest.version() + steps.size() != version) {
+            return load(view, version);
+        }
+        Snapshot next = onTop(latest, steps);
+        if (compiling != null) {
+            compiling.since().addAll(steps);
+        }
+        return next;
     }
 
     private Snapshot load(Connection view, long version) throws SQLException {

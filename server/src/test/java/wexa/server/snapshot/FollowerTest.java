@@ -2,8 +2,12 @@ package wexa.server.snapshot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.anyString;
+import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.spy;
 import static wexa.server.Patience.patiently;
 
+import com.zaxxer.hikari.HikariDataSource;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -33,6 +37,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.server.WexaServer;
+import wexa.server.stored.StoredForms;
 
 /** What is published is what is committed: while writers write, roll back, and others begin to read. */
 class FollowerTest {
@@ -156,6 +161,27 @@ class FollowerTest {
         }
         assertThat(snapshots.current().version()).isEqualTo(before.version() + 100);
         assertThat(snapshots.reloaded()).isEqualTo(snapshots.current().model());
+    }
+
+    /** A row that cannot be read, or a caller that gives up: the view that was open then is not looked through again. */
+    @Test
+    void whoeverLooksAfterALookThatBrokeOffSeesWhatIsSoNow() {
+        StoredForms forms = spy(server.getBean(StoredForms.class));
+        Follower second = new Follower(server.getBean(HikariDataSource.class), forms);
+        try {
+            second.latest();
+            transactions.executeWithoutResult(status -> write(List.of(Effect.make(unit()))));
+            doThrow(new IllegalStateException("broke off"))
+                    .doCallRealMethod()
+                    .when(forms)
+                    .readEffects(anyString());
+            assertThatThrownBy(second::latest).hasMessage("broke off");
+            transactions.executeWithoutResult(status -> write(List.of(Effect.make(unit()))));
+            assertThat(second.latest().version()).isEqualTo(snapshots.current().version());
+            assertThat(second.latest().model()).isEqualTo(snapshots.reloaded());
+        } finally {
+            second.stop();
+        }
     }
 
     private static List<Effect> people(int count) {

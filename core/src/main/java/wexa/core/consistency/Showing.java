@@ -32,7 +32,7 @@ import wexa.core.room.Objects;
  * model does not change. Roles are not among them: they are everybody's who holds them. Costs what the facts name, and the
  * members of groups among them.
  */
-final class Named implements Objects {
+final class Showing implements Objects {
     private final Snapshot snapshot;
     private final Tenant tenant;
     private final Instant at;
@@ -40,7 +40,7 @@ final class Named implements Objects {
     private final SortedMap<ObjectKey, Fields> fields = new TreeMap<>();
     private final SortedMap<ObjectKey, TenantObject> wanted = new TreeMap<>();
 
-    private Named(Snapshot snapshot, Tenant tenant, Instant at) {
+    private Showing(Snapshot snapshot, Tenant tenant, Instant at) {
         this.snapshot = snapshot;
         this.tenant = tenant;
         this.at = at;
@@ -48,9 +48,9 @@ final class Named implements Objects {
     }
 
     static Touched of(Collection<Fact> facts, Snapshot snapshot, Tenant tenant, Instant at) {
-        Named named = new Named(snapshot, tenant, at);
-        facts.forEach(fact -> Rooms.objects(fact, snapshot.model(), named));
-        return new Touched(tenant, named.fields, named.wanted);
+        Showing showing = new Showing(snapshot, tenant, at);
+        facts.forEach(fact -> Rooms.objects(fact, snapshot.model(), showing));
+        return new Touched(tenant, showing.fields, showing.wanted);
     }
 
     private Model model() {

@@ -26,7 +26,7 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 
 /** What is asked for and already so reaches a tenant that never heard of it, and nothing else does. From printed seeds. */
-class NamedTest {
+class ShowingTest {
     private static final Set<Kind<?>> ASKED_FOR =
             Set.of(Kind.ACCOUNT, Kind.SEAT, Kind.MEMBERSHIP, Kind.ASSIGNMENT, Kind.ENGAGEMENT);
 
@@ -98,7 +98,7 @@ class NamedTest {
             for (Tenant tenant : after.model().tenants().stream().toList()) {
                 SortedMap<ObjectKey, TenantObject> was = desired(before, tenant);
                 SortedMap<ObjectKey, TenantObject> is = desired(after, tenant);
-                Touched named = Named.of(List.of(effect.subject()), after, tenant, RandomModel.NOW);
+                Touched named = Showing.of(List.of(effect.subject()), after, tenant, RandomModel.NOW);
                 Observation carried = carry(holding(was), plan(named, holding(was)));
                 Map<ObjectKey, Fields> missed = missed(was, is);
                 if (effect.kind().equals(Kind.ENGAGEMENT)) {
@@ -125,7 +125,7 @@ class NamedTest {
         List<Fact> accounts = List.copyOf(model.table(Kind.ACCOUNT).stream().toList());
         for (Tenant tenant : model.tenants().stream().toList()) {
             SortedMap<ObjectKey, TenantObject> is = desired(snapshot, tenant);
-            Touched named = Named.of(accounts, snapshot, tenant, RandomModel.NOW);
+            Touched named = Showing.of(accounts, snapshot, tenant, RandomModel.NOW);
             assertThat(plan(named, holding(is)).steps()).isEmpty();
             for (Step step : plan(named, Observation.empty()).steps()) {
                 if (step.object().type() == ObjectKey.Type.ACCOUNT) {
@@ -152,9 +152,9 @@ class NamedTest {
                 .findFirst()
                 .orElseThrow();
         Tenant tenant = snapshot.model().tenants().get(account.tenant());
-        Touched named = Named.of(List.of(account), snapshot, tenant, RandomModel.NOW);
+        Touched named = Showing.of(List.of(account), snapshot, tenant, RandomModel.NOW);
         assertThat(named.fields()).containsEntry(ObjectKey.account(account.id()), Fields.WHOLE);
-        Touched nothing = Named.of(List.of(), snapshot, tenant, RandomModel.NOW);
+        Touched nothing = Showing.of(List.of(), snapshot, tenant, RandomModel.NOW);
         assertThat(nothing.and(named)).isEqualTo(named);
     }
 }
