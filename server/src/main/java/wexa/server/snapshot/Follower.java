@@ -8,8 +8,9 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -22,7 +23,6 @@ import wexa.core.model.Fact;
 import wexa.core.model.Model;
 import wexa.core.preview.Snapshot;
 import wexa.server.stored.StoredForms;
-import wexa.server.wiring.ClosedStore;
 
 /**
  * Publishes snapshots of what is committed, and of nothing else. It reads over a connection of its own, in one view of the
@@ -35,17 +35,13 @@ class Follower {
 
     private final HikariDataSource store;
     private final StoredForms forms;
-    private final ExecutorService beside = Executors.newSingleThreadExecutor(
+    private static final long IDLE_NANOS = TimeUnit.SECONDS.toNanos(1);
+
+    private final ScheduledExecutorService beside = Executors.newSingleThreadScheduledExecutor(
             Thread.ofPlatform().name("compile-", 0).daemon().factory());
 
     /** Kept from one look to the next: to wait for one while callers hold all others would be to wait for them. */
     private @Nullable Connection own;
-
-    private final Runnable storeClosed = () -> {
-        if (!beside.isShutdown()) {
-            beside.execute(this::letGo);
-        }
-    };
 
     private volatile Snapshot latest = Snapshot.compile(-1, Model.empty());
     /** Absent while nothing is compiled, or what is compiled is worth nothing. */
@@ -65,12 +61,11 @@ class Follower {
     Follower(HikariDataSource store, StoredForms forms) {
         this.store = store;
         this.forms = forms;
-        ClosedStore.tell(storeClosed);
+        beside.scheduleWithFixedDelay(this::giveBackIdle, IDLE_NANOS, IDLE_NANOS, TimeUnit.NANOSECONDS);
     }
 
     @PreDestroy
     synchronized void stop() {
-        ClosedStore.tellNoMore(storeClosed);
         beside.shutdownNow();
         letGo();
     }
@@ -212,8 +207,23 @@ class Follower {
         }
     }
 
+    /**
+     * A store that closed itself opens again only when the last connection to it has gone, and nobody finds out that one is
+     * broken while it lies here.
+     */
+    private synchronized void giveBackIdle() {
+        if (own != null && System.nanoTime() - lookBegan > IDLE_NANOS) {
+            try {
+                own.close();
+            } catch (SQLException broken) {
+                LOG.debug("the pool was told of a broken connection", broken);
+            }
+            own = null;
+        }
+    }
+
     /** Nobody else gets it: it may be broken. */
-    private synchronized void letGo() {
+    private void letGo() {
         if (own != null) {
             store.evictConnection(own);
             own = null;
