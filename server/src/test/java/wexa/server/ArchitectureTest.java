@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
+import wexa.server.snapshot.SnapshotStore;
 
 /** The direction of imports, and the actor in every use case. A rule that matches nothing fails. */
 class ArchitectureTest {
@@ -62,6 +63,26 @@ class ArchitectureTest {
                 .areAnnotatedWith(Entity.class)
                 .should()
                 .bePackagePrivate()
+                .check(OURS);
+    }
+
+    /** Everything else goes by a preview, and by the authority that it takes. */
+    @Test
+    void theModelIsWrittenFromAPreviewOnly() {
+        noClasses()
+                .that()
+                .resideOutsideOfPackages(
+                        "wexa.server.apply",
+                        "wexa.server.direct",
+                        "wexa.server.snapshot",
+                        // a changeset without effects, which names what a day brought
+                        "wexa.server.clock",
+                        "wexa.server.demo")
+                .should()
+                .callMethodWhere(DescribedPredicate.describe(
+                        "the model is written",
+                        call -> call.getTarget().getOwner().isEquivalentTo(SnapshotStore.class)
+                                && call.getTarget().getName().equals("write")))
                 .check(OURS);
     }
 

@@ -16,7 +16,10 @@ public sealed interface Change
                 AccountChange,
                 SeatChange,
                 AssignmentChange,
-                InvitationChange {
+                InvitationChange,
+                UnitChange,
+                HomeChange,
+                TenantChange {
     /**
      * Effects on this model, or findings that stand in the way. Starts before {@code now} are moved to {@code now} where
      * they give access; what is so already yields no effects.

@@ -27,9 +27,14 @@ public record Touched(Tenant tenant, SortedMap<ObjectKey, Fields> fields, Sorted
 
     /** Looks only at what concerns those whom the changeset concerns; costs what that is. */
     public static Touched between(Snapshot before, Snapshot after, Tenant tenant, Instant at, Concerned concerned) {
-        DesiredState was = new DesiredState(before.model(), before.index(), tenant, at);
+        // a tenant that is new was wanted to hold nothing
+        Optional<DesiredState> was = before.model()
+                .tenants()
+                .find(tenant.id())
+                .map(known -> new DesiredState(before.model(), before.index(), tenant, at));
         DesiredState is = new DesiredState(after.model(), after.index(), tenant, at);
-        SortedMap<ObjectKey, TenantObject> wasConcerned = was.about(concerned);
+        SortedMap<ObjectKey, TenantObject> wasConcerned =
+                was.map(state -> state.about(concerned)).orElseGet(TreeMap::new);
         SortedMap<ObjectKey, TenantObject> isConcerned = is.about(concerned);
         SortedMap<ObjectKey, Fields> differing = differing(wasConcerned, isConcerned);
         // a role or a group that somebody else has, too, was there before and stays after
@@ -37,7 +42,8 @@ public record Touched(Tenant tenant, SortedMap<ObjectKey, Fields> fields, Sorted
                 .filter(key -> isShared(key) && wasConcerned.containsKey(key) != isConcerned.containsKey(key))
                 .toList();
         for (ObjectKey key : onOneSide) {
-            Fields fields = Fields.between(was.find(key, Optional.empty()), is.find(key, Optional.empty()));
+            Fields fields = Fields.between(
+                    was.flatMap(state -> state.find(key, Optional.empty())), is.find(key, Optional.empty()));
             if (fields.isEmpty()) {
                 differing.remove(key);
             } else {

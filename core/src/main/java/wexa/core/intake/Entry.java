@@ -20,8 +20,8 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
     private static final Set<String> READ = Set.of("list", "delist", "accept");
 
     /** Things in an order in which each comes after those it refers to. */
-    private static final List<String> THINGS =
-            List.of("person", "invitation", "engagement", "group", "membership", "account", "seat", "assignment");
+    private static final List<String> THINGS = List.of(
+            "unit", "person", "invitation", "engagement", "group", "membership", "account", "seat", "assignment");
 
     /** Identity of an entry within all drafts. */
     public record Id(java.util.UUID value) {

@@ -14,6 +14,7 @@ import wexa.core.change.EngagementChange;
 import wexa.core.change.InvitationChange;
 import wexa.core.change.MembershipChange;
 import wexa.core.change.SeatChange;
+import wexa.core.change.UnitChange;
 import wexa.core.change.UserNames;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
@@ -80,6 +81,7 @@ public final class Intake {
         Fields fields = new Fields(withKnown(entry), zone);
         Lookups lookups = new Lookups(model, fields);
         Optional<? extends Change> change = switch (entry.form()) {
+            case "unit.make" -> unit(fields, lookups).map(UnitChange.Make::new);
             case "person.add", "person.edit" -> new PersonReader(model, fields, lookups).read(entry.form());
             case "engagement.begin" ->
                 engagement(fields, lookups, fields.id("id"), today()).map(EngagementChange.Begin::new);
@@ -171,6 +173,16 @@ public final class Intake {
     private <T, C extends Change> Optional<C> ending(Optional<T> fact, Fields fields, Ending<T, C> make) {
         Optional<Instant> end = fields.end(WHEN_APPLIED);
         return fact.flatMap(known -> end.map(at -> make.of(known, at)));
+    }
+
+    private Optional<Unit> unit(Fields fields, Lookups lookups) {
+        Optional<Id<Unit>> id = fields.id("id");
+        Optional<Key> key = fields.value("key", Key::accepts, Key::of);
+        String name = fields.text("name");
+        Optional<Id<Unit>> parent = fields.has("parent") ? lookups.unit("parent") : Optional.empty();
+        return id.isEmpty() || key.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new Unit(id.get(), key.get(), name, parent, zone));
     }
 
     private Optional<Engagement> engagement(

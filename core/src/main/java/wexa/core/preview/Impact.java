@@ -41,6 +41,11 @@ public record Impact(
     /** One permission at one area that a person comes to hold, or no longer holds. */
     public record Shift(Id<Person> person, Id<Tenant> tenant, Optional<Id<Area>> area, Permission permission) {}
 
+    /** Nobody gains or loses anything, and what is held can be used as before. */
+    public boolean isEmpty() {
+        return gains.isEmpty() && losses.isEmpty() && started.isEmpty() && stopped.isEmpty();
+    }
+
     private Impact(Instant at) {
         this(at, new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new HashMap<>());
     }

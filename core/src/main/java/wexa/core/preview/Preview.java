@@ -8,11 +8,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wexa.core.access.AccessIndex;
+import wexa.core.change.Change;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
+import wexa.core.intake.Intake;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
@@ -93,14 +96,26 @@ public final class Preview {
         return of(snapshot, entries, now, zone, Words.WRITTEN);
     }
 
+    public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone, Words words) {
+        return of(snapshot, entries, now, zone, words, (entry, model) -> new Intake(model, zone, now).read(entry));
+    }
+
+    /** What one change would do that stands in no draft: it has one outcome. */
+    public static Preview of(Snapshot snapshot, Change change, Instant now, ZoneId zone) {
+        Entry entry = new Entry(new Entry.Id(new UUID(0, 0)), change.form(), Map.of());
+        Intake.Reading reading = new Intake.Reading(Optional.of(change), List.of());
+        return of(snapshot, List.of(entry), now, zone, Words.WRITTEN, (any, model) -> reading);
+    }
+
     /**
      * Where conflict rules say that a draft must not bring two sides together, the last entry by which they meet is held
      * back, until nothing meets that must not: as many passes as one person has such entries.
      */
-    public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone, Words words) {
+    private static Preview of(
+            Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone, Words words, Replay.Reader reader) {
         Map<Entry.Id, List<Finding>> held = new HashMap<>();
         while (true) {
-            Replay replay = new Replay(snapshot, entries, now, zone, words, held);
+            Replay replay = new Replay(snapshot, entries, now, zone, words, reader, held);
             Preview preview = new Preview(snapshot, now, replay.outcomes(), merged(replay.effects()), replay.model());
             ConflictFindings conflicts = ConflictFindings.of(preview, replay);
             if (conflicts.blocking().isEmpty()) {

@@ -35,6 +35,7 @@ final class Replay {
     private final Preview.Words words;
     private final Map<Entry.Id, List<Finding>> held;
     private final List<Entry> entries;
+    private final Reader reader;
     private final Preview.Outcome[] outcomes;
     private final List<Entry.Id> ready = new ArrayList<>();
     private final List<Effect> effects = new ArrayList<>();
@@ -42,9 +43,15 @@ final class Replay {
     private final ScratchModel model;
     private @Nullable Map<Id<?>, Entry.Id> lastOn;
 
+    /** What an entry comes to on one model. */
+    interface Reader {
+        Intake.Reading read(Entry entry, Model model);
+    }
+
     /**
      * Carries them out.
      *
+     * @param reader what entries mean
      * @param held entries that are not to be carried out, and why
      */
     Replay(
@@ -53,11 +60,13 @@ final class Replay {
             Instant now,
             ZoneId zone,
             Preview.Words words,
+            Reader reader,
             Map<Entry.Id, List<Finding>> held) {
         this.snapshot = snapshot;
         this.now = now;
         this.zone = zone;
         this.words = words;
+        this.reader = reader;
         this.held = held;
         this.entries = entries;
         this.outcomes = new Preview.Outcome[entries.size()];
@@ -175,7 +184,7 @@ final class Replay {
             if (seen.isPresent() && stands.isEmpty()) {
                 return gone(seen.get());
             }
-            Intake.Reading reading = new Intake(model(), zone, now).read(entry);
+            Intake.Reading reading = reader.read(entry, model());
             List<Finding> findings = new ArrayList<>(reading.findings());
             if (reading.change().isEmpty()) {
                 return new Preview.Outcome(
@@ -220,10 +229,8 @@ final class Replay {
         /** Ending what is gone is done; the sentence is what it would be if the fact still stood. */
         private Preview.Outcome gone(Fact seen) {
             Model standing = model().with(List.of(Effect.make(seen)));
-            Optional<String> sentence = new Intake(standing, zone, now)
-                    .read(entry)
-                    .change()
-                    .map(change -> Sentences.write(change, standing, zone));
+            Optional<String> sentence =
+                    reader.read(entry, standing).change().map(change -> Sentences.write(change, standing, zone));
             return entry.isEnding()
                     ? new Preview.Outcome(
                             entry, Preview.State.ALREADY_SO, sentence, List.of(), List.of(), List.of(seen))

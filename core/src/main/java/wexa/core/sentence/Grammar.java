@@ -1,7 +1,10 @@
 package wexa.core.sentence;
 
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The one table of sentence forms, in the order verb, thing, for whom, where, when, why. In a template {@code {slot}} is
@@ -10,7 +13,13 @@ import java.util.Map;
 public final class Grammar {
     private static final Map<String, Template> FORMS = new LinkedHashMap<>();
 
+    /** Not typed in by anybody: what a tenant announces, and what the settings say. */
+    private static final Set<String> UNTYPED = Set.of("home.make", "tenant.connect");
+
     static {
+        form("unit.make", "make unit {unit} {\"name\"}[ under {parent}]");
+        form("home.make", "make home {home} {\"name\"}");
+        form("tenant.connect", "connect tenant {tenant} {\"name\"}");
         form("person.add", "add person {handle} {\"name\"}[ mail {mail}][ phone {phone}][ entry {entry}] home {home}");
         form(
                 "person.edit",
@@ -71,7 +80,10 @@ public final class Grammar {
         return template;
     }
 
-    public static java.util.Set<String> forms() {
-        return java.util.Collections.unmodifiableSet(FORMS.keySet());
+    /** The forms that entries of drafts have. */
+    public static Set<String> forms() {
+        return FORMS.keySet().stream()
+                .filter(form -> !UNTYPED.contains(form))
+                .collect(Collectors.toCollection(LinkedHashSet::new));
     }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Tenant;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
@@ -22,6 +23,6 @@ public final class AppRoom implements Room<App> {
 
     @Override
     public void marks(App app, Model model, Marks to) {
-        to.everything();
+        model.tenants().by(Tenant.BY_APP, app.id()).forEach(tenant -> to.tenant(tenant.id()));
     }
 }

@@ -16,6 +16,7 @@ import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.MissingAuthority;
 import wexa.server.administrators.Over;
 import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
@@ -164,7 +165,7 @@ public class ApplyService {
                                     + " and in the tenants when they were last read. Read the tenants again to make"
                                     + " sure, or discard the draft.");
         }
-        Lacks.require(actor, preview);
+        MissingAuthority.require(actor, preview);
         return new Checked(preview, reviewed);
     }
 

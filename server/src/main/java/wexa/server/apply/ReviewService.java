@@ -33,6 +33,7 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Timeline;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
+import wexa.server.administrators.MissingAuthority;
 import wexa.server.administrators.Over;
 import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
@@ -159,7 +160,7 @@ public class ReviewService {
     /** What the one who asks lacks to apply the draft; empty if nothing. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<String> lacks(Actor actor, UUID draft) {
-        return Lacks.of(actor, previews.of(drafts.get(draft)));
+        return MissingAuthority.of(actor, previews.of(drafts.get(draft)));
     }
 
     /** A gain or loss with the coming instant from which on it is one; none if it is one now. */

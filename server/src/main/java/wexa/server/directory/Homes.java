@@ -1,17 +1,17 @@
 package wexa.server.directory;
 
-import java.util.List;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import wexa.core.change.HomeChange;
 import wexa.core.model.Home;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.server.setting.Setting;
+import wexa.server.direct.DirectChanges;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.Ids;
@@ -24,19 +24,19 @@ class Homes implements ApplicationRunner {
 
     private final DirectorySources sources;
     private final SnapshotStore snapshots;
-    private final Setting setting;
+    private final DirectChanges changes;
     private final Ids ids;
     private final TransactionTemplate transactions;
 
     Homes(
             DirectorySources sources,
             SnapshotStore snapshots,
-            Setting setting,
+            DirectChanges changes,
             Ids ids,
             TransactionTemplate transactions) {
         this.sources = sources;
         this.snapshots = snapshots;
-        this.setting = setting;
+        this.changes = changes;
         this.ids = ids;
         this.transactions = transactions;
     }
@@ -56,12 +56,10 @@ class Homes implements ApplicationRunner {
 
     /** The home of a directory's people, if there is none yet. Within a transaction. */
     void add(String by, DirectorySettings.Source source) {
-        setting.write(Changeset.Origin.DRAFT, by, "Home " + source.name(), model -> {
-            Home.Sort sort = model.table(Kind.HOME).size() == 0 ? Home.Sort.OWN : Home.Sort.PARTNER;
-            Home home = new Home(Id.of(ids.next()), Key.of(source.key()), source.name(), sort);
-            return isThere(model, source)
-                    ? new Setting.Made("", List.of())
-                    : Setting.Made.of("make home " + home.key() + " \"" + home.name() + "\"", List.of(home));
-        });
+        snapshots.lockHead();
+        Model model = snapshots.current().model();
+        Home.Sort sort = model.table(Kind.HOME).size() == 0 ? Home.Sort.OWN : Home.Sort.PARTNER;
+        Home home = new Home(Id.of(ids.next()), Key.of(source.key()), source.name(), sort);
+        changes.carryOut(Changeset.Origin.DRAFT, by, "Home " + source.name(), new HomeChange.Make(home));
     }
 }

@@ -1,12 +1,10 @@
 package wexa.server.messages;
 
 import java.time.Instant;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.change.InvitationChange;
-import wexa.core.change.Resolution;
 import wexa.core.lifecycle.Identity;
 import wexa.core.model.Engagement;
 import wexa.core.model.Invitation;
@@ -14,13 +12,11 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
-import wexa.core.sentence.Sentences;
+import wexa.server.direct.DirectChanges;
 import wexa.server.problems.Problem;
-import wexa.server.setting.Setting;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
-import wexa.server.wiring.Settings;
 
 /**
  * Somebody who was invited says that they are who they are said to be. That gives them nothing: it is what accounts that
@@ -32,17 +28,14 @@ class Acceptance {
 
     private final Activations activations;
     private final SnapshotStore snapshots;
-    private final Setting setting;
+    private final DirectChanges changes;
     private final BusinessClock clock;
-    private final Settings settings;
 
-    Acceptance(
-            Activations activations, SnapshotStore snapshots, Setting setting, BusinessClock clock, Settings settings) {
+    Acceptance(Activations activations, SnapshotStore snapshots, DirectChanges changes, BusinessClock clock) {
         this.activations = activations;
         this.snapshots = snapshots;
-        this.setting = setting;
+        this.changes = changes;
         this.clock = clock;
-        this.settings = settings;
     }
 
     /** An invitation with whom it is for. */
@@ -70,20 +63,11 @@ class Acceptance {
         if (!activations.end(token)) {
             throw over();
         }
-        InvitationChange.Accept change = new InvitationChange.Accept(before.invitation());
-        setting.write(
+        changes.carryOut(
                 Changeset.Origin.INBOUND,
                 WRITER,
                 "Invitation of " + before.person().name(),
-                model -> {
-                    Resolution resolution = change.resolve(model, clock.now());
-                    if (resolution.isBlocked()) {
-                        throw over();
-                    }
-                    return new Setting.Made(
-                            resolution.effects().isEmpty() ? "" : Sentences.write(change, model, settings.zone()),
-                            List.copyOf(resolution.effects()));
-                });
+                new InvitationChange.Accept(before.invitation()));
         return new Invited(
                 before.person(),
                 before.invitation().isAccepted()

@@ -14,6 +14,7 @@ public final class Messages {
             Map.entry("kind", "Kind"),
             Map.entry("number", "Staff number"),
             Map.entry("unit", "Unit"),
+            Map.entry("parent", "Part of"),
             Map.entry("job", "Job"),
             Map.entry("manager", "Manager"),
             Map.entry("from", "First day"),
@@ -98,6 +99,11 @@ public final class Messages {
                                 : " Free: " + facts.get("free") + ".");
             case STAFF_NUMBER_TAKEN ->
                 "Staff number " + value + " belongs to " + facts.get("holder") + ". Check the number.";
+            case UNIT_KEY_TAKEN ->
+                "The short name " + value + " belongs to the unit “" + facts.get("holder")
+                        + "”. Use another short name.";
+            case APP_KEY_TAKEN -> "There is an application " + value + " already. Connect the tenant as one of that.";
+            case TENANT_KEY_TAKEN -> "There is a tenant " + value + " already. Use another short name.";
             case GROUP_KEY_TAKEN ->
                 "The short name " + value + " belongs to the group “" + facts.get("holder") + "”. Free: "
                         + facts.get("free") + ".";

@@ -16,10 +16,10 @@ import wexa.connect.Exchange;
 import wexa.connect.Outcome;
 import wexa.connect.Trust;
 import wexa.connect.scim.Announced;
+import wexa.core.change.TenantChange;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Capability;
-import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
@@ -31,11 +31,11 @@ import wexa.server.administrators.Over;
 import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.connections.Connections;
+import wexa.server.direct.DirectChanges;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Reader;
 import wexa.server.securitylog.SecurityLog;
-import wexa.server.setting.Setting;
 import wexa.server.setup.SetupViews.AnnouncedView;
 import wexa.server.setup.SetupViews.ConnectionInput;
 import wexa.server.setup.SetupViews.NewTenant;
@@ -52,7 +52,7 @@ public class TenantSetup {
     private static final int LAST_PORT = 65_535;
 
     private final Connections connections;
-    private final Setting setting;
+    private final DirectChanges changes;
     private final SnapshotStore snapshots;
     private final Reader reader;
     private final Notes notes;
@@ -63,7 +63,7 @@ public class TenantSetup {
 
     TenantSetup(
             Connections connections,
-            Setting setting,
+            DirectChanges changes,
             SnapshotStore snapshots,
             Reader reader,
             Notes notes,
@@ -72,7 +72,7 @@ public class TenantSetup {
             Settings settings,
             SecurityLog security) {
         this.connections = connections;
-        this.setting = setting;
+        this.changes = changes;
         this.snapshots = snapshots;
         this.reader = reader;
         this.notes = notes;
@@ -216,10 +216,11 @@ public class TenantSetup {
         Found found = found(base, wanted.token(), certificates);
         Id<Tenant> id = Id.of(ids.next());
         transactions.executeWithoutResult(status -> {
-            setting.write(
+            snapshots.lockHead();
+            changes.carryOut(
                     actor,
                     "Tenant " + wanted.appName().strip() + " " + wanted.name().strip(),
-                    model -> made(model, id, wanted, found));
+                    announced(snapshots.current().model(), id, wanted, found));
             connections.connect(id, base, wanted.token(), certificates);
             connections.setDoor(id, door);
         });
@@ -240,51 +241,33 @@ public class TenantSetup {
         return model.table(Kind.APP).by(App.BY_KEY, key).stream().findFirst();
     }
 
-    private Setting.Made made(Model model, Id<Tenant> id, NewTenant wanted, Found found) {
+    private TenantChange.Connect announced(Model model, Id<Tenant> id, NewTenant wanted, Found found) {
         Announced announced = found.announced();
-        Optional<App> known = app(model, Key.of(wanted.app()));
-        Key key = Key.of(wanted.key());
-        boolean isTaken = known.isPresent()
-                && model.table(Kind.TENANT).by(Tenant.BY_APP, known.get().id()).stream()
-                        .anyMatch(other -> other.key().equals(key));
-        if (isTaken) {
-            throw Problem.badField(
-                    "key",
-                    "tenant.key-taken",
-                    "There is a tenant " + wanted.app() + "/" + wanted.key() + " already. Use another short name.");
-        }
-        List<Fact> facts = new ArrayList<>();
-        App app = known.orElseGet(() -> new App(
-                Id.of(ids.next()),
-                Key.of(wanted.app()),
-                wanted.appName().strip(),
-                announced.resourceTypes(),
-                announced.seatKinds(),
-                List.of(),
-                wanted.isPlaceNeeded() ? App.AreaUse.REQUIRED : App.AreaUse.OPTIONAL));
-        if (known.isEmpty()) {
-            facts.add(app);
-        }
+        App app = app(model, Key.of(wanted.app()))
+                .orElseGet(() -> new App(
+                        Id.of(ids.next()),
+                        Key.of(wanted.app()),
+                        wanted.appName().strip(),
+                        announced.resourceTypes(),
+                        announced.seatKinds(),
+                        List.of(),
+                        wanted.isPlaceNeeded() ? App.AreaUse.REQUIRED : App.AreaUse.OPTIONAL));
         int colour = model.tenants().stream()
                         .map(Tenant::colour)
                         .max(Comparator.naturalOrder())
                         .orElse(-1)
                 + 1;
-        facts.add(new Tenant(
+        Tenant tenant = new Tenant(
                 id,
-                key,
+                Key.of(wanted.key()),
                 app.id(),
                 wanted.name().strip(),
                 wanted.environment(),
                 colour,
                 announced.pools(),
                 wanted.userNames(),
-                found.capabilities()));
-        facts.addAll(areas(id, announced.areas()));
-        return Setting.Made.of(
-                "connect tenant " + app.key() + "/" + key + " \"" + app.name() + " "
-                        + wanted.name().strip() + "\"",
-                facts);
+                found.capabilities());
+        return new TenantChange.Connect(tenant, app, areas(id, announced.areas()));
     }
 
     /** Areas in an order in which each comes after its parent; one whose parents go round in a circle is left out. */

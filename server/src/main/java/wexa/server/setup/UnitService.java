@@ -4,11 +4,10 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.intake.Entry;
 import wexa.core.model.Engagement;
 import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Unit;
@@ -18,45 +17,40 @@ import wexa.server.administrators.Administrators;
 import wexa.server.administrators.Over;
 import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
+import wexa.server.direct.DirectChanges;
 import wexa.server.directory.DirectorySources;
-import wexa.server.problems.Problem;
 import wexa.server.readings.Observations;
-import wexa.server.setting.Setting;
 import wexa.server.setup.SetupViews.NewUnit;
 import wexa.server.setup.SetupViews.StepsView;
 import wexa.server.setup.SetupViews.UnitView;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
-import wexa.server.wiring.Settings;
 
 /** The organisation's units, and how far its setting up is. */
 @UseCases
 public class UnitService {
-    private final Setting setting;
+    private final DirectChanges changes;
     private final SnapshotStore snapshots;
     private final Observations observations;
     private final Administrators administrators;
     private final DirectorySources directories;
-    private final Settings settings;
     private final BusinessClock clock;
     private final Ids ids;
 
     UnitService(
-            Setting setting,
+            DirectChanges changes,
             SnapshotStore snapshots,
             Observations observations,
             Administrators administrators,
             DirectorySources directories,
-            Settings settings,
             BusinessClock clock,
             Ids ids) {
-        this.setting = setting;
+        this.changes = changes;
         this.snapshots = snapshots;
         this.observations = observations;
         this.administrators = administrators;
         this.directories = directories;
-        this.settings = settings;
         this.clock = clock;
         this.ids = ids;
     }
@@ -87,26 +81,15 @@ public class UnitService {
     @Requires(Act.GOVERN)
     @Transactional
     public void make(Actor actor, NewUnit wanted) {
-        setting.write(actor, "Unit " + wanted.name().strip(), model -> made(model, wanted));
-    }
-
-    private Setting.Made made(Model model, NewUnit wanted) {
-        Key key = Key.of(wanted.key());
-        Optional<Unit> taken =
-                model.table(Kind.UNIT).by(Unit.BY_KEY, key).stream().findFirst();
-        if (taken.isPresent()) {
-            throw Problem.badField(
-                    "key", "unit.key-taken", "That is the unit “" + taken.get().name() + "”. Use another short name.");
+        Map<String, String> fields = new HashMap<>();
+        fields.put("id", ids.next().toString());
+        fields.put("key", wanted.key());
+        fields.put("name", wanted.name());
+        if (wanted.parent() != null) {
+            fields.put("parent", wanted.parent().toString());
         }
-        Optional<Id<Unit>> parent = Optional.ofNullable(wanted.parent()).map(Id::of);
-        if (parent.isPresent() && model.table(Kind.UNIT).find(parent.get()).isEmpty()) {
-            throw Problem.badField("parent", "reference.unresolved", "There is no such unit. Choose one of the list.");
-        }
-        Unit unit = new Unit(Id.of(ids.next()), key, wanted.name().strip(), parent, settings.zone());
-        String under = parent.map(
-                        id -> " under " + model.table(Kind.UNIT).get(id).key())
-                .orElse("");
-        return Setting.Made.of("make unit " + key + " \"" + unit.name() + "\"" + under, List.of(unit));
+        Entry entry = new Entry(new Entry.Id(ids.next()), "unit.make", fields);
+        changes.carryOut(actor, "Unit " + wanted.name().strip(), entry);
     }
 
     @Requires(value = Act.LOOK, over = Over.NOTHING)

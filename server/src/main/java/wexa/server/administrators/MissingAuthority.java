@@ -1,4 +1,4 @@
-package wexa.server.apply;
+package wexa.server.administrators;
 
 import java.util.List;
 import java.util.stream.Collectors;
@@ -8,16 +8,15 @@ import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.preview.Preview;
-import wexa.server.administrators.Actor;
 import wexa.server.problems.Problem;
 
-/** What somebody lacks to apply a draft, in words. */
-final class Lacks {
+/** What somebody lacks to apply something, in words. */
+public final class MissingAuthority {
     private static final int MOST_TOLD = 5;
 
-    private Lacks() {}
+    private MissingAuthority() {}
 
-    static List<String> of(Actor actor, Preview preview) {
+    public static List<String> of(Actor actor, Preview preview) {
         Model model = preview.model();
         return Authority.lacking(preview, actor.reach(), actor.person()).stream()
                 .map(lack -> words(lack, model))
@@ -45,7 +44,7 @@ final class Lacks {
     }
 
     /** Throws a 403 that names what is missing. */
-    static void require(Actor actor, Preview preview) {
+    public static void require(Actor actor, Preview preview) {
         List<String> lacks = of(actor, preview);
         if (!lacks.isEmpty()) {
             String more = lacks.size() > MOST_TOLD ? " And " + (lacks.size() - MOST_TOLD) + " more." : "";
