@@ -105,11 +105,25 @@ export function useDraft(id: string) {
       }),
     onSuccess: (draft) => keepDraft(client, draft),
   });
+  const explain = useMutation({
+    mutationFn: (why: { reason?: string; ticket?: string }) =>
+      inLine(id, async () => {
+        const known = await client.ensureQueryData(draftQuery(id));
+        return take(
+          api.PATCH("/api/v1/drafts/{id}", {
+            params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
+            body: why,
+          }),
+        );
+      }),
+    onSuccess: (draft) => keepDraft(client, draft),
+  });
   return {
     query,
     edit,
     move,
     rename,
+    explain,
     put: (...put: EntryInput[]) => edit.mutate({ put, taken: [] }),
     take: (...taken: string[]) => edit.mutate({ put: [], taken }),
     set: (one: Entry, fields: Record<string, string>) =>

@@ -360,6 +360,15 @@ export const changesetQuery = (version: number) =>
     queryFn: ({ signal }) => take(api.GET("/api/v1/changesets/{version}", { signal, params: { path: { version } } })),
   });
 
+/** Whom and what a changeset is about, by a text in the name. */
+export const changesetAboutQuery = (version: number, q: string) =>
+  queryOptions({
+    queryKey: ["changesets", version, "about", q],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/changesets/{version}/about", { signal, params: { path: { version }, query: { q } } })),
+    placeholderData: (previous) => previous,
+  });
+
 export const changesetsQuery = queryOptions({
   queryKey: ["changesets"],
   queryFn: () => take(api.GET("/api/v1/changesets")),

@@ -1,9 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
+import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
-import { changesetQuery, draftQuery, draftsQuery } from "../api/queries";
+import { changesetAboutQuery, changesetQuery, draftQuery, draftsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
+import { Picker } from "../ui/picker";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 
@@ -32,6 +34,20 @@ function Applied({ changeset }: { changeset: Changeset }) {
           <p className="text-soft">
             Version {applied.version} · applied {moment(applied.appliedAt, session.zone)} by {applied.actor}
           </p>
+          {(changeset.reason !== "" || changeset.ticket !== "") && (
+            <p className="break-words">
+              {changeset.reason !== "" && (
+                <>
+                  <span className="text-soft">Reason:</span> {changeset.reason}{" "}
+                </>
+              )}
+              {changeset.ticket !== "" && (
+                <>
+                  <span className="text-soft">Ticket:</span> {changeset.ticket}
+                </>
+              )}
+            </p>
+          )}
         </div>
         {changeset.job && (
           <Link to="/changes/jobs/$id" params={{ id: changeset.job }} className="btn btn-sm">
@@ -61,9 +77,18 @@ function Undo({ changeset }: { changeset: Changeset }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
+  const [typed, setTyped] = useState("");
+  const about = useQuery({
+    ...changesetAboutQuery(changeset.applied.version, typed.trim()),
+    enabled: mayPrepare && changeset.undoable > 0,
+  });
   const undo = useMutation({
-    mutationFn: () =>
-      take(api.POST("/api/v1/changesets/{version}/undo", { params: { path: { version: changeset.applied.version } } })),
+    mutationFn: (about: string | undefined) =>
+      take(
+        api.POST("/api/v1/changesets/{version}/undo", {
+          params: { path: { version: changeset.applied.version }, query: { about } },
+        }),
+      ),
     onSuccess: async (draft) => {
       client.setQueryData(draftQuery(draft.id).queryKey, draft);
       void client.invalidateQueries({ queryKey: draftsQuery.queryKey, exact: true });
@@ -78,9 +103,19 @@ function Undo({ changeset }: { changeset: Changeset }) {
           ? "There is nothing to undo here any more."
           : `${count(changeset.undoable, "change leads", "changes lead")} back. They become a draft that you review and apply like any other.`}
       </p>
+      {changeset.rest && (
+        <p className="mt-1">
+          {count(changeset.rest.entries, "change was", "changes were")} not applied and{" "}
+          {changeset.rest.entries === 1 ? "is" : "are"} still in the draft{" "}
+          <Link to="/changes/drafts/$id" params={{ id: changeset.rest.draft }} className="link">
+            {changeset.rest.name}
+          </Link>
+          .
+        </p>
+      )}
       {changeset.left.length > 0 && (
         <>
-          <h3 className="mt-3 font-semibold">What does not come back</h3>
+          <h3 className="mt-3 font-semibold">Not undone</h3>
           <ul className="mt-1 space-y-1">
             {changeset.left.map((text) => (
               <li key={text} className="flex gap-2 text-sm break-words">
@@ -92,9 +127,22 @@ function Undo({ changeset }: { changeset: Changeset }) {
         </>
       )}
       {changeset.undoable > 0 && mayPrepare && (
-        <button type="button" className="btn mt-3" disabled={undo.isPending} onClick={() => undo.mutate()}>
-          Prepare the way back
-        </button>
+        <div className="mt-3 flex flex-wrap items-center gap-3">
+          <button type="button" className="btn" disabled={undo.isPending} onClick={() => undo.mutate(undefined)}>
+            Prepare undo
+          </button>
+          <span className="text-soft">or only for</span>
+          <div className="w-80">
+            <Picker
+              label="Undo only for"
+              hideLabel
+              placeholder="A person, tenant, group or role"
+              choices={(about.data ?? []).map((one) => ({ id: one.id, name: one.name, note: one.kind }))}
+              onType={setTyped}
+              onPick={(id) => undo.mutate(id)}
+            />
+          </div>
+        </div>
       )}
       {undo.error !== null && (
         <p role="alert" className="mt-2 font-semibold text-error">

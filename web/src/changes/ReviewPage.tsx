@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { api, Problem, take } from "../api/client";
 import { newId, useDraft, type Draft } from "../api/drafts";
 import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
@@ -16,6 +16,9 @@ import { Told } from "./Told";
 /** So many coming days are told in the headline. */
 const MOST_LATER = 3;
 
+/** Milliseconds after the last key. */
+const SAVE_AFTER = 400;
+
 export function ReviewPage() {
   const { id } = useParams({ from: "/changes/drafts/$id" });
   const { query } = useDraft(id);
@@ -30,6 +33,7 @@ export function ReviewPage() {
 
 function Review({ draft }: { draft: Draft }) {
   const [way, setWay] = useState<Way>("sentences");
+  const [settled, setSettled] = useState(true);
   const closed = draft.state === "APPLIED" || draft.state === "DISCARDED";
   // a draft about many was not written there
   const isOnboarding =
@@ -43,6 +47,7 @@ function Review({ draft }: { draft: Draft }) {
           {closed ? <h1>{draft.name}</h1> : <Name draft={draft} />}
           <Summary draft={draft} />
           {!closed && draft.total > 0 && <Unread draft={draft} />}
+          <Why draft={draft} closed={closed} onSettled={setSettled} />
         </div>
         {!closed && isOnboarding && (
           <Link to="/onboard" search={{ draft: draft.id }} className="btn btn-sm">
@@ -67,7 +72,7 @@ function Review({ draft }: { draft: Draft }) {
         </>
       )}
       {!closed && <Told draft={draft} />}
-      {!closed && draft.total > 0 && <Apply draft={draft} />}
+      {!closed && draft.total > 0 && <Apply draft={draft} isSettled={settled} />}
     </div>
   );
 }
@@ -94,6 +99,77 @@ function Name({ draft }: { draft: Draft }) {
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />
     </h1>
+  );
+}
+
+/** Why it is done. Saved shortly after the last key; nothing is applied before that. */
+function Why({ draft, closed, onSettled }: { draft: Draft; closed: boolean; onSettled: (settled: boolean) => void }) {
+  const { explain } = useDraft(draft.id);
+  // only what is typed here, so that what somebody else writes meanwhile is not written over
+  const [typed, setTyped] = useState<{ reason?: string; ticket?: string }>({});
+  const isFocused = useRef(false);
+  const reason = typed.reason ?? draft.reason;
+  const ticket = typed.ticket ?? draft.ticket;
+  const isKept = reason.trim() === draft.reason && ticket.trim() === draft.ticket;
+  const save = useRef(explain.mutate);
+  useEffect(() => {
+    save.current = explain.mutate;
+  });
+  useEffect(() => {
+    onSettled(isKept);
+    if (isKept) {
+      return undefined;
+    }
+    const later = setTimeout(
+      () => save.current(typed, { onSuccess: () => !isFocused.current && setTyped({}) }),
+      SAVE_AFTER,
+    );
+    return () => clearTimeout(later);
+  }, [typed, isKept, onSettled]);
+  if (closed) {
+    return (
+      <p className="text-soft">
+        {draft.reason !== "" && `Reason: ${draft.reason}. `}
+        {draft.ticket !== "" && `Ticket: ${draft.ticket}.`}
+      </p>
+    );
+  }
+  return (
+    <div
+      className="mt-2 flex items-end gap-3"
+      onFocus={() => (isFocused.current = true)}
+      onBlur={() => {
+        isFocused.current = false;
+        if (isKept) {
+          setTyped({});
+        }
+      }}
+    >
+      <label className="min-w-0 flex-1 text-xs font-semibold text-soft">
+        Reason
+        <input
+          className="input mt-0.5 h-8 w-full font-normal text-base-content"
+          maxLength={500}
+          placeholder="Recorded in the log, and with each role and membership that has no reason of its own"
+          value={reason}
+          onChange={(event) => setTyped((before) => ({ ...before, reason: event.target.value }))}
+        />
+      </label>
+      <label className="w-40 text-xs font-semibold text-soft">
+        Ticket
+        <input
+          className="input mt-0.5 h-8 w-full font-normal text-base-content"
+          maxLength={100}
+          value={ticket}
+          onChange={(event) => setTyped((before) => ({ ...before, ticket: event.target.value }))}
+        />
+      </label>
+      {explain.error !== null && (
+        <p role="alert" className="text-sm font-semibold text-error">
+          {explain.error.message}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -191,7 +267,7 @@ function Unread({ draft }: { draft: Draft }) {
   );
 }
 
-function Apply({ draft }: { draft: Draft }) {
+function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const mayApply = useMay("APPLY");
@@ -233,7 +309,14 @@ function Apply({ draft }: { draft: Draft }) {
       <button
         type="button"
         className="btn btn-primary"
-        disabled={!mayApply || apply.isPending || digest === undefined || (ready === 0 && !isAgain) || lacks.length > 0}
+        disabled={
+          !mayApply ||
+          !isSettled ||
+          apply.isPending ||
+          digest === undefined ||
+          (ready === 0 && !isAgain) ||
+          lacks.length > 0
+        }
         onClick={() => apply.mutate()}
       >
         {isAgain

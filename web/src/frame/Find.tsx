@@ -16,6 +16,7 @@ interface Hit {
 
 const MOST_PEOPLE = 7;
 const MOST_OTHERS = 3;
+const SEARCH_LOG = "search-log";
 
 /** One box for people, groups, roles, tenants from the first letters, and acts by name. */
 export function Find() {
@@ -110,6 +111,14 @@ export function Find() {
           go: () => void navigate({ to: "/tenants/$id", params: { id: tenant.id } }),
         }),
       );
+  }
+  if (typed !== "") {
+    hits.push({
+      id: SEARCH_LOG,
+      name: `“${text.trim()}” in the log`,
+      note: "sentences, reasons, tickets",
+      go: () => void navigate({ to: "/log", search: { q: text.trim() } }),
+    });
   }
   return (
     <ComboBox

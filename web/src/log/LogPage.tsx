@@ -1,6 +1,7 @@
 import { useInfiniteQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import type { Schemas } from "../api/client";
 import { logQuery, type LogWanted } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
@@ -22,6 +23,14 @@ export function LogPage() {
   const wanted: LogWanted = { q, by, from: dayOnly(from), until: dayOnly(until) };
   const typedDays = { from, until };
   const [typed, setTyped] = useState(q ?? "");
+  const asked = useRef(q ?? "");
+  useEffect(() => {
+    // asked for from elsewhere, and not typed here
+    if ((q ?? "") !== asked.current) {
+      asked.current = q ?? "";
+      setTyped(q ?? "");
+    }
+  }, [q]);
   const log = useInfiniteQuery(logQuery(wanted));
   const want = (more: LogWanted) =>
     void navigate({ to: "/log", search: (before) => ({ ...before, ...more }), replace: true });
@@ -38,9 +47,10 @@ export function LogPage() {
         <Labelled label="With the words">
           <input
             className="input h-9 w-72"
-            placeholder="A handle, a group, a role"
+            placeholder="A handle, a role, a reason, a ticket"
             value={typed}
             onChange={(event) => {
+              asked.current = event.target.value;
               setTyped(event.target.value);
               want({ q: event.target.value === "" ? undefined : event.target.value });
             }}
@@ -92,13 +102,16 @@ export function LogPage() {
                   </tr>
                 </thead>
                 <tbody>
-                  {lines.map((line) => (
+                  {lines.map((line, place) => (
                     <tr key={line.number} className="h-8 border-t border-line align-top">
                       <td className="px-3 py-1 font-mono text-sm">{line.number}</td>
                       <td className="px-2 py-1 text-sm whitespace-nowrap" title={line.at}>
                         {moment(line.at, session.zone)}
                       </td>
-                      <td className="px-2 py-1 font-mono text-sm break-words">{line.sentence}</td>
+                      <td className="px-2 py-1 text-sm break-words">
+                        <span className="font-mono">{line.sentence}</span>
+                        {lines[place - 1]?.changeset !== line.changeset && <Why of={line} />}
+                      </td>
                       <td className="px-2 py-1 text-sm">{line.actor}</td>
                     </tr>
                   ))}
@@ -110,6 +123,19 @@ export function LogPage() {
         }
       </Read>
     </section>
+  );
+}
+
+/** Once for all lines that were written together. */
+function Why({ of: line }: { of: Schemas["Written"] }) {
+  if (line.reason === "" && line.ticket === "") {
+    return null;
+  }
+  return (
+    <span className="block text-soft">
+      {line.reason !== "" && <>Reason: {line.reason} </>}
+      {line.ticket !== "" && <>Ticket: {line.ticket}</>}
+    </span>
   );
 }
 

@@ -38,7 +38,6 @@ export function Roles({
       subject: `person:${person}`,
       role: role ?? "",
       tenant,
-      because: "onboarding",
     };
     if (engagement !== undefined) {
       fields.engagement = engagement;

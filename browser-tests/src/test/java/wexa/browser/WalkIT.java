@@ -79,7 +79,7 @@ class WalkIT {
                     .click();
             browser.sees("Odile Marrick stays: an identity is never removed.");
             browser.look("undo");
-            browser.button("Prepare the way back").click();
+            browser.button("Prepare undo").click();
             browser.sees("close account of odile.marrick in quayside/south");
             browser.button("Apply 10 changes").click();
             browser.sees("steps arrived");

@@ -2,6 +2,7 @@ package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.awaitility.Awaitility.await;
+import static wexa.server.Patience.patiently;
 
 import java.nio.file.Path;
 import java.time.Duration;
@@ -58,7 +59,7 @@ class FaultsTest {
                     tove = server.whenUp();
                 }
                 Browserless last = tove;
-                JsonNode ended = await().atMost(Duration.ofMinutes(2 + PEOPLE / 2))
+                JsonNode ended = await().atMost(Duration.ofMinutes(4 + PEOPLE / 2))
                         .pollInterval(Duration.ofMillis(500))
                         .until(
                                 () -> last.get("/api/v1/jobs/" + job).body(),
@@ -84,7 +85,7 @@ class FaultsTest {
     }
 
     private static void awaitReadings(Browserless tove) {
-        await().atMost(Duration.ofSeconds(60))
+        patiently()
                 .until(() -> tove.get("/api/v1/tenants")
                         .body()
                         .valueStream()

@@ -18,9 +18,13 @@ import wexa.sandbox.StandIns;
 final class ServerProcess {
     static final Duration OFFSET = Duration.between(Instant.now(), Instant.parse("2026-11-23T08:00:00Z"));
 
+    private static final int MOST_LINES = 60;
+
     private final Path folder;
     private final int port;
     private final List<String> options;
+    private Path log = Path.of("");
+    private Process process;
 
     ServerProcess(Path folder, StandIns standIns, int ldap) throws IOException {
         this.folder = folder;
@@ -51,11 +55,12 @@ final class ServerProcess {
         command.addAll(options);
         command.add("--wexa.halt-at=" + halt);
         Files.createDirectories(folder.resolve("data"));
-        return new ProcessBuilder(command)
+        log = folder.resolve("server-" + UUID.randomUUID() + ".log");
+        process = new ProcessBuilder(command)
                 .redirectErrorStream(true)
-                .redirectOutput(
-                        folder.resolve("server-" + UUID.randomUUID() + ".log").toFile())
+                .redirectOutput(log.toFile())
                 .start();
+        return process;
     }
 
     URI address() {
@@ -64,9 +69,23 @@ final class ServerProcess {
 
     Browserless whenUp() {
         URI address = address();
-        return patiently()
-                .pollInterval(Duration.ofMillis(300))
-                .ignoreExceptions()
-                .until(() -> Browserless.signedIn(address, "tove", "north-pier-2026"), browser -> true);
+        try {
+            return patiently()
+                    .pollInterval(Duration.ofMillis(300))
+                    .ignoreExceptions()
+                    .failFast("the server has ended", () -> !process.isAlive())
+                    .until(() -> Browserless.signedIn(address, "tove", "north-pier-2026"), browser -> true);
+        } catch (RuntimeException never) {
+            throw new IllegalStateException("the server did not come up:\n" + lastLines(), never);
+        }
+    }
+
+    private String lastLines() {
+        try {
+            List<String> lines = Files.readAllLines(log);
+            return String.join("\n", lines.subList(Math.max(0, lines.size() - MOST_LINES), lines.size()));
+        } catch (IOException gone) {
+            return "its log is gone: " + gone;
+        }
     }
 }

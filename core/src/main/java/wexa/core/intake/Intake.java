@@ -50,14 +50,25 @@ public final class Intake {
     private final Model model;
     private final ZoneId zone;
     private final Instant now;
+    private final String reason;
 
     /** What an entry came to: a change, or the findings that prevent one. */
     public record Reading(Optional<Change> change, List<Finding> findings) {}
 
     public Intake(Model model, ZoneId zone, Instant now) {
+        this(model, zone, now, "");
+    }
+
+    /**
+     * Reads entries of a draft.
+     *
+     * @param reason why somebody is put into a group or gets a role where the entry does not say so itself
+     */
+    public Intake(Model model, ZoneId zone, Instant now, String reason) {
         this.model = model;
         this.zone = zone;
         this.now = now;
+        this.reason = reason;
     }
 
     private static final Map<String, Kind<?>> CHANGED = Map.of(
@@ -214,11 +225,16 @@ public final class Intake {
         Optional<Subject> member = lookups.subject("member");
         Optional<Id<Group>> group = lookups.group("group");
         Optional<Window> window = fields.window(WHEN_APPLIED);
-        String because = fields.optionalText("because");
+        String because = because(fields);
         if (id.isEmpty() || member.isEmpty() || group.isEmpty() || window.isEmpty()) {
             return Optional.empty();
         }
         return Optional.of(new Membership(id.get(), member.get(), group.get(), window.get(), because));
+    }
+
+    private String because(Fields fields) {
+        String own = fields.optionalText("because");
+        return own.isEmpty() ? reason : own;
     }
 
     private Optional<Membership> edited(Membership known, Fields fields) {
@@ -285,7 +301,7 @@ public final class Intake {
         Optional<Id<Engagement>> engagement = fields.has("engagement")
                 ? lookups.fact("engagement", Kind.ENGAGEMENT).map(Engagement::id)
                 : Optional.empty();
-        String because = fields.optionalText("because");
+        String because = because(fields);
         if (id.isEmpty() || subject.isEmpty() || role.isEmpty() || tenant.isEmpty() || window.isEmpty()) {
             return Optional.empty();
         }

@@ -96,6 +96,17 @@ public final class Preview {
         return of(snapshot, entries, now, zone, Words.WRITTEN);
     }
 
+    /** As a draft with a reason: memberships and assignments for which none is given themselves are given for that one. */
+    public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone, String reason) {
+        return of(
+                snapshot,
+                entries,
+                now,
+                zone,
+                Words.WRITTEN,
+                (entry, model) -> new Intake(model, zone, now, reason).read(entry));
+    }
+
     public static Preview of(Snapshot snapshot, List<Entry> entries, Instant now, ZoneId zone, Words words) {
         return of(snapshot, entries, now, zone, words, (entry, model) -> new Intake(model, zone, now).read(entry));
     }

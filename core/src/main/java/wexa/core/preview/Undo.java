@@ -19,6 +19,7 @@ import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Membership;
@@ -79,6 +80,14 @@ public record Undo(List<Entry> entries, List<Left> left) {
             }
         }
         return new Undo(entries, left);
+    }
+
+    /** Those of the effects that are told in the history of one fact: of a person, a tenant, a group or a role. */
+    public static List<Effect> about(Id<? extends Fact> fact, List<Effect> effects, Model model) {
+        return effects.stream()
+                .filter(effect ->
+                        Histories.of(List.of(effect), model, model).facts().contains(fact))
+                .toList();
     }
 
     private static Entry seeing(Entry made, Model model) {

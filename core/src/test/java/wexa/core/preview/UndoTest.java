@@ -137,6 +137,37 @@ class UndoTest {
                 .isEmpty();
     }
 
+    /** Undone for one person after the other, and then the rest, all is undone; and each time nobody else's access is another. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void undoneForOnePersonItChangesNobodyElse(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot before = Snapshot.compile(1, made.model());
+        Preview applied = Preview.of(before, SampleEntries.of(made), NOW, ZoneOffset.UTC);
+        Snapshot now = before.with(2, applied.effects());
+        int undone = 0;
+        for (Person person : now.model().people().stream().toList()) {
+            List<Effect> own = Undo.about(person.id(), applied.effects(), now.model());
+            Undo undo = undo(made, own, now.model());
+            Preview back = Preview.of(now, undo.entries(), LATER, ZoneOffset.UTC);
+            assertThat(back.outcomes()).allMatch(outcome -> outcome.state().isDone());
+            for (Person other : now.model().people().stream().toList()) {
+                if (!other.id().equals(person.id())) {
+                    assertSameAccess(now, back, other, LATER);
+                }
+            }
+            undone += undo.entries().size();
+            now = now.with(now.version() + 1, back.effects());
+        }
+        assertThat(undone).isPositive();
+        // what was given to groups is nobody's alone
+        Preview rest =
+                Preview.of(now, undo(made, applied.effects(), now.model()).entries(), LATER, ZoneOffset.UTC);
+        for (Person person : before.model().people().stream().toList()) {
+            assertSameAccess(before, rest, person, LATER);
+        }
+    }
+
     @Test
     void whatWasChangedSinceIsNamedAndLeftAlone() {
         RandomModel made = new RandomModel(4);

@@ -29,6 +29,7 @@ import wexa.server.snapshot.Changeset;
 @RequestMapping("/api/v1")
 class ApplyController {
     private static final int PAGE = 50;
+    private static final int MOST_NAMED = 40;
 
     private final ApplyService apply;
     private final JobService jobs;
@@ -95,8 +96,14 @@ class ApplyController {
 
     @PostMapping("/changesets/{version}/undo")
     @ResponseStatus(HttpStatus.CREATED)
-    DraftView undo(Actor actor, @PathVariable long version) {
-        return changesets.undo(actor, version);
+    DraftView undo(Actor actor, @PathVariable long version, @RequestParam(required = false) @Nullable UUID about) {
+        return changesets.undo(actor, version, Optional.ofNullable(about));
+    }
+
+    @GetMapping("/changesets/{version}/about")
+    List<ChangesetView.AboutView> about(
+            Actor actor, @PathVariable long version, @RequestParam(defaultValue = "") @Size(max = 200) String q) {
+        return changesets.about(actor, version, q, MOST_NAMED);
     }
 
     @GetMapping("/changesets")

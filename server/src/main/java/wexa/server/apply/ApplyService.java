@@ -187,7 +187,7 @@ public class ApplyService {
         long version = snapshots.write(changeset, preview.model(), preview.index());
         Found found = Found.by(preview);
         Optional<JobPlanner.Planned> job = planner.plan(version, draft.name(), checked.reviewed(), found);
-        log.write(version, preview.now(), actor.login(), lines(checked, job));
+        log.write(version, preview.now(), actor.login(), draft.reason(), lines(checked, job));
         messages.plan(
                 preview.snapshot().model(), preview.effects(), found.remoteIds().keySet());
         drafts.applied(

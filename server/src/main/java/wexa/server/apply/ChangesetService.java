@@ -1,17 +1,24 @@
 package wexa.server.apply;
 
+import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.UUID;
 import wexa.core.change.Keeping;
 import wexa.core.model.App;
 import wexa.core.model.Area;
+import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Home;
+import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
+import wexa.core.preview.Histories;
 import wexa.core.preview.Undo;
 import wexa.core.sentence.Sentences;
 import wexa.server.administrators.Act;
@@ -20,6 +27,7 @@ import wexa.server.administrators.Over;
 import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
 import wexa.server.drafts.DraftService;
+import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.DraftView;
 import wexa.server.jobs.JobService;
 import wexa.server.log.Log;
@@ -36,6 +44,7 @@ import wexa.server.wiring.Settings;
 public class ChangesetService {
     private final SnapshotStore snapshots;
     private final DraftService drafts;
+    private final DraftStore draftStore;
     private final JobService jobs;
     private final Log log;
     private final BusinessClock clock;
@@ -45,6 +54,7 @@ public class ChangesetService {
     ChangesetService(
             SnapshotStore snapshots,
             DraftService drafts,
+            DraftStore draftStore,
             JobService jobs,
             Log log,
             BusinessClock clock,
@@ -52,6 +62,7 @@ public class ChangesetService {
             Ids ids) {
         this.snapshots = snapshots;
         this.drafts = drafts;
+        this.draftStore = draftStore;
         this.jobs = jobs;
         this.log = log;
         this.clock = clock;
@@ -68,21 +79,28 @@ public class ChangesetService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public ChangesetView get(Actor actor, long version) {
         Applied applied = applied(version);
-        Undo undo = undo(applied);
+        Undo undo = undo(applied, Optional.empty());
         Model model = snapshots.current().model();
+        List<Log.Written> lines = log.of(version);
         return new ChangesetView(
                 applied,
-                log.of(version).stream().map(Log.Written::sentence).toList(),
+                lines.stream().findFirst().map(Log.Written::reason).orElse(""),
+                lines.stream().findFirst().map(Log.Written::ticket).orElse(""),
+                lines.stream().map(Log.Written::sentence).toList(),
                 jobs.ofChangeset(actor, version).orElse(null),
                 undo.entries().size(),
-                undo.left().stream().map(left -> words(left, model)).toList());
+                undo.left().stream().map(left -> words(left, model)).toList(),
+                applied.draftId()
+                        .flatMap(draftStore::liveLine)
+                        .map(line -> new ChangesetView.RestView(line.id(), line.name(), line.entries()))
+                        .orElse(null));
     }
 
     /** A draft of the way back. It is reviewed and applied like any other. */
     @Requires(value = Act.PREPARE, over = Over.NOTHING)
-    public DraftView undo(Actor actor, long version) {
+    public DraftView undo(Actor actor, long version, Optional<UUID> about) {
         Applied applied = applied(version);
-        Undo undo = undo(applied);
+        Undo undo = undo(applied, about);
         if (undo.entries().isEmpty()) {
             throw new Problem(
                     409,
@@ -90,7 +108,10 @@ public class ChangesetService {
                     "Nothing of this changeset can be undone: it is undone already, or what it changed stays. Change what"
                             + " you want to change by hand.");
         }
-        String name = "Undo " + applied.version() + ": " + applied.name().replaceFirst("^Undo \\d+: ", "");
+        String whom = about.flatMap(fact -> named(fact, snapshots.current().model()))
+                .map(one -> " for " + one.name())
+                .orElse("");
+        String name = "Undo " + applied.version() + whom + ": " + applied.name().replaceFirst("^Undo \\d+[^:]*: ", "");
         return drafts.begin(actor, name.substring(0, Math.min(200, name.length())), undo.entries());
     }
 
@@ -102,13 +123,44 @@ public class ChangesetService {
                         404, "not-found", "There is no changeset with version " + version + ". Look at the list."));
     }
 
-    private Undo undo(Applied applied) {
+    /** Whom and what a changeset is about, by name: people, tenants, groups and roles with the text in their names. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public List<ChangesetView.AboutView> about(Actor actor, long version, String text, int limit) {
+        applied(version);
+        Model model = snapshots.current().model();
+        String wanted = text.strip().toLowerCase(Locale.ROOT);
+        return Histories.of(snapshots.effects(version), model, model).facts().stream()
+                .flatMap(fact -> named(fact.value(), model).stream())
+                .filter(one -> one.name().toLowerCase(Locale.ROOT).contains(wanted))
+                .sorted(Comparator.comparing(ChangesetView.AboutView::name).thenComparing(ChangesetView.AboutView::id))
+                .limit(limit)
+                .toList();
+    }
+
+    private static Optional<ChangesetView.AboutView> named(UUID id, Model model) {
+        return model.people()
+                .find(Id.of(id))
+                .map(person -> new ChangesetView.AboutView(id, "person", person.name()))
+                .or(() -> model.tenants()
+                        .find(Id.of(id))
+                        .map(tenant -> new ChangesetView.AboutView(id, "tenant", model.title(tenant))))
+                .or(() -> model.groups()
+                        .find(Id.of(id))
+                        .map(group -> new ChangesetView.AboutView(id, "group", group.name())))
+                .or(() -> model.roles()
+                        .find(Id.of(id))
+                        .map(role -> new ChangesetView.AboutView(id, "role", role.name())));
+    }
+
+    private Undo undo(Applied applied, Optional<UUID> about) {
         if (applied.origin().equals(Changeset.Origin.DEMO.name())) {
             return new Undo(List.of(), List.of());
         }
+        Model model = snapshots.current().model();
+        List<Effect> effects = snapshots.effects(applied.version());
         return Undo.of(
-                snapshots.effects(applied.version()),
-                snapshots.current().model(),
+                about.map(fact -> Undo.about(Id.of(fact), effects, model)).orElse(effects),
+                model,
                 clock.now(),
                 settings.zone(),
                 ids::next);

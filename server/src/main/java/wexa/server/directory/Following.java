@@ -13,6 +13,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.concurrent.locks.Lock;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -43,6 +45,9 @@ class Following {
     private final HeldChanges held;
     private final Ids ids;
 
+    /** Two readings that end together would both find nothing held, and hold it twice. */
+    private final Lock oneAtATime = new ReentrantLock();
+
     Following(
             DirectorySources sources,
             Directories directories,
@@ -66,11 +71,14 @@ class Following {
      */
     void follow() {
         for (DirectorySettings.Source source : sources.active()) {
+            oneAtATime.lock();
             try {
                 follow(source);
             } catch (RuntimeException broken) {
                 // what one directory says is no reason not to follow the others
                 LOG.error("what directory {} says could not be followed", source.key(), broken);
+            } finally {
+                oneAtATime.unlock();
             }
         }
     }

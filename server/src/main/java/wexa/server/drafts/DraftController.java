@@ -9,6 +9,7 @@ import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -25,6 +26,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.core.intake.Entry;
 import wexa.server.administrators.Actor;
+import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
 
 /** Drafts over HTTP. Writes carry the draft's version in {@code If-Match} (RFC 9110 13.1.1). */
@@ -58,7 +60,17 @@ class DraftController {
             @Pattern(regexp = "[^\\p{Cntrl}]*\\S[^\\p{Cntrl}]*", message = "Write a name on one line.")
             String name,
 
-            Draft.@Nullable State state) {}
+            Draft.@Nullable State state,
+
+            @Nullable
+            @Size(max = Reason.LONGEST_TEXT)
+            @Pattern(regexp = "[^\\p{Cntrl}<>]*", message = "Write the reason on one line, without < and >.")
+            String reason,
+
+            @Nullable
+            @Size(max = Reason.LONGEST_TICKET)
+            @Pattern(regexp = "[^\\p{Cntrl}<>]*", message = "Write the ticket on one line, without < and >.")
+            String ticket) {}
 
     @GetMapping
     List<DraftStore.DraftLine> live(Actor actor) {
@@ -132,7 +144,12 @@ class DraftController {
         if (state != null) {
             return tagged(longDrafts.with(id, () -> drafts.move(actor, id, version, state)));
         }
-        throw new Problem(400, "field", "Say a new name or a new state.");
+        if (move.reason() != null || move.ticket() != null) {
+            Optional<String> reason = Optional.ofNullable(move.reason());
+            Optional<String> ticket = Optional.ofNullable(move.ticket());
+            return tagged(longDrafts.with(id, () -> drafts.explain(actor, id, version, reason, ticket)));
+        }
+        throw new Problem(400, "field", "Send a new name, a new state, a reason or a ticket.");
     }
 
     private static ResponseEntity<DraftView> tagged(DraftView view) {

@@ -19,6 +19,8 @@ class DraftRow {
     String editedBy;
 
     String state;
+    String reason;
+    String ticket;
     long baseVersion;
     long version;
     Instant createdAt;

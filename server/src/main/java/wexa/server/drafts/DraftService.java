@@ -21,6 +21,7 @@ import wexa.server.administrators.Actor;
 import wexa.server.administrators.Over;
 import wexa.server.administrators.Requires;
 import wexa.server.administrators.UseCases;
+import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.Ids;
@@ -217,6 +218,18 @@ public class DraftService {
         Draft renamed = drafts.rename(id, version, name);
         others.edited(id, actor.login());
         return previews.view(renamed);
+    }
+
+    /** Says why the draft is made; what is left out stays as it is. */
+    @Requires(value = Act.PREPARE, over = Over.DRAFT)
+    public DraftView explain(Actor actor, UUID id, long version, Optional<String> text, Optional<String> ticket) {
+        Reason before = drafts.get(id).reason();
+        Reason reason = new Reason(
+                text.map(String::strip).orElse(before.text()),
+                ticket.map(String::strip).orElse(before.ticket()));
+        Draft explained = drafts.explain(id, version, reason);
+        others.edited(id, actor.login());
+        return previews.view(explained);
     }
 
     @Requires(value = Act.PREPARE, over = Over.DRAFT)

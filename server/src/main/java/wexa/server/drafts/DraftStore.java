@@ -19,6 +19,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.intake.Entry;
+import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
 import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
@@ -94,6 +95,8 @@ public class DraftStore {
         row.name = name;
         row.owner = owner;
         row.editedBy = "";
+        row.reason = Reason.NONE.text();
+        row.ticket = Reason.NONE.ticket();
         row.state = Draft.State.OPEN.name();
         row.baseVersion = baseVersion;
         row.version = 1;
@@ -113,7 +116,7 @@ public class DraftStore {
             all.add(row(new DraftEntryRow(), made.id(), entry, ++place));
         }
         newRows.insert(all);
-        return new Draft(made.id(), name, owner, made.state(), made.version(), made.changedAt(), first);
+        return new Draft(made.id(), name, owner, made.state(), made.reason(), made.version(), made.changedAt(), first);
     }
 
     private DraftEntryRow row(DraftEntryRow target, UUID draft, Entry entry, int place) {
@@ -136,14 +139,21 @@ public class DraftStore {
         Map<UUID, Long> counts = entries.count(found.stream().map(row -> row.id).toList()).stream()
                 .collect(Collectors.toMap(EntryRows.Count::draftId, EntryRows.Count::entries));
         return found.stream()
-                .map(row -> new DraftLine(
-                        row.id,
-                        row.name,
-                        row.owner,
-                        Draft.State.valueOf(row.state),
-                        row.changedAt,
-                        counts.getOrDefault(row.id, 0L).intValue()))
+                .map(row -> line(row, counts.getOrDefault(row.id, 0L)))
                 .toList();
+    }
+
+    /** One draft, if it is live and has entries. */
+    @Transactional(readOnly = true)
+    public Optional<DraftLine> liveLine(UUID id) {
+        return rows.findById(id)
+                .filter(row -> LIVE.contains(row.state))
+                .map(row -> line(row, entries.countByDraftId(id)))
+                .filter(line -> line.entries() > 0);
+    }
+
+    private static DraftLine line(DraftRow row, long count) {
+        return new DraftLine(row.id, row.name, row.owner, Draft.State.valueOf(row.state), row.changedAt, (int) count);
     }
 
     /** All live drafts by their names, however many. */
@@ -222,6 +232,14 @@ public class DraftStore {
     }
 
     @Transactional
+    public Draft explain(UUID id, long version, Reason reason) {
+        DraftRow row = locked(id, version);
+        row.reason = reason.text();
+        row.ticket = reason.ticket();
+        return touched(row);
+    }
+
+    @Transactional
     public Draft move(UUID id, long version, Draft.State state) {
         DraftRow row = locked(id, version);
         row.state = state.name();
@@ -278,6 +296,14 @@ public class DraftStore {
                     forms.readFields(entry.fields),
                     Optional.ofNullable(entry.seen).map(forms::readKept)));
         }
-        return new Draft(row.id, row.name, row.owner, Draft.State.valueOf(row.state), row.version, row.changedAt, read);
+        return new Draft(
+                row.id,
+                row.name,
+                row.owner,
+                Draft.State.valueOf(row.state),
+                new Reason(row.reason, row.ticket),
+                row.version,
+                row.changedAt,
+                read);
     }
 }

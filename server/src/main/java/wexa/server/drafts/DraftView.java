@@ -17,6 +17,8 @@ public record DraftView(
         String name,
         String owner,
         String state,
+        String reason,
+        String ticket,
         long version,
         Instant changedAt,
         long modelVersion,

@@ -46,7 +46,12 @@ public class Previews {
     }
 
     public Preview of(Draft draft) {
-        return Preview.of(snapshots.current(), draft.entries(), clock.now(), settings.zone());
+        return Preview.of(
+                snapshots.current(),
+                draft.entries(),
+                clock.now(),
+                settings.zone(),
+                draft.reason().text());
     }
 
     /** The preview of entries that stand in no draft yet. */
@@ -70,6 +75,8 @@ public class Previews {
                 draft.name(),
                 draft.owner(),
                 draft.state().name(),
+                draft.reason().text(),
+                draft.reason().ticket(),
                 draft.version(),
                 draft.changedAt(),
                 preview.snapshot().version(),

@@ -30,7 +30,8 @@ public class Log {
 
         List<LogRow> findByChangesetVersionOrderByNumber(long version);
 
-        @Query("select line from LogRow line where (:pattern = '%' or lower(line.sentence) like :pattern escape '!')"
+        @Query("select line from LogRow line where (:pattern = '%' or lower(line.sentence) like :pattern escape '!'"
+                + " or lower(line.reason) like :pattern escape '!' or lower(line.ticket) like :pattern escape '!')"
                 + " and (:actor = '' or line.actor = :actor) and line.at >= :from and line.at < :until"
                 + " and line.number < :before order by line.number desc")
         List<LogRow> search(String pattern, String actor, Instant from, Instant until, long before, Limit limit);
@@ -66,7 +67,8 @@ public class Log {
     public record Line(String sentence, Set<UUID> about) {}
 
     /** A line as it was written. */
-    public record Written(long number, Instant at, String actor, String sentence, long changeset) {}
+    public record Written(
+            long number, Instant at, String actor, String sentence, long changeset, String reason, String ticket) {}
 
     Log(Rows rows, Subjects subjects, NewRows newRows) {
         this.newRows = newRows;
@@ -76,6 +78,11 @@ public class Log {
 
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(long changeset, Instant at, String actor, List<Line> lines) {
+        write(changeset, at, actor, Reason.NONE, lines);
+    }
+
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void write(long changeset, Instant at, String actor, Reason reason, List<Line> lines) {
         long number = rows.last();
         List<LogRow> written = new ArrayList<>(lines.size());
         List<LogSubjectRow> about = new ArrayList<>();
@@ -86,6 +93,8 @@ public class Log {
             row.actor = actor;
             row.sentence = line.sentence();
             row.changesetVersion = changeset;
+            row.reason = reason.text();
+            row.ticket = reason.ticket();
             written.add(row);
             for (UUID fact : line.about()) {
                 about.add(new LogSubjectRow(new LogSubjectRow.Name(fact, row.number)));
@@ -95,7 +104,7 @@ public class Log {
         newRows.insert(about);
     }
 
-    /** Which lines: with the text in them, by whom, in which span. Empty texts and open ends let everything through. */
+    /** Which lines: with the text in their sentence, reason or ticket, by whom, in which span. Empty texts and open ends let everything through. */
     public record Wanted(String text, String actor, Instant from, Instant until) {
         /** Everything that was ever written. */
         public static final Wanted ALL = new Wanted("", "", Instant.EPOCH, Instant.parse("9999-12-31T00:00:00Z"));
@@ -140,6 +149,6 @@ public class Log {
     }
 
     private static Written written(LogRow row) {
-        return new Written(row.number, row.at, row.actor, row.sentence, row.changesetVersion);
+        return new Written(row.number, row.at, row.actor, row.sentence, row.changesetVersion, row.reason, row.ticket);
     }
 }

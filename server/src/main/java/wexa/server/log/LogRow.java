@@ -16,6 +16,8 @@ class LogRow {
     String actor;
     String sentence;
     long changesetVersion;
+    String reason;
+    String ticket;
 
     @SuppressWarnings("NullAway.Init")
     protected LogRow() {}

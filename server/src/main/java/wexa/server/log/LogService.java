@@ -37,7 +37,7 @@ public class LogService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public void write(Actor actor, Log.Wanted wanted, Writer to) throws IOException {
         try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
-            csv.printRecord("number", "at", "by", "what", "version");
+            csv.printRecord("number", "at", "by", "what", "version", "reason", "ticket");
             long before = Long.MAX_VALUE;
             List<Log.Written> lines;
             do {
@@ -48,7 +48,9 @@ public class LogService {
                             line.at(),
                             Formulas.defused(line.actor()),
                             Formulas.defused(line.sentence()),
-                            line.changeset());
+                            line.changeset(),
+                            Formulas.defused(line.reason()),
+                            Formulas.defused(line.ticket()));
                     before = line.number();
                 }
             } while (lines.size() == PAGE);
