@@ -34,20 +34,14 @@ function Applied({ changeset }: { changeset: Changeset }) {
           <p className="text-soft">
             Version {applied.version} · applied {moment(applied.appliedAt, session.zone)} by {applied.actor}
           </p>
-          {(changeset.reason !== "" || changeset.ticket !== "") && (
-            <p className="break-words">
-              {changeset.reason !== "" && (
-                <>
-                  <span className="text-soft">Reason:</span> {changeset.reason}{" "}
-                </>
-              )}
-              {changeset.ticket !== "" && (
-                <>
-                  <span className="text-soft">Ticket:</span> {changeset.ticket}
-                </>
-              )}
-            </p>
-          )}
+          <p className="text-soft">
+            {[
+              changeset.reason === "" ? "" : `Reason: ${changeset.reason}`,
+              changeset.ticket === "" ? "" : `Ticket: ${changeset.ticket}`,
+            ]
+              .filter((part) => part !== "")
+              .join(" · ")}
+          </p>
         </div>
         {changeset.job && (
           <Link to="/changes/jobs/$id" params={{ id: changeset.job }} className="btn btn-sm">
@@ -101,7 +95,7 @@ function Undo({ changeset }: { changeset: Changeset }) {
       <p className="text-soft">
         {changeset.undoable === 0
           ? "There is nothing to undo here any more."
-          : `${count(changeset.undoable, "change leads", "changes lead")} back. They become a draft that you review and apply like any other.`}
+          : `Undoing it takes ${count(changeset.undoable, "change")}, in a draft that you review and apply like any other.`}
       </p>
       {changeset.rest && (
         <p className="mt-1">
@@ -136,7 +130,7 @@ function Undo({ changeset }: { changeset: Changeset }) {
             <Picker
               label="Undo only for"
               hideLabel
-              placeholder="A person, tenant, group or role"
+              placeholder="Person, tenant, group, role"
               choices={(about.data ?? []).map((one) => ({ id: one.id, name: one.name, note: one.kind }))}
               onType={setTyped}
               onPick={(id) => undo.mutate(id)}

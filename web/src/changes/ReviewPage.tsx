@@ -7,7 +7,7 @@ import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
-import { blockedWords, count, laterWords } from "../ui/words";
+import { blockedWords, count, laterWords, uselessWords } from "../ui/words";
 import { Entries } from "./Entries";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
@@ -232,6 +232,7 @@ function Summary({ draft }: { draft: Draft }) {
             <>
               {summary.people === 1 ? "loses" : "lose"}{" "}
               <b className="text-error">{summary.gains > 0 ? summary.losses : count(summary.losses, "permission")}</b>
+              {uselessWords(summary.losses, summary.useless)}
             </>
           )}{" "}
           {at}.{" "}
@@ -243,7 +244,6 @@ function Summary({ draft }: { draft: Draft }) {
         .join(" ")}
       {summary.later.length > MOST_LATER && ` And more on ${count(summary.later.length - MOST_LATER, "later day")}.`}{" "}
       {summary.tenants.length > 0 && `It affects ${summary.tenants.join(", ")}.`}
-      {summary.tenants.length === 0 && summary.ready > 0 && "It affects no tenant."}
       {summary.seats > 0 && ` It takes ${count(summary.seats, "seat")}.`}
     </p>
   );
@@ -321,9 +321,11 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
       >
         {isAgain
           ? `Send ${count(steps, "step")}`
-          : toSettle > 0
-            ? `Apply the ${ready} that ${ready === 1 ? "is" : "are"} ready`
-            : `Apply ${count(ready, "change")}`}
+          : ready === 0
+            ? "Apply"
+            : toSettle > 0
+              ? `Apply the ${ready} that ${ready === 1 ? "is" : "are"} ready`
+              : `Apply ${count(ready, "change")}`}
       </button>
       <p className="text-soft">
         {!mayApply && "You may look, but not apply. "}

@@ -61,7 +61,7 @@ function shiftKey(shift: ShiftView): string {
 }
 
 /** What is held all along is gained or lost by its use. */
-function wordsOfUse(shift: ShiftView): string {
+function wordsOfUse(shift: ShiftView, sign: "gains" | "loses"): string {
   const blocks = shift.blocks.map(blockWord).join(", ");
   if (shift.held) {
     return blocks === ""
@@ -70,12 +70,15 @@ function wordsOfUse(shift: ShiftView): string {
         : "had before, usable now"
       : `still given, no longer usable: ${blocks}`;
   }
-  return blocks === "" ? "" : `not usable yet: ${blocks}`;
+  if (blocks === "") {
+    return "";
+  }
+  return sign === "gains" ? `not usable yet: ${blocks}` : `not usable before: ${blocks}`;
 }
 
 function Shift({ shift, sign }: { shift: ShiftView; sign: "gains" | "loses" }) {
   const session = useSession();
-  const use = wordsOfUse(shift);
+  const use = wordsOfUse(shift, sign);
   return (
     <li className="flex items-baseline gap-3 px-3 py-1">
       <b className={`w-12 shrink-0 text-sm ${sign === "gains" ? "text-success" : "text-error"}`}>{sign}</b>
@@ -91,7 +94,7 @@ function Shift({ shift, sign }: { shift: ShiftView; sign: "gains" | "loses" }) {
         {shift.from && <b className="ml-2 text-sm font-semibold">from {day(shift.from, session.zone)}</b>}
         {use !== "" && (
           <span className="ml-2 text-sm text-soft">
-            {shift.blocks.length > 0 && (
+            {sign === "gains" && shift.blocks.length > 0 && (
               <span className="text-warning" aria-hidden>
                 ▲{" "}
               </span>

@@ -126,17 +126,13 @@ export function LogPage() {
   );
 }
 
-/** Once for all lines that were written together. */
+/** Once for all lines that were written together; what the sentence says already is not said twice. */
 function Why({ of: line }: { of: Schemas["Written"] }) {
-  if (line.reason === "" && line.ticket === "") {
-    return null;
-  }
-  return (
-    <span className="block text-soft">
-      {line.reason !== "" && <>Reason: {line.reason} </>}
-      {line.ticket !== "" && <>Ticket: {line.ticket}</>}
-    </span>
-  );
+  const parts = [
+    line.reason === "" || line.sentence.includes(line.reason) ? "" : `Reason: ${line.reason}`,
+    line.ticket === "" ? "" : `Ticket: ${line.ticket}`,
+  ].filter((part) => part !== "");
+  return parts.length === 0 ? null : <span className="block text-soft">{parts.join(" · ")}</span>;
 }
 
 function dayOnly(text: string | undefined): string | undefined {

@@ -51,6 +51,18 @@ export function blockedWords(gains: number, blocked: number, blocks: readonly st
   return `${many} usable yet: ${blocks.map(blockWord).join(", ")}`;
 }
 
+/** How many of the permissions lost could not be used before; empty where all could. */
+export function uselessWords(losses: number, useless: number): string {
+  if (useless === 0) {
+    return "";
+  }
+  return useless >= losses
+    ? losses === 1
+      ? ", not usable before"
+      : ", none usable before"
+    : `, ${useless} not usable before`;
+}
+
 /** What a draft brings later, after what it brings first: "4 more on 30 Nov, 2 only until 29 Nov." */
 export function laterWords(one: { gains: number; losses: number; ends: number }, day: string, lastDay: string): string {
   const parts = [

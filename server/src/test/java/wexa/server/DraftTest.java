@@ -3,6 +3,10 @@ package wexa.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static wexa.server.Cast.entry;
 
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -171,6 +175,61 @@ class DraftTest {
         assertThat(cast.tove.send("POST", "/api/v1/changesets/1/undo", null).status())
                 .isEqualTo(409);
         assertThat(cast.tove.get("/api/v1/changesets/99999").status()).isEqualTo(404);
+    }
+
+    @Test
+    void aChangesetIsUndoneForOneAndLeftForTheOther() throws Exception {
+        JsonNode two = cast.tove.draft("Two for the night");
+        String group = cast.find("/api/v1/groups", "key", "lagoon-night");
+        List<JsonNode> people = cast.tove
+                .get("/api/v1/people?q=a&limit=200")
+                .body()
+                .path("people")
+                .valueStream()
+                .toList();
+        List<JsonNode> put = new ArrayList<>();
+        for (JsonNode person : people) {
+            if (put.size() < 2) {
+                JsonNode tried = cast.put(
+                        two,
+                        "membership.put",
+                        Map.of("member", "person:" + person.path("id").asString(), "group", group));
+                two = tried;
+                if (Cast.states(tried).getLast().equals("READY")) {
+                    put.add(person);
+                }
+            }
+        }
+        Map<String, String> broken = Map.of("member", "person:nobody.at-all", "group", group);
+        two = cast.put(two, "membership.put", broken);
+        Answer applied = cast.tove.apply(two);
+        assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
+        String changeset =
+                "/api/v1/changesets/" + applied.body().path("changeset").asLong();
+        JsonNode page = cast.tove.get(changeset).body();
+        assertThat(page.path("rest").path("draft").asString())
+                .isEqualTo(two.path("id").asString());
+        assertThat(page.path("rest").path("entries").asInt()).isEqualTo(1);
+
+        String name = put.getFirst().path("name").asString();
+        String search = URLEncoder.encode(name, StandardCharsets.UTF_8);
+        JsonNode about = cast.tove.get(changeset + "/about?q=" + search).body().path(0);
+        assertThat(about.path("name").asString()).isEqualTo(name);
+        assertThat(about.path("kind").asString()).isEqualTo("person");
+        String id = about.path("id").asString();
+        JsonNode back =
+                cast.tove.send("POST", changeset + "/undo?about=" + id, null).body();
+        assertThat(back.path("name").asString()).contains(name);
+        assertThat(Cast.states(back)).containsExactly("READY");
+        assertThat(back.path("entries").path(0).path("sentence").asString()).startsWith("take ");
+        assertThat(cast.tove.apply(back).status()).isEqualTo(200);
+        assertThat(cast.tove.get(changeset).body().path("undoable").asInt()).isEqualTo(1);
+        assertThat(cast.tove.send("POST", changeset + "/undo?about=" + id, null).text("code"))
+                .isEqualTo("undo.nothing");
+        assertThat(cast.tove
+                        .send("POST", changeset + "/undo?about=" + UUID.randomUUID(), null)
+                        .text("code"))
+                .isEqualTo("undo.nothing");
     }
 
     @Test

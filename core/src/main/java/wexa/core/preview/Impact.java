@@ -29,7 +29,8 @@ import wexa.core.registry.Rooms;
  * @param losses what was held and is not
  * @param started what is held all along and can be used only now
  * @param stopped what is held all along and can be used no longer
- * @param blocked why what is gained, or was stopped, cannot be used; what can be used is not in it
+ * @param blocked why what is gained, or was stopped, cannot be used, and why what is lost could not; what can or could be
+ *     used is not in it
  */
 public record Impact(
         Instant at,
@@ -58,7 +59,9 @@ public record Impact(
             Access has = after.of(person, at);
             List<Shift> gains = missing(person, has, had);
             impact.gains.addAll(gains);
-            impact.losses.addAll(missing(person, had, has));
+            List<Shift> losses = missing(person, had, has);
+            impact.losses.addAll(losses);
+            impact.noteUseless(person, losses, before.model());
             impact.compareUse(person, has, Set.copyOf(gains), before.model(), model);
         }
         return impact;
@@ -103,6 +106,14 @@ public record Impact(
                     }
                 }
             }
+        }
+    }
+
+    private void noteUseless(Id<Person> person, List<Shift> losses, Model before) {
+        Map<Id<Tenant>, Usability> were = new HashMap<>();
+        for (Shift shift : losses) {
+            Usability was = were.computeIfAbsent(shift.tenant(), tenant -> Usability.of(before, person, tenant, at));
+            noteBlocked(shift, was.blocks(shift.permission()));
         }
     }
 

@@ -21,7 +21,7 @@ public record Timeline(List<Moment> moments) {
 
     private static final int LONG = 200;
 
-    /** A gain or loss, whether it is held all along and only its use changes, and why it cannot be used. */
+    /** A gain or loss, whether it is held all along and only its use changes, and why it cannot, or could not, be used. */
     public record Told(Impact.Shift shift, boolean held, List<Usability.Block> blocks) {}
 
     /**
@@ -51,7 +51,7 @@ public record Timeline(List<Moment> moments) {
             Impact impact = preview.impactAt(at);
             Set<Told> gains = told(impact.gains(), impact.started(), impact);
             Set<Told> losses = told(impact.losses(), impact.stopped(), impact);
-            Moment moment = new Moment(at, more(gained, gains), beyond(lost, losses), ended(gained, gains));
+            Moment moment = new Moment(at, more(gained, gains), lostSince(lost, losses), ended(gained, gains));
             if (moment.isNews()) {
                 moments.add(moment);
             }
@@ -75,6 +75,15 @@ public record Timeline(List<Moment> moments) {
         Set<Impact.Shift> had = shifts(before);
         return beyond(before, now).stream()
                 .map(told -> had.contains(told.shift()) ? new Told(told.shift(), true, told.blocks()) : told)
+                .toList();
+    }
+
+    /** What is lost is lost once, whatever it could have been used for later. */
+    private static List<Told> lostSince(Set<Told> before, Set<Told> now) {
+        Set<Told> known = new HashSet<>();
+        before.forEach(told -> known.add(new Told(told.shift(), told.held(), List.of())));
+        return now.stream()
+                .filter(told -> !known.contains(new Told(told.shift(), told.held(), List.of())))
                 .toList();
     }
 

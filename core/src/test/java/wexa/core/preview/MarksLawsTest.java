@@ -171,8 +171,10 @@ class MarksLawsTest {
                 Impact impact = Impact.of(tried.before(), tried.after(), tried.index(), tried.effects(), at);
                 Set<Impact.Shift> could = new HashSet<>();
                 Set<Impact.Shift> can = new HashSet<>();
-                for (Person person : tried.after().people().stream().toList()) {
+                for (Person person : tried.before().model().people().stream().toList()) {
                     could.addAll(usable(tried.before().model(), tried.before().index(), person, at));
+                }
+                for (Person person : tried.after().people().stream().toList()) {
                     can.addAll(usable(tried.after(), tried.index(), person, at));
                 }
                 Set<Impact.Shift> more = new HashSet<>(impact.started());
@@ -180,6 +182,11 @@ class MarksLawsTest {
                         .filter(shift -> !impact.blocked().containsKey(shift))
                         .forEach(more::add);
                 Set<Impact.Shift> less = new HashSet<>(impact.losses());
+                Set<Impact.Shift> useless = new HashSet<>(impact.losses());
+                useless.retainAll(impact.blocked().keySet());
+                less.removeAll(useless);
+                assertThat(could.containsAll(less)).as("%s", tried.effects()).isTrue();
+                assertThat(Collections.disjoint(could, useless)).isTrue();
                 less.addAll(impact.stopped());
                 Set<Impact.Shift> wideCould = below(could, tried.before().model());
                 Set<Impact.Shift> wideCan = below(can, tried.after());

@@ -44,7 +44,7 @@ public record DraftView(
 
     /**
      * The draft in numbers. Gains and losses are counted now, or at the first instant at which there are any; {@code later} says
-     * what comes after that. What is held all along and can be used only now is a gain, and what can be used no longer a loss; {@code blocked} gains cannot be used yet,
+     * what comes after that; {@code useless} losses could not be used before. What is held all along and can be used only now is a gain, and what can be used no longer a loss; {@code blocked} gains cannot be used yet,
      * for the reasons named.
      */
     public record Summary(
@@ -54,6 +54,7 @@ public record DraftView(
             int people,
             int gains,
             int losses,
+            int useless,
             int blocked,
             List<Usability.Block> blocks,
             int seats,

@@ -148,10 +148,13 @@ public class Previews {
                 people.size(),
                 first.gains().size(),
                 first.losses().size(),
+                (int) first.losses().stream()
+                        .filter(told -> !told.held() && !told.blocks().isEmpty())
+                        .count(),
                 blocked.size(),
                 blocked.stream().flatMap(List::stream).distinct().sorted().toList(),
                 seats,
-                tenants(preview),
+                tenants(preview, moments),
                 preview.outcomes().stream()
                         .anyMatch(outcome -> outcome.entry().form().equals("account.open")),
                 first.at(),
@@ -172,7 +175,8 @@ public class Previews {
                 .count();
     }
 
-    private static List<String> tenants(Preview preview) {
+    /** Those of what is changed, and those in which somebody gains or loses something by a group. */
+    private static List<String> tenants(Preview preview, List<Timeline.Moment> moments) {
         Model model = preview.model();
         Set<Id<Tenant>> tenants = new LinkedHashSet<>();
         for (var effect : preview.effects()) {
@@ -184,6 +188,11 @@ public class Previews {
             } else if (fact instanceof Seat seat) {
                 model.table(Kind.ACCOUNT).find(seat.account()).ifPresent(account -> tenants.add(account.tenant()));
             }
+        }
+        for (Timeline.Moment moment : moments) {
+            Stream.of(moment.gains(), moment.losses())
+                    .flatMap(List::stream)
+                    .forEach(told -> tenants.add(told.shift().tenant()));
         }
         return tenants.stream()
                 .map(id -> model.tenants().get(id))
