@@ -13,6 +13,7 @@ import java.util.TreeSet;
 import java.util.stream.Stream;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
+import wexa.core.access.Usability;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
@@ -39,7 +40,7 @@ import wexa.core.schedule.Schedule;
  * one of the units in which the person works (else the next, else the last), or comes to by the draft who was nowhere; for
  * what a person is known by, all their units and tenants; for a group and for who is in it, every tenant in which
  * the group gives something, by itself or by a group that it is in, and everybody who comes in or goes out by it. And
- * nobody's own access grows. Costs what the effects touch, and the groups above the groups among them.
+ * nobody's own access grows, nor what they can use of it. Costs what the effects touch, and the groups above the groups among them.
  */
 public final class Authority {
     /** So many boundaries of a draft are looked at one by one. */
@@ -101,13 +102,33 @@ public final class Authority {
         Set<Instant> all = new TreeSet<>(Set.of(preview.now()));
         all.addAll(Schedule.of(before, self).tailSet(preview.now()));
         all.addAll(Schedule.of(after, self).tailSet(preview.now()));
-        boolean grows = all.stream().anyMatch(at -> {
-            Access had = preview.snapshot().index().of(self, at);
-            return !preview.index().of(self, at).beyond(had).isEmpty();
-        });
-        if (grows) {
+        if (all.stream().anyMatch(at -> hasMore(self, at) || canUseMore(self, at))) {
             lacks.add(new Lack.OwnAccess(self));
         }
+    }
+
+    private boolean hasMore(Id<Person> self, Instant at) {
+        Access had = preview.snapshot().index().of(self, at);
+        return !preview.index().of(self, at).beyond(had).isEmpty();
+    }
+
+    /** Whoever opens an account of their own that somebody closed raises themselves as much as by a role. */
+    private boolean canUseMore(Id<Person> self, Instant at) {
+        Model before = preview.snapshot().model();
+        for (Access.Reach held : preview.index().of(self, at).reaches()) {
+            if (before.tenants().find(held.tenant()).isPresent()) {
+                Usability was = Usability.of(before, self, held.tenant(), at);
+                Usability is = Usability.of(preview.model(), self, held.tenant(), at);
+                boolean isMore = !is.isSameAs(was)
+                        && held.permissions().stream()
+                                .anyMatch(permission -> !was.blocks(permission).isEmpty()
+                                        && is.blocks(permission).isEmpty());
+                if (isMore) {
+                    return true;
+                }
+            }
+        }
+        return false;
     }
 
     private void check(Effect effect) {
