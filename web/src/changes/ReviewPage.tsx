@@ -47,7 +47,6 @@ function Review({ draft }: { draft: Draft }) {
           {closed ? <h1>{draft.name}</h1> : <Name draft={draft} />}
           <Summary draft={draft} />
           {!closed && draft.total > 0 && <Unread draft={draft} />}
-          <Why draft={draft} closed={closed} onSettled={setSettled} />
         </div>
         {!closed && isOnboarding && (
           <Link to="/onboard" search={{ draft: draft.id }} className="btn btn-sm">
@@ -56,6 +55,7 @@ function Review({ draft }: { draft: Draft }) {
         )}
         {!closed && <Discard draft={draft} />}
       </div>
+      <Why draft={draft} closed={closed} onSettled={setSettled} />
       {!closed && draft.total > 0 && <MissingAccounts draft={draft} />}
       {draft.total === 0 ? (
         <div className="card-plain mt-4">
@@ -150,7 +150,7 @@ function Why({ draft, closed, onSettled }: { draft: Draft; closed: boolean; onSe
         <input
           className="input mt-0.5 h-8 w-full font-normal text-base-content"
           maxLength={500}
-          placeholder="Recorded in the log, and with each role and membership that has no reason of its own"
+          placeholder="Recorded in the log, and with each role and membership that it gives"
           value={reason}
           onChange={(event) => setTyped((before) => ({ ...before, reason: event.target.value }))}
         />
