@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tansta
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useRef } from "react";
 import { api, Problem, take, type Schemas } from "./client";
-import { draftQuery, draftsQuery } from "./queries";
+import { draftQuery, draftsQuery } from "./changeQueries";
 
 export type Draft = Schemas["DraftView"];
 export type Entry = Draft["entries"][number];
@@ -67,57 +67,43 @@ function send(client: QueryClient, id: string, put: EntryInput[], taken: string[
   });
 }
 
+/** Changes what a draft says of itself, and not its entries. */
+function useAmend<T>(id: string, body: (wanted: T) => Schemas["Move"]) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (wanted: T) =>
+      inLine(id, async () => {
+        const known = await client.ensureQueryData(draftQuery(id));
+        return take(
+          api.PATCH("/api/v1/drafts/{id}", {
+            params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
+            body: body(wanted),
+          }),
+        );
+      }),
+    onSuccess: (draft) => keepDraft(client, draft),
+    onError: (failure) => reload(client, id, failure),
+  });
+}
+
+/** Somebody else was faster: what they did is shown. */
+function reload(client: QueryClient, id: string, failure: unknown) {
+  if (failure instanceof Problem && (failure.status === 412 || failure.status === 409)) {
+    void client.invalidateQueries({ queryKey: draftQuery(id).queryKey, exact: true });
+  }
+}
+
 /** An open draft, and what can be done to it. Every edit is kept at once and says so. */
 export function useDraft(id: string) {
   const client = useQueryClient();
   const query = useQuery(draftQuery(id));
   const edit = useMutation({
     mutationFn: ({ put, taken }: { put: EntryInput[]; taken: string[] }) => send(client, id, put, taken),
-    onError: (failure) => {
-      if (failure instanceof Problem && (failure.status === 412 || failure.status === 409)) {
-        void query.refetch();
-      }
-    },
+    onError: (failure) => reload(client, id, failure),
   });
-  const move = useMutation({
-    mutationFn: (state: "OPEN" | "PARKED" | "DISCARDED") =>
-      inLine(id, async () => {
-        const known = await client.ensureQueryData(draftQuery(id));
-        return take(
-          api.PATCH("/api/v1/drafts/{id}", {
-            params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
-            body: { state },
-          }),
-        );
-      }),
-    onSuccess: (draft) => keepDraft(client, draft),
-  });
-  const rename = useMutation({
-    mutationFn: (name: string) =>
-      inLine(id, async () => {
-        const known = await client.ensureQueryData(draftQuery(id));
-        return take(
-          api.PATCH("/api/v1/drafts/{id}", {
-            params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
-            body: { name },
-          }),
-        );
-      }),
-    onSuccess: (draft) => keepDraft(client, draft),
-  });
-  const explain = useMutation({
-    mutationFn: (why: { reason?: string; ticket?: string }) =>
-      inLine(id, async () => {
-        const known = await client.ensureQueryData(draftQuery(id));
-        return take(
-          api.PATCH("/api/v1/drafts/{id}", {
-            params: { path: { id }, header: { "If-Match": `"${known.version}"` } },
-            body: why,
-          }),
-        );
-      }),
-    onSuccess: (draft) => keepDraft(client, draft),
-  });
+  const move = useAmend(id, (state: "OPEN" | "PARKED" | "DISCARDED") => ({ state }));
+  const rename = useAmend(id, (name: string) => ({ name }));
+  const explain = useAmend(id, (why: { reason?: string; ticket?: string }) => why);
   return {
     query,
     edit,

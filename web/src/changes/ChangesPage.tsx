@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { changesetsQuery, jobsQuery, liveDraftsQuery } from "../api/queries";
+import { changesetsQuery, jobsQuery, liveDraftsQuery } from "../api/changeQueries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";

@@ -2,12 +2,12 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
-import { changesetAboutQuery, changesetQuery, draftQuery, draftsQuery } from "../api/queries";
+import { changesetAboutQuery, changesetQuery, draftQuery, draftsQuery } from "../api/changeQueries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { Picker } from "../ui/picker";
 import { Empty, Read } from "../ui/states";
-import { count } from "../ui/words";
+import { count, whyWords } from "../ui/words";
 
 type Changeset = Schemas["ChangesetView"];
 
@@ -34,14 +34,7 @@ function Applied({ changeset }: { changeset: Changeset }) {
           <p className="text-soft">
             Version {applied.version} · applied {moment(applied.appliedAt, session.zone)} by {applied.actor}
           </p>
-          <p className="text-soft">
-            {[
-              changeset.reason === "" ? "" : `Reason: ${changeset.reason}`,
-              changeset.ticket === "" ? "" : `Ticket: ${changeset.ticket}`,
-            ]
-              .filter((part) => part !== "")
-              .join(" · ")}
-          </p>
+          <p className="text-soft">{whyWords(changeset.reason, changeset.ticket)}</p>
         </div>
         {changeset.job && (
           <Link to="/changes/jobs/$id" params={{ id: changeset.job }} className="btn btn-sm">

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSearch } from "@tanstack/react-router";
 import { useAct, type EntryInput } from "../api/drafts";
-import { draftQuery } from "../api/queries";
+import { draftQuery } from "../api/changeQueries";
 import { useMay } from "../session/hooks";
 
 /** Ends something: an entry in the open draft, or in a new one of that name. What is still to come is taken back. */

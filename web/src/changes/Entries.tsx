@@ -2,7 +2,7 @@ import { useInfiniteQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { isId, useDraft, type Draft, type Entry } from "../api/drafts";
-import { entriesQuery } from "../api/queries";
+import { entriesQuery } from "../api/changeQueries";
 import { personOfEntry } from "../onboard/about";
 import { formWords } from "./forms";
 

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
 import { keepDraft, type Draft } from "../api/drafts";
-import { missingAccountsQuery } from "../api/queries";
+import { missingAccountsQuery } from "../api/changeQueries";
 import { useMay } from "../session/hooks";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";

@@ -3,11 +3,11 @@ import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 import { api, Problem, take } from "../api/client";
 import { newId, useDraft, type Draft } from "../api/drafts";
-import { draftQuery, lacksQuery, reviewQuery } from "../api/queries";
+import { draftQuery, lacksQuery, reviewQuery } from "../api/changeQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
-import { blockedWords, count, laterWords, uselessWords } from "../ui/words";
+import { blockedWords, count, laterWords, unusableWords, whyWords } from "../ui/words";
 import { Entries } from "./Entries";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
@@ -127,12 +127,7 @@ function Why({ draft, closed, onSettled }: { draft: Draft; closed: boolean; onSe
     return () => clearTimeout(later);
   }, [typed, isKept, onSettled]);
   if (closed) {
-    return (
-      <p className="text-soft">
-        {draft.reason !== "" && `Reason: ${draft.reason}. `}
-        {draft.ticket !== "" && `Ticket: ${draft.ticket}.`}
-      </p>
-    );
+    return <p className="text-soft">{whyWords(draft.reason, draft.ticket)}</p>;
   }
   return (
     <div
@@ -150,7 +145,7 @@ function Why({ draft, closed, onSettled }: { draft: Draft; closed: boolean; onSe
         <input
           className="input mt-0.5 h-8 w-full font-normal text-base-content"
           maxLength={500}
-          placeholder="Recorded in the log, and with each role and membership that it gives"
+          placeholder="Saved in the log and with every role and membership this draft gives"
           value={reason}
           onChange={(event) => setTyped((before) => ({ ...before, reason: event.target.value }))}
         />
@@ -232,7 +227,7 @@ function Summary({ draft }: { draft: Draft }) {
             <>
               {summary.people === 1 ? "loses" : "lose"}{" "}
               <b className="text-error">{summary.gains > 0 ? summary.losses : count(summary.losses, "permission")}</b>
-              {uselessWords(summary.losses, summary.useless)}
+              {unusableWords(summary.losses, summary.unusableLosses)}
             </>
           )}{" "}
           {at}.{" "}
@@ -344,7 +339,7 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
           alreadySo > 0 &&
           steps === 0 &&
           digest !== undefined &&
-          "The tenants agreed when they were last read, so there is nothing to apply."}
+          "All tenants matched when they were last read, so there is nothing to apply."}
       </p>
       {apply.error !== null && (
         <p role="alert" className="font-semibold text-error">

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../api/client";
 import type { Draft } from "../api/drafts";
-import { reviewQuery } from "../api/queries";
+import { reviewQuery } from "../api/changeQueries";
 import { useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { Square } from "../ui/square";

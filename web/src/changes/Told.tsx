@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Draft } from "../api/drafts";
-import { draftMessagesQuery } from "../api/queries";
+import { draftMessagesQuery } from "../api/changeQueries";
 import { toldWords } from "./toldWords";
 
 /** Who is written to when the draft is applied: about new accounts, and who is invited. */

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
-import { draftQuery, draftsQuery } from "../api/queries";
+import { draftQuery, draftsQuery } from "../api/changeQueries";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";
 import { shiftWords } from "./groups";

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import { useDraft, type Draft } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { draftsQuery } from "../api/queries";
+import { draftsQuery } from "../api/changeQueries";
 import { blockedWords, count } from "../ui/words";
 
 type Line = Schemas["DraftLine"];

@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
-import { draftQuery, draftsQuery, importQuery, importsQuery } from "../api/queries";
+import { draftQuery, draftsQuery } from "../api/changeQueries";
+import { importQuery, importsQuery } from "../api/queries";
 
 export type Table = Schemas["ImportView"];
 export type Sheet = "PEOPLE" | "GROUPS" | "MEMBERSHIPS" | "ASSIGNMENTS";

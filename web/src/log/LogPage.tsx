@@ -9,6 +9,7 @@ import { isDay } from "../ui/dayText";
 import { DayInput } from "../ui/dayInput";
 import { Empty, Read } from "../ui/states";
 import { NextPage } from "../ui/nextPage";
+import { whyWords } from "../ui/words";
 
 const DAYS = [
   ["from", "From"],
@@ -128,11 +129,8 @@ export function LogPage() {
 
 /** Once for all lines that were written together; what the sentence says already is not said twice. */
 function Why({ of: line }: { of: Schemas["Written"] }) {
-  const parts = [
-    line.reason === "" || line.sentence.includes(line.reason) ? "" : `Reason: ${line.reason}`,
-    line.ticket === "" ? "" : `Ticket: ${line.ticket}`,
-  ].filter((part) => part !== "");
-  return parts.length === 0 ? null : <span className="block text-soft">{parts.join(" · ")}</span>;
+  const words = whyWords(line.sentence.includes(line.reason) ? "" : line.reason, line.ticket);
+  return words === "" ? null : <span className="block text-soft">{words}</span>;
 }
 
 function dayOnly(text: string | undefined): string | undefined {

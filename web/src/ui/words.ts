@@ -51,16 +51,23 @@ export function blockedWords(gains: number, blocked: number, blocks: readonly st
   return `${many} usable yet: ${blocks.map(blockWord).join(", ")}`;
 }
 
+/** Why something was changed, in one line; empty where nobody said. */
+export function whyWords(reason: string, ticket: string): string {
+  return [reason === "" ? "" : `Reason: ${reason}`, ticket === "" ? "" : `Ticket: ${ticket}`]
+    .filter((part) => part !== "")
+    .join(" · ");
+}
+
 /** How many of the permissions lost could not be used before; empty where all could. */
-export function uselessWords(losses: number, useless: number): string {
-  if (useless === 0) {
+export function unusableWords(losses: number, unusable: number): string {
+  if (unusable === 0) {
     return "";
   }
-  return useless >= losses
+  return unusable >= losses
     ? losses === 1
       ? ", not usable before"
       : ", none usable before"
-    : `, ${useless} not usable before`;
+    : `, ${unusable} not usable before`;
 }
 
 /** What a draft brings later, after what it brings first: "4 more on 30 Nov, 2 only until 29 Nov." */

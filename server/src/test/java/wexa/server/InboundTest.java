@@ -5,10 +5,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -163,6 +168,32 @@ class InboundTest {
         assertThat(pushed(id).path("draft").asString()).isEqualTo(draft);
         assertThat(draft(pushed(id)).toString()).contains("Vet").doesNotContain("Keeper");
         assertThat(draft(pushed(id)).path("entries")).hasSize(2);
+    }
+
+    @Test
+    void whatIsPushedAtOnceIsHeldOnceAndAsItWasKeptLast() throws Exception {
+        ObjectNode user = user(Cast.unique("atonce"), "70117");
+        String id = created(user).path("id").asString();
+        discard(draft(pushed(id)));
+        try (ExecutorService many = Executors.newFixedThreadPool(6)) {
+            List<Callable<Integer>> pushes = new ArrayList<>();
+            for (int number = 0; number < 6; number++) {
+                ObjectNode other = user.deepCopy().put("title", "Keeper " + number);
+                pushes.add(() -> scim("PUT", "/Users/" + id, other).statusCode());
+            }
+            for (Future<Integer> push : many.invokeAll(pushes)) {
+                assertThat(push.get()).isEqualTo(200);
+            }
+        }
+        String title = read(scim("GET", "/Users/" + id, null)).path("title").asString();
+        List<JsonNode> held = cast.tove
+                .get("/api/v1/policies/held")
+                .body()
+                .valueStream()
+                .filter(one -> one.path("name").asString().startsWith("Pim Of 70117"))
+                .toList();
+        assertThat(held).hasSize(1);
+        assertThat(draft(held.getFirst()).toString()).contains(title);
     }
 
     @Test

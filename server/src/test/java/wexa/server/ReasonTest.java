@@ -108,6 +108,9 @@ class ReasonTest {
                     .isEqualTo("reason");
         }
         assertThat(explain(draft, "ticket", "x".repeat(101)).status()).isEqualTo(400);
+        assertThat(explain(draft, "reason", "both", "name", "At once").status())
+                .as("nothing that was sent is passed over")
+                .isEqualTo(400);
         ObjectNode nothing = cast.tove.object();
         assertThat(cast.tove
                         .send("PATCH", "/api/v1/drafts/" + draft.path("id").asString(), nothing, "If-Match", "\"1\"")

@@ -40,7 +40,8 @@ import wexa.core.schedule.Schedule;
  * one of the units in which the person works (else the next, else the last), or comes to by the draft who was nowhere; for
  * what a person is known by, all their units and tenants; for a group and for who is in it, every tenant in which
  * the group gives something, by itself or by a group that it is in, and everybody who comes in or goes out by it. And
- * nobody's own access grows, nor what they can use of it. Costs what the effects touch, and the groups above the groups among them.
+ * nobody's own access grows, nor what they can use of it. Costs what the effects touch, and the groups above the groups
+ * among them.
  */
 public final class Authority {
     /** So many boundaries of a draft are looked at one by one. */

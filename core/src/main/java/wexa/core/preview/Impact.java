@@ -61,7 +61,7 @@ public record Impact(
             impact.gains.addAll(gains);
             List<Shift> losses = missing(person, had, has);
             impact.losses.addAll(losses);
-            impact.noteUseless(person, losses, before.model());
+            impact.noteUnusable(person, losses, before.model());
             impact.compareUse(person, has, Set.copyOf(gains), before.model(), model);
         }
         return impact;
@@ -109,7 +109,7 @@ public record Impact(
         }
     }
 
-    private void noteUseless(Id<Person> person, List<Shift> losses, Model before) {
+    private void noteUnusable(Id<Person> person, List<Shift> losses, Model before) {
         Map<Id<Tenant>, Usability> were = new HashMap<>();
         for (Shift shift : losses) {
             Usability was = were.computeIfAbsent(shift.tenant(), tenant -> Usability.of(before, person, tenant, at));

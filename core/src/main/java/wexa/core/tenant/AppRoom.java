@@ -9,7 +9,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 
-/** An application: everything is counted by what can be done in it. */
+/** An application: what can be done in its tenants is counted by it. */
 public final class AppRoom implements Room<App> {
     @Override
     public Kind<App> kind() {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -153,41 +154,23 @@ class OwnAccessTest {
         return "person:" + self.id();
     }
 
+    private String[] given(String subject, String... more) {
+        List<String> fields = new ArrayList<>(List.of("id", id(), "subject", subject));
+        fields.addAll(List.of("role", role.id().toString()));
+        fields.addAll(
+                List.of("tenant", tenant.id().toString(), "area", area.id().toString()));
+        fields.addAll(List.of(more));
+        return fields.toArray(String[]::new);
+    }
+
     @Test
     void byARoleOfTheirOwn() {
-        assertThat(isRefused(
-                        "assignment.give",
-                        "id",
-                        id(),
-                        "subject",
-                        me(),
-                        "role",
-                        role.id().toString(),
-                        "tenant",
-                        tenant.id().toString(),
-                        "area",
-                        area.id().toString()))
-                .isTrue();
+        assertThat(isRefused("assignment.give", given(me()))).isTrue();
     }
 
     @Test
     void byARoleThatComesLater() {
-        assertThat(isRefused(
-                        "assignment.give",
-                        "id",
-                        id(),
-                        "subject",
-                        me(),
-                        "role",
-                        role.id().toString(),
-                        "tenant",
-                        tenant.id().toString(),
-                        "area",
-                        area.id().toString(),
-                        "from",
-                        "2027-03-01",
-                        "until",
-                        "2027-03-02"))
+        assertThat(isRefused("assignment.give", given(me(), "from", "2027-03-01", "until", "2027-03-02")))
                 .isTrue();
     }
 
@@ -205,19 +188,7 @@ class OwnAccessTest {
 
     @Test
     void byARoleForAGroupThatTheyAreIn() {
-        assertThat(isRefused(
-                        "assignment.give",
-                        "id",
-                        id(),
-                        "subject",
-                        "group:" + inner.id(),
-                        "role",
-                        role.id().toString(),
-                        "tenant",
-                        tenant.id().toString(),
-                        "area",
-                        area.id().toString()))
-                .isTrue();
+        assertThat(isRefused("assignment.give", given("group:" + inner.id()))).isTrue();
     }
 
     @Test
@@ -287,26 +258,17 @@ class OwnAccessTest {
     @Test
     void byOpeningWhatWasClosed() {
         Account closed = account(Account.State.CLOSED);
+        String[] opening = {
+            "id",
+            closed.id().toString(),
+            "person",
+            self.id().toString(),
+            "tenant",
+            tenant.id().toString()
+        };
         Assignment own = assignment(new Subject.OfPerson(self.id()), Window.ALWAYS);
-        assertThat(isRefused(
-                        List.of(closed, own),
-                        "account.open",
-                        "id",
-                        closed.id().toString(),
-                        "person",
-                        self.id().toString(),
-                        "tenant",
-                        tenant.id().toString()))
-                .isTrue();
-        assertThat(isRefused(
-                        List.of(closed),
-                        "account.open",
-                        "id",
-                        closed.id().toString(),
-                        "person",
-                        self.id().toString(),
-                        "tenant",
-                        tenant.id().toString()))
+        assertThat(isRefused(List.of(closed, own), "account.open", opening)).isTrue();
+        assertThat(isRefused(List.of(closed), "account.open", opening))
                 .as("nothing is held there")
                 .isFalse();
     }

@@ -6,13 +6,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Reviewed;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
-import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
@@ -205,21 +202,14 @@ public class ApplyService {
         for (Preview.Outcome outcome : preview.outcomes()) {
             String sentence = outcome.sentence().orElse("");
             if (outcome.state() == Preview.State.READY) {
-                lines.add(line(sentence, outcome.effects(), preview));
+                lines.add(Log.Line.of(sentence, outcome.effects(), preview));
             } else if (!Collections.disjoint(sent, checked.reviewed().showing(outcome, preview))) {
                 List<Effect> kept = outcome.kept().stream()
                         .map(fact -> Effect.replace(fact, fact))
                         .toList();
-                lines.add(line("Sent again: " + sentence, kept, preview));
+                lines.add(Log.Line.of("Sent again: " + sentence, kept, preview));
             }
         }
         return lines;
-    }
-
-    private static Log.Line line(String sentence, List<Effect> effects, Preview preview) {
-        Set<UUID> about = Histories.of(effects, preview.snapshot().model(), preview.model()).facts().stream()
-                .map(Id::value)
-                .collect(Collectors.toSet());
-        return new Log.Line(sentence, about);
     }
 }

@@ -2,18 +2,12 @@ package wexa.server.direct;
 
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.change.Change;
 import wexa.core.consistency.Reviewed;
-import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
-import wexa.core.model.Id;
-import wexa.core.preview.Histories;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
@@ -87,23 +81,12 @@ public class DirectChanges {
         snapshots.lockHead();
         Preview preview = previewing.on(snapshots.current());
         Preview.Outcome outcome = preview.outcomes().getFirst();
-        List<Problem.FieldProblem> problems = outcome.findings().stream()
-                .filter(Finding::blocks)
-                .map(finding ->
-                        new Problem.FieldProblem(finding.path(), finding.code().text(), Messages.text(finding)))
-                .toList();
-        if (!problems.isEmpty()) {
-            throw new Problem(
-                    400,
-                    "field",
-                    problems.stream().map(Problem.FieldProblem::text).collect(Collectors.joining(" ")),
-                    problems);
-        }
+        Messages.require(outcome.findings());
         actor.ifPresent(one -> MissingAuthority.require(one, preview));
         if (preview.effects().isEmpty()) {
             return;
         }
-        if (isFelt(preview)) {
+        if (needsReview(preview)) {
             throw new Problem(
                     409,
                     "change.needs-review",
@@ -112,7 +95,7 @@ public class DirectChanges {
         write(origin, by, name, preview, outcome);
     }
 
-    private static boolean isFelt(Preview preview) {
+    private static boolean needsReview(Preview preview) {
         return !Reviewed.of(preview).touched().isEmpty()
                 || !preview.instants(MOST_BOUNDARIES).stream()
                         .map(preview::impactAt)
@@ -134,9 +117,6 @@ public class DirectChanges {
                         List.of(sentence)),
                 preview.model(),
                 preview.index());
-        Set<UUID> about = Histories.of(preview.effects(), preview.snapshot().model(), preview.model()).facts().stream()
-                .map(Id::value)
-                .collect(Collectors.toSet());
-        log.write(version, preview.now(), by, List.of(new Log.Line(sentence, about)));
+        log.write(version, preview.now(), by, List.of(Log.Line.of(sentence, preview.effects(), preview)));
     }
 }

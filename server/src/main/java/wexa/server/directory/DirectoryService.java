@@ -266,7 +266,7 @@ public class DirectoryService {
         tried(source);
         transactions.executeWithoutResult(status -> {
             sources.put(source, clock.now());
-            homes.add(actor.login(), source);
+            homes.add(actor, source);
             notes.write(actor.login(), "connect directory " + source.key() + " \"" + source.name() + "\"");
         });
         changed(actor, "connected directory " + source.key() + " at " + at(source));

@@ -11,6 +11,7 @@ import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.server.administrators.Actor;
 import wexa.server.direct.DirectChanges;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
@@ -46,7 +47,8 @@ class Homes implements ApplicationRunner {
         boolean isMissing = sources.all().stream()
                 .anyMatch(source -> !isThere(snapshots.current().model(), source));
         if (isMissing) {
-            transactions.executeWithoutResult(status -> sources.all().forEach(source -> add(WRITER, source)));
+            transactions.executeWithoutResult(status -> sources.all()
+                    .forEach(source -> changes.carryOut(Changeset.Origin.DRAFT, WRITER, name(source), make(source))));
         }
     }
 
@@ -55,11 +57,18 @@ class Homes implements ApplicationRunner {
     }
 
     /** The home of a directory's people, if there is none yet. Within a transaction. */
-    void add(String by, DirectorySettings.Source source) {
+    void add(Actor actor, DirectorySettings.Source source) {
+        changes.carryOut(actor, name(source), make(source));
+    }
+
+    private static String name(DirectorySettings.Source source) {
+        return "Home " + source.name();
+    }
+
+    private HomeChange.Make make(DirectorySettings.Source source) {
         snapshots.lockHead();
         Model model = snapshots.current().model();
         Home.Sort sort = model.table(Kind.HOME).size() == 0 ? Home.Sort.OWN : Home.Sort.PARTNER;
-        Home home = new Home(Id.of(ids.next()), Key.of(source.key()), source.name(), sort);
-        changes.carryOut(Changeset.Origin.DRAFT, by, "Home " + source.name(), new HomeChange.Make(home));
+        return new HomeChange.Make(new Home(Id.of(ids.next()), Key.of(source.key()), source.name(), sort));
     }
 }

@@ -136,7 +136,14 @@ class DraftController {
             @RequestHeader("If-Match") String ifMatch,
             @Valid @RequestBody Move move) {
         long version = version(ifMatch);
+        boolean isReason = move.reason() != null || move.ticket() != null;
         String name = move.name();
+        if ((name != null ? 1 : 0) + (move.state() != null ? 1 : 0) + (isReason ? 1 : 0) != 1) {
+            throw new Problem(
+                    400,
+                    "field",
+                    "Send one of these at a time: a new name, a new state, or the reason and the ticket.");
+        }
         if (name != null) {
             return tagged(longDrafts.with(id, () -> drafts.rename(actor, id, version, name)));
         }
@@ -144,12 +151,9 @@ class DraftController {
         if (state != null) {
             return tagged(longDrafts.with(id, () -> drafts.move(actor, id, version, state)));
         }
-        if (move.reason() != null || move.ticket() != null) {
-            Optional<String> reason = Optional.ofNullable(move.reason());
-            Optional<String> ticket = Optional.ofNullable(move.ticket());
-            return tagged(longDrafts.with(id, () -> drafts.explain(actor, id, version, reason, ticket)));
-        }
-        throw new Problem(400, "field", "Send a new name, a new state, a reason or a ticket.");
+        Optional<String> reason = Optional.ofNullable(move.reason());
+        Optional<String> ticket = Optional.ofNullable(move.ticket());
+        return tagged(longDrafts.with(id, () -> drafts.explain(actor, id, version, reason, ticket)));
     }
 
     private static ResponseEntity<DraftView> tagged(DraftView view) {

@@ -44,8 +44,8 @@ public record DraftView(
 
     /**
      * The draft in numbers. Gains and losses are counted now, or at the first instant at which there are any; {@code later} says
-     * what comes after that; {@code useless} losses could not be used before. What is held all along and can be used only now is a gain, and what can be used no longer a loss; {@code blocked} gains cannot be used yet,
-     * for the reasons named.
+     * what comes after that. What is held all along and can be used only now is a gain, and what can be used no longer a
+     * loss. {@code blocked} gains cannot be used yet, for the reasons named; {@code unusableLosses} could not be used before.
      */
     public record Summary(
             int ready,
@@ -54,7 +54,7 @@ public record DraftView(
             int people,
             int gains,
             int losses,
-            int useless,
+            int unusableLosses,
             int blocked,
             List<Usability.Block> blocks,
             int seats,

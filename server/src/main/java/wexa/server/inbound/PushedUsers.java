@@ -1,9 +1,12 @@
 package wexa.server.inbound;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.locks.Lock;
+import java.util.concurrent.locks.ReentrantLock;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.annotation.Order;
@@ -50,6 +53,9 @@ class PushedUsers implements ApplicationRunner {
     private final Ids ids;
     private final HaltHooks hooks;
 
+    /** Each stands for many users: they wait for one another seldom. */
+    private final Lock[] users = new Lock[64];
+
     /** A stretch of what a query found, and how much that was. */
     record Stretch(List<Pushed> users, long total) {}
 
@@ -64,6 +70,7 @@ class PushedUsers implements ApplicationRunner {
             Ids ids,
             HaltHooks hooks) {
         this.hooks = hooks;
+        Arrays.setAll(users, any -> new ReentrantLock());
         this.store = store;
         this.entries = entries;
         this.services = services;
@@ -136,12 +143,30 @@ class PushedUsers implements ApplicationRunner {
     }
 
     Pushed replace(Actor by, UUID id, Optional<String> ifMatch, String text) throws ScimFault {
-        return changed(by, matching(by, id, ifMatch), UserDocuments.read(text));
+        return alone(id, () -> changed(by, matching(by, id, ifMatch), UserDocuments.read(text)));
     }
 
     Pushed patch(Actor by, UUID id, Optional<String> ifMatch, String text) throws ScimFault {
-        Pushed before = matching(by, id, ifMatch);
-        return changed(by, before, UserDocuments.patched(before.user(), text));
+        return alone(id, () -> {
+            Pushed before = matching(by, id, ifMatch);
+            return changed(by, before, UserDocuments.patched(before.user(), text));
+        });
+    }
+
+    /** Something that is pushed. */
+    private interface Push {
+        Pushed settled() throws ScimFault;
+    }
+
+    /** Two pushes of one user at once would both find nothing held, and the older could be offered last. */
+    private Pushed alone(UUID id, Push push) throws ScimFault {
+        Lock lock = users[Math.floorMod(id.hashCode(), users.length)];
+        lock.lock();
+        try {
+            return push.settled();
+        } finally {
+            lock.unlock();
+        }
     }
 
     private Pushed changed(Actor by, Pushed before, PushedUser user) throws ScimFault {
@@ -158,8 +183,11 @@ class PushedUsers implements ApplicationRunner {
 
     /** Who is deleted there leaves here; nothing of theirs is removed unseen. */
     void delete(Actor by, UUID id, Optional<String> ifMatch) throws ScimFault {
-        Pushed before = matching(by, id, ifMatch);
-        leave(by, store.change(before, before.user(), State.GOING, clock.now()));
+        alone(id, () -> {
+            Pushed before = matching(by, id, ifMatch);
+            leave(by, store.change(before, before.user(), State.GOING, clock.now()));
+            return before;
+        });
     }
 
     private void leave(Actor by, Pushed going) {

@@ -8,12 +8,17 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.model.Effect;
+import wexa.core.model.Id;
+import wexa.core.preview.Histories;
+import wexa.core.preview.Preview;
 import wexa.server.wiring.NewRows;
 
 /** The log. Lines are written with their changeset, under the head's lock: that is what keeps the numbers without gaps. */
@@ -64,7 +69,16 @@ public class Log {
     private static final long MOST_LINES_LOOKED_AT = 1_000;
 
     /** A line to be written: the sentence and the facts it is about. */
-    public record Line(String sentence, Set<UUID> about) {}
+    public record Line(String sentence, Set<UUID> about) {
+        /** Told in the histories of all that the effects are about. */
+        public static Line of(String sentence, List<Effect> effects, Preview preview) {
+            return new Line(
+                    sentence,
+                    Histories.of(effects, preview.snapshot().model(), preview.model()).facts().stream()
+                            .map(Id::value)
+                            .collect(Collectors.toSet()));
+        }
+    }
 
     /** A line as it was written. */
     public record Written(
@@ -104,7 +118,10 @@ public class Log {
         newRows.insert(about);
     }
 
-    /** Which lines: with the text in their sentence, reason or ticket, by whom, in which span. Empty texts and open ends let everything through. */
+    /**
+     * Which lines: with the text in their sentence, reason or ticket, by whom, in which span. Empty texts and open ends let
+     * everything through.
+     */
     public record Wanted(String text, String actor, Instant from, Instant until) {
         /** Everything that was ever written. */
         public static final Wanted ALL = new Wanted("", "", Instant.EPOCH, Instant.parse("9999-12-31T00:00:00Z"));

@@ -59,6 +59,8 @@ class Acceptance {
     /** Accepting twice is accepting once. */
     @Transactional
     Invited accept(String token) {
+        // whoever takes the invitation back meanwhile comes before or after
+        snapshots.lockHead();
         Invited before = look(token);
         if (!activations.end(token)) {
             throw over();

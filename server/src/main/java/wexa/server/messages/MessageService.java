@@ -9,7 +9,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.core.finding.Finding;
 import wexa.core.message.Blank;
 import wexa.core.message.Door;
 import wexa.core.message.MessageTemplate;
@@ -222,17 +221,7 @@ public class MessageService {
     }
 
     private static void check(Occasion occasion, MessageTemplate template) {
-        List<Finding> findings = template.check(occasion);
-        if (!findings.isEmpty()) {
-            throw new Problem(
-                    400,
-                    "field",
-                    "The message cannot be sent like that.",
-                    findings.stream()
-                            .map(finding -> new Problem.FieldProblem(
-                                    finding.path(), finding.code().text(), Messages.text(finding)))
-                            .toList());
-        }
+        Messages.require(template.check(occasion));
     }
 
     /** A template as somebody would get it: of the people with accounts, who started last. */

@@ -1,6 +1,8 @@
 package wexa.server.problems;
 
+import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import wexa.core.finding.Finding;
 
 /** The one catalogue of texts made from findings: what is wrong, the value seen, and the way out. */
@@ -44,6 +46,19 @@ public final class Messages {
 
     public static String field(String path) {
         return FIELD_NAMES.getOrDefault(path, path);
+    }
+
+    /** Throws what stands in the way, each by its field. */
+    public static void require(List<Finding> findings) {
+        List<Problem.FieldProblem> problems = findings.stream()
+                .filter(Finding::blocks)
+                .map(finding ->
+                        new Problem.FieldProblem(finding.path(), finding.code().text(), text(finding)))
+                .toList();
+        if (!problems.isEmpty()) {
+            String detail = problems.stream().map(Problem.FieldProblem::text).collect(Collectors.joining(" "));
+            throw new Problem(400, "field", detail, problems);
+        }
     }
 
     public static String text(Finding finding) {
@@ -102,8 +117,10 @@ public final class Messages {
             case UNIT_KEY_TAKEN ->
                 "The short name " + value + " belongs to the unit “" + facts.get("holder")
                         + "”. Use another short name.";
-            case APP_KEY_TAKEN -> "There is an application " + value + " already. Connect the tenant as one of that.";
-            case TENANT_KEY_TAKEN -> "There is a tenant " + value + " already. Use another short name.";
+            case APP_KEY_TAKEN ->
+                "The application " + value
+                        + " was added meanwhile. Connect the tenant again; it will belong to that application.";
+            case TENANT_KEY_TAKEN -> "A tenant " + value + " already exists. Use another short name.";
             case GROUP_KEY_TAKEN ->
                 "The short name " + value + " belongs to the group “" + facts.get("holder") + "”. Free: "
                         + facts.get("free") + ".";

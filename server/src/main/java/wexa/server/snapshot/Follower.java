@@ -32,11 +32,10 @@ import wexa.server.stored.StoredForms;
 @Component
 class Follower {
     private static final Logger LOG = LoggerFactory.getLogger(Follower.class);
+    private static final long IDLE_NANOS = TimeUnit.SECONDS.toNanos(1);
 
     private final HikariDataSource store;
     private final StoredForms forms;
-    private static final long IDLE_NANOS = TimeUnit.SECONDS.toNanos(1);
-
     private final ScheduledExecutorService beside = Executors.newSingleThreadScheduledExecutor(
             Thread.ofPlatform().name("compile-", 0).daemon().factory());
 
@@ -212,13 +211,15 @@ class Follower {
      * broken while it lies here.
      */
     private synchronized void giveBackIdle() {
-        if (own != null && System.nanoTime() - lookBegan > IDLE_NANOS) {
+        Connection idle = own;
+        if (idle != null && System.nanoTime() - lookBegan > IDLE_NANOS) {
+            own = null;
             try {
-                own.close();
-            } catch (SQLException broken) {
+                idle.close();
+            } catch (SQLException | RuntimeException broken) {
+                // whatever breaks here must not end the looking after it
                 LOG.debug("the pool was told of a broken connection", broken);
             }
-            own = null;
         }
     }
 
