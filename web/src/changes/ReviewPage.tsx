@@ -227,10 +227,10 @@ function Summary({ draft }: { draft: Draft }) {
             <>
               {summary.people === 1 ? "loses" : "lose"}{" "}
               <b className="text-error">{summary.gains > 0 ? summary.losses : count(summary.losses, "permission")}</b>
-              {unusableWords(summary.losses, summary.unusableLosses)}
             </>
           )}{" "}
-          {at}.{" "}
+          {at}
+          {unusableWords(summary.losses, summary.unusableLosses)}.{" "}
         </>
       )}
       {summary.later

@@ -7,6 +7,8 @@ import {
   engagementKind,
   groupWay,
   laterWords,
+  unusableWords,
+  whyWords,
   userNameRule,
 } from "./words";
 import { squareWord } from "./square";
@@ -45,5 +47,19 @@ describe("words", () => {
     const words = capabilityWords(["USERS", "PASSWORDS", "SOMETHING_NEW"]);
     expect(words.filter((one) => one.isThere).map((one) => one.words)).toEqual(["accounts", "passwords of its own"]);
     expect(words).toHaveLength(9);
+  });
+});
+
+describe("what was not usable before, and why something was done", () => {
+  it("tells losses apart that nobody could use", () => {
+    expect(unusableWords(11, 0)).toBe("");
+    expect(unusableWords(11, 11)).toBe("; what is lost was not usable before");
+    expect(unusableWords(3, 1)).toBe("; 1 of the losses was not usable before");
+    expect(unusableWords(3, 2)).toBe("; 2 of the losses were not usable before");
+  });
+  it("leaves out what nobody said", () => {
+    expect(whyWords("", "")).toBe("");
+    expect(whyWords("winter rota", "")).toBe("Reason: winter rota");
+    expect(whyWords("winter rota", "CHG-7")).toBe("Reason: winter rota · Ticket: CHG-7");
   });
 });

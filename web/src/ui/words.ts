@@ -64,10 +64,8 @@ export function unusableWords(losses: number, unusable: number): string {
     return "";
   }
   return unusable >= losses
-    ? losses === 1
-      ? ", not usable before"
-      : ", none usable before"
-    : `, ${unusable} not usable before`;
+    ? "; what is lost was not usable before"
+    : `; ${unusable} of the losses ${unusable === 1 ? "was" : "were"} not usable before`;
 }
 
 /** What a draft brings later, after what it brings first: "4 more on 30 Nov, 2 only until 29 Nov." */
