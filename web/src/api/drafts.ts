@@ -68,7 +68,7 @@ function send(client: QueryClient, id: string, put: EntryInput[], taken: string[
 }
 
 /** Changes what a draft says of itself, and not its entries. */
-function useAmend<T>(id: string, body: (wanted: T) => Schemas["Move"]) {
+function useAmend<T>(id: string, body: (wanted: T) => Schemas["Amend"]) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (wanted: T) =>

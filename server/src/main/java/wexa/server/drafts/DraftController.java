@@ -54,7 +54,7 @@ class DraftController {
             @NotNull @Size(max = 500) List<@NotNull @Valid EntryInput> put,
             @NotNull @Size(max = 2000) List<@NotNull UUID> taken) {}
 
-    record Move(
+    record Amend(
             @Nullable
             @Size(min = 1, max = 200)
             @Pattern(regexp = "[^\\p{Cntrl}]*\\S[^\\p{Cntrl}]*", message = "Write a name on one line.")
@@ -130,30 +130,18 @@ class DraftController {
     }
 
     @PatchMapping("/{id}")
-    ResponseEntity<DraftView> move(
+    ResponseEntity<DraftView> amend(
             Actor actor,
             @PathVariable UUID id,
             @RequestHeader("If-Match") String ifMatch,
-            @Valid @RequestBody Move move) {
+            @Valid @RequestBody Amend amend) {
         long version = version(ifMatch);
-        boolean isReason = move.reason() != null || move.ticket() != null;
-        String name = move.name();
-        if ((name != null ? 1 : 0) + (move.state() != null ? 1 : 0) + (isReason ? 1 : 0) != 1) {
-            throw new Problem(
-                    400,
-                    "field",
-                    "Send one of these at a time: a new name, a new state, or the reason and the ticket.");
-        }
-        if (name != null) {
-            return tagged(longDrafts.with(id, () -> drafts.rename(actor, id, version, name)));
-        }
-        Draft.State state = move.state();
-        if (state != null) {
-            return tagged(longDrafts.with(id, () -> drafts.move(actor, id, version, state)));
-        }
-        Optional<String> reason = Optional.ofNullable(move.reason());
-        Optional<String> ticket = Optional.ofNullable(move.ticket());
-        return tagged(longDrafts.with(id, () -> drafts.explain(actor, id, version, reason, ticket)));
+        var amendment = new DraftService.Amendment(
+                Optional.ofNullable(amend.name()),
+                Optional.ofNullable(amend.state()),
+                Optional.ofNullable(amend.reason()),
+                Optional.ofNullable(amend.ticket()));
+        return tagged(longDrafts.with(id, () -> drafts.amend(actor, id, version, amendment)));
     }
 
     private static ResponseEntity<DraftView> tagged(DraftView view) {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Key;
@@ -213,36 +214,57 @@ public class DraftService {
                 400, "draft.full", "A draft holds " + MOST_ENTRIES + " entries. Apply this one and start another.");
     }
 
-    @Requires(value = Act.PREPARE, over = Over.DRAFT)
-    public DraftView rename(Actor actor, UUID id, long version, String name) {
-        Draft renamed = drafts.rename(id, version, name);
-        others.edited(id, actor.login());
-        return previews.view(renamed);
-    }
-
-    /** Says why the draft is made; what is left out stays as it is. */
-    @Requires(value = Act.PREPARE, over = Over.DRAFT)
-    public DraftView explain(Actor actor, UUID id, long version, Optional<String> text, Optional<String> ticket) {
-        Reason before = drafts.get(id).reason();
-        Reason reason = new Reason(
-                text.map(String::strip).orElse(before.text()),
-                ticket.map(String::strip).orElse(before.ticket()));
-        Draft explained = drafts.explain(id, version, reason);
-        others.edited(id, actor.login());
-        return previews.view(explained);
-    }
-
-    @Requires(value = Act.PREPARE, over = Over.DRAFT)
-    public DraftView move(Actor actor, UUID id, long version, Draft.State state) {
-        if (state == Draft.State.APPLIED) {
-            throw Problem.badField("state", "field.malformed", "A draft becomes applied by applying it.");
+    /** What is to be another about a draft: its name, its state, or why it is made. */
+    record Amendment(
+            Optional<String> name, Optional<Draft.State> state, Optional<String> reason, Optional<String> ticket) {
+        private boolean isReason() {
+            return reason.isPresent() || ticket.isPresent();
         }
-        Draft moved = drafts.move(id, version, state);
-        if (state == Draft.State.DISCARDED) {
+
+        private long aspects() {
+            return Stream.of(name.isPresent(), state.isPresent(), isReason())
+                    .filter(Boolean::booleanValue)
+                    .count();
+        }
+    }
+
+    @Requires(value = Act.PREPARE, over = Over.DRAFT)
+    public DraftView amend(Actor actor, UUID id, long version, Amendment amendment) {
+        if (amendment.aspects() != 1) {
+            throw new Problem(
+                    400,
+                    "field",
+                    "Send one of these at a time: a new name, a new state, or the reason and the ticket.");
+        }
+        Draft amended;
+        if (amendment.name().isPresent()) {
+            amended = drafts.rename(id, version, amendment.name().get());
+        } else if (amendment.state().isPresent()) {
+            amended = move(id, version, amendment.state().get());
+        } else {
+            amended = explain(id, version, amendment);
+        }
+        if (amended.state() == Draft.State.DISCARDED) {
             others.discarded(id, actor.login());
         } else {
             others.edited(id, actor.login());
         }
-        return previews.view(moved);
+        return previews.view(amended);
+    }
+
+    /** What is left out of the reason and the ticket stays as it is. */
+    private Draft explain(UUID id, long version, Amendment amendment) {
+        Reason before = drafts.get(id).reason();
+        Reason reason = new Reason(
+                amendment.reason().map(String::strip).orElse(before.text()),
+                amendment.ticket().map(String::strip).orElse(before.ticket()));
+        return drafts.explain(id, version, reason);
+    }
+
+    private Draft move(UUID id, long version, Draft.State state) {
+        if (state == Draft.State.APPLIED) {
+            throw Problem.badField("state", "field.malformed", "A draft becomes applied by applying it.");
+        }
+        return drafts.move(id, version, state);
     }
 }
