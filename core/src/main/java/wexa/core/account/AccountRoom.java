@@ -8,6 +8,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** Without an account nothing can be used (rule 6). */
 public final class AccountRoom implements Room<Account> {
@@ -33,5 +34,11 @@ public final class AccountRoom implements Room<Account> {
     @Override
     public void objects(Account account, Model model, Objects to) {
         to.account(account.id());
+    }
+
+    @Override
+    public void scope(Account account, Model model, Scopes to) {
+        to.tenant(account.tenant());
+        account.person().ifPresent(to::person);
     }
 }

@@ -8,6 +8,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** Without a seat that carries it nothing can be used (rule 6). */
 public final class SeatRoom implements Room<Seat> {
@@ -36,5 +37,13 @@ public final class SeatRoom implements Room<Seat> {
     @Override
     public void objects(Seat seat, Model model, Objects to) {
         to.seats(seat.account());
+    }
+
+    @Override
+    public void scope(Seat seat, Model model, Scopes to) {
+        model.table(Kind.ACCOUNT).find(seat.account()).ifPresent(account -> {
+            to.tenant(account.tenant());
+            account.person().ifPresent(to::person);
+        });
     }
 }

@@ -5,10 +5,12 @@ import java.util.List;
 import wexa.core.model.Assignment;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Subject;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 import wexa.core.room.Subjects;
 
 /** A role given to a subject. Without an end of its own it ends with the engagement that it names. */
@@ -35,5 +37,14 @@ public final class AssignmentRoom implements Room<Assignment> {
     @Override
     public void objects(Assignment assignment, Model model, Objects to) {
         to.assignment(assignment);
+    }
+
+    @Override
+    public void scope(Assignment assignment, Model model, Scopes to) {
+        to.tenant(assignment.tenant());
+        if (assignment.subject() instanceof Subject.OfGroup many) {
+            to.given(many.group());
+        }
+        to.subject(assignment.subject());
     }
 }

@@ -7,6 +7,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** Who is in the group has the role. */
 public final class MappingRoom implements Room<Mapping> {
@@ -26,5 +27,10 @@ public final class MappingRoom implements Room<Mapping> {
         to.history(mapping.directoryGroup());
         to.history(mapping.role());
         to.history(mapping.tenant());
+    }
+
+    @Override
+    public void scope(Mapping mapping, Model model, Scopes to) {
+        to.tenant(mapping.tenant());
     }
 }

@@ -9,6 +9,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** What an engagement gives by rule, or carries, goes with it. */
 public final class EngagementRoom implements Room<Engagement> {
@@ -33,5 +34,10 @@ public final class EngagementRoom implements Room<Engagement> {
         model.table(Kind.ACCOUNT)
                 .by(Account.BY_PERSON, engagement.person())
                 .forEach(account -> to.account(account.id()));
+    }
+
+    @Override
+    public void scope(Engagement engagement, Model model, Scopes to) {
+        to.unit(engagement.unit(), engagement.person());
     }
 }

@@ -15,24 +15,23 @@ import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
 import wexa.core.model.Account;
-import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
-import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Id;
-import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
+import wexa.core.registry.Rooms;
+import wexa.core.room.Scopes;
 import wexa.core.schedule.Schedule;
 
 /**
@@ -51,6 +50,7 @@ public final class Authority {
     private final Reach reach;
     private final Set<Lack> lacks = new LinkedHashSet<>();
     private final Set<Id<Group>> seen = new HashSet<>();
+    private final Set<Id<Group>> shifted = new HashSet<>();
 
     /** What is missing to apply a draft. */
     public sealed interface Lack {
@@ -133,74 +133,68 @@ public final class Authority {
     }
 
     private void check(Effect effect) {
-        effect.before().ifPresent(this::check);
-        effect.after().ifPresent(this::check);
-        if (effect.before().orElse(null) instanceof Person before
-                && effect.after().orElse(null) instanceof Person after) {
-            checkIdentity(before, after);
-        }
+        Scopes needed = new Needed(effect.kind());
+        effect.before().ifPresent(fact -> Rooms.scope(fact, preview.snapshot().model(), needed));
+        effect.after().ifPresent(fact -> Rooms.scope(fact, preview.model(), needed));
+        effect.before(Kind.PERSON)
+                .ifPresent(before -> effect.after(Kind.PERSON).ifPresent(after -> checkIdentity(before, after)));
         // another engagement of somebody who is here gives no way to all that they are
-        if (effect.before().isEmpty() && effect.subject() instanceof Engagement engagement) {
-            require(engagement.person());
-        }
-        if (effect.subject() instanceof Group group) {
-            checkGiven(group.id());
-            checkShift(group.id());
-        } else if (effect.subject() instanceof Membership membership) {
-            checkGiven(membership.group());
-            checkMember(membership.member());
+        if (effect.before().isEmpty()) {
+            effect.after(Kind.ENGAGEMENT).map(Engagement::person).ifPresent(this::require);
         }
     }
 
-    private void check(Fact fact) {
-        if (fact instanceof Person person) {
-            require(person.id());
-        } else if (fact instanceof Invitation invitation) {
-            require(invitation.person());
-        } else if (fact instanceof Engagement engagement) {
-            requireUnitOf(engagement);
-        } else if (fact instanceof Account account) {
-            require(account);
-        } else if (fact instanceof Seat seat) {
-            account(seat.account()).ifPresent(this::require);
-        } else if (fact instanceof Assignment assignment) {
-            requireTenant(assignment.tenant());
-            checkSubject(assignment.subject());
-        } else if (fact instanceof Mapping mapping) {
-            requireTenant(mapping.tenant());
-        } else if (fact instanceof Area area) {
-            requireTenant(area.tenant());
-        } else if (!(fact instanceof Group || fact instanceof Membership) && !isName(fact)) {
-            lacks.add(new Lack.OfEverything(Kind.of(fact)));
+    /** What a fact of a kind needs, held against the scope. */
+    private final class Needed implements Scopes {
+        private final Kind<?> kind;
+
+        Needed(Kind<?> kind) {
+            this.kind = kind;
         }
-    }
 
-    /** A name that was given up comes along with the change of the fact that had it. */
-    private static boolean isName(Fact fact) {
-        return Kind.of(fact) == Kind.ISSUED_NAME;
-    }
+        @Override
+        public void tenant(Id<Tenant> tenant) {
+            requireTenant(tenant);
+        }
 
-    private Optional<Account> account(Id<Account> id) {
-        return preview.model()
-                .table(Kind.ACCOUNT)
-                .find(id)
-                .or(() -> preview.snapshot().model().table(Kind.ACCOUNT).find(id));
-    }
+        @Override
+        public void person(Id<Person> person) {
+            require(person);
+        }
 
-    private void require(Account account) {
-        requireTenant(account.tenant());
-        account.person().ifPresent(this::require);
+        @Override
+        public void unit(Id<Unit> unit, Id<Person> person) {
+            if (!reach.covers(unit, preview.model())) {
+                lacks.add(new Lack.OfPerson(person));
+            }
+        }
+
+        @Override
+        public void subject(Subject subject) {
+            checkMember(subject);
+        }
+
+        @Override
+        public void given(Id<Group> group) {
+            checkGiven(group);
+        }
+
+        @Override
+        public void members(Id<Group> group) {
+            if (shifted.add(group)) {
+                checkShift(group);
+            }
+        }
+
+        @Override
+        public void everything() {
+            lacks.add(new Lack.OfEverything(kind));
+        }
     }
 
     private void requireTenant(Id<Tenant> tenant) {
         if (!reach.covers(tenant)) {
             lacks.add(new Lack.OfTenant(tenant));
-        }
-    }
-
-    private void requireUnitOf(Engagement engagement) {
-        if (!reach.covers(engagement.unit(), preview.model())) {
-            lacks.add(new Lack.OfPerson(engagement.person()));
         }
     }
 
@@ -254,9 +248,7 @@ public final class Authority {
         for (Preview.Outcome outcome : preview.outcomes()) {
             boolean isLink = !outcome.entry().fields().getOrDefault("found", "").isEmpty();
             for (Effect effect : isLink ? outcome.effects() : List.<Effect>of()) {
-                effect.after()
-                        .flatMap(fact -> fact instanceof Account account ? account.person() : Optional.empty())
-                        .ifPresent(this::requireIdentity);
+                effect.after(Kind.ACCOUNT).flatMap(Account::person).ifPresent(this::requireIdentity);
             }
         }
     }
@@ -275,13 +267,6 @@ public final class Authority {
                         require(shift.person());
                     });
         }
-    }
-
-    private void checkSubject(Subject subject) {
-        if (subject instanceof Subject.OfGroup many) {
-            checkGiven(many.group());
-        }
-        checkMember(subject);
     }
 
     /** A person, or everybody in a group: what it is put into or given reaches them all. */

@@ -8,6 +8,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** A group. One with a condition touches everybody who meets it. */
 public final class GroupRoom implements Room<Group> {
@@ -33,5 +34,11 @@ public final class GroupRoom implements Room<Group> {
     @Override
     public void objects(Group group, Model model, Objects to) {
         to.group(group.id());
+    }
+
+    @Override
+    public void scope(Group group, Model model, Scopes to) {
+        to.given(group.id());
+        to.members(group.id());
     }
 }

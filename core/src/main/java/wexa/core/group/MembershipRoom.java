@@ -8,6 +8,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 import wexa.core.room.Subjects;
 
 /** Whoever is put into a group, with all who are in what is put there. */
@@ -31,5 +32,11 @@ public final class MembershipRoom implements Room<Membership> {
     @Override
     public void objects(Membership membership, Model model, Objects to) {
         to.member(membership.group(), membership.member());
+    }
+
+    @Override
+    public void scope(Membership membership, Model model, Scopes to) {
+        to.given(membership.group());
+        to.subject(membership.member());
     }
 }

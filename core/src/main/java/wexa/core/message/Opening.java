@@ -8,7 +8,6 @@ import java.util.Set;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
 import wexa.core.model.Id;
-import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -29,17 +28,12 @@ public record Opening(Id<Person> person, Occasion occasion, List<Id<Account>> ac
     public static List<Opening> in(Model before, List<Effect> effects, Set<Id<Account>> found) {
         Map<Id<Person>, List<Id<Account>>> opened = new LinkedHashMap<>();
         for (Effect effect : effects) {
-            if (effect.after().orElse(null) instanceof Account account
-                    && account.isOpen()
-                    && !found.contains(account.id())
-                    && before.table(Kind.ACCOUNT)
-                            .find(account.id())
-                            .filter(Account::isOpen)
-                            .isEmpty()) {
-                account.person()
-                        .ifPresent(person -> opened.computeIfAbsent(person, any -> new ArrayList<>())
-                                .add(account.id()));
-            }
+            effect.after(Kind.ACCOUNT)
+                    .filter(account -> account.isOpen() && !found.contains(account.id()))
+                    .filter(account -> !wasOpen(account.id(), before))
+                    .ifPresent(account -> account.person()
+                            .ifPresent(person -> opened.computeIfAbsent(person, any -> new ArrayList<>())
+                                    .add(account.id())));
         }
         return opened.entrySet().stream()
                 .map(one -> new Opening(one.getKey(), occasion(before, one.getKey()), one.getValue()))
@@ -50,10 +44,13 @@ public record Opening(Id<Person> person, Occasion occasion, List<Id<Account>> ac
     public static List<Opening> invited(List<Effect> effects) {
         return effects.stream()
                 .filter(effect -> effect.before().isEmpty())
-                .flatMap(effect -> effect.after().stream())
-                .filter(fact -> fact instanceof Invitation)
-                .map(fact -> new Opening(((Invitation) fact).person(), Occasion.INVITATION, List.of()))
+                .flatMap(effect -> effect.after(Kind.INVITATION).stream())
+                .map(invitation -> new Opening(invitation.person(), Occasion.INVITATION, List.of()))
                 .toList();
+    }
+
+    private static boolean wasOpen(Id<Account> account, Model before) {
+        return before.table(Kind.ACCOUNT).find(account).filter(Account::isOpen).isPresent();
     }
 
     private static Occasion occasion(Model before, Id<Person> person) {

@@ -37,4 +37,14 @@ public record Effect(Kind<?> kind, Id<? extends Fact> id, Optional<Fact> before,
     public Fact subject() {
         return after.or(() -> before).orElseThrow();
     }
+
+    /** What it becomes, if it is of that kind. */
+    public <T extends Fact> Optional<T> after(Kind<T> wanted) {
+        return after.filter(fact -> kind == wanted).map(wanted.type()::cast);
+    }
+
+    /** What it was, if it is of that kind. */
+    public <T extends Fact> Optional<T> before(Kind<T> wanted) {
+        return before.filter(fact -> kind == wanted).map(wanted.type()::cast);
+    }
 }

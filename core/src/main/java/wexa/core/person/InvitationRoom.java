@@ -1,12 +1,14 @@
 package wexa.core.person;
 
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** An invitation gives nothing; it is told in the history of who was invited. */
 public final class InvitationRoom implements Room<Invitation> {
@@ -23,5 +25,16 @@ public final class InvitationRoom implements Room<Invitation> {
     @Override
     public void marks(Invitation invitation, Model model, Marks to) {
         to.history(invitation.person());
+    }
+
+    @Override
+    public void scope(Invitation invitation, Model model, Scopes to) {
+        to.person(invitation.person());
+    }
+
+    @Override
+    public Optional<String> title(Invitation invitation, Model model) {
+        return Optional.of(
+                "The invitation of " + model.people().get(invitation.person()).name());
     }
 }

@@ -7,6 +7,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** A name that was given up comes along with the change of the fact that had it. */
 public final class IssuedNameRoom implements Room<IssuedName> {
@@ -23,5 +24,10 @@ public final class IssuedNameRoom implements Room<IssuedName> {
     @Override
     public void marks(IssuedName issuedName, Model model, Marks to) {
         issuedName.person().ifPresent(to::history);
+    }
+
+    @Override
+    public void scope(IssuedName issuedName, Model model, Scopes to) {
+        // it comes along with the change of the fact that had the name
     }
 }

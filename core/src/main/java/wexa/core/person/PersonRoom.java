@@ -1,6 +1,7 @@
 package wexa.core.person;
 
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -8,6 +9,7 @@ import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** A person, who is away in pauses. */
 public final class PersonRoom implements Room<Person> {
@@ -29,5 +31,15 @@ public final class PersonRoom implements Room<Person> {
     @Override
     public void objects(Person person, Model model, Objects to) {
         to.person(person.id());
+    }
+
+    @Override
+    public void scope(Person person, Model model, Scopes to) {
+        to.person(person.id());
+    }
+
+    @Override
+    public Optional<String> title(Person person, Model model) {
+        return Optional.of(person.name());
     }
 }

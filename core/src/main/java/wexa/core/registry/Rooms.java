@@ -2,6 +2,7 @@ package wexa.core.registry;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import wexa.core.account.AccountRoom;
 import wexa.core.account.SeatRoom;
@@ -40,6 +41,7 @@ import wexa.core.role.RoleRoom;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 import wexa.core.tenant.AppRoom;
 import wexa.core.tenant.AreaRoom;
 import wexa.core.tenant.TenantRoom;
@@ -132,5 +134,15 @@ public final class Rooms {
     /** Takes down by which objects a tenant shows a fact. */
     public static void objects(Fact fact, Model model, Objects to) {
         of(fact).objects(fact, model, to);
+    }
+
+    /** Takes down what has to lie within the scope of whoever changes a fact that stands in the model. */
+    public static void scope(Fact fact, Model model, Scopes to) {
+        of(fact).scope(fact, model, to);
+    }
+
+    /** What a fact is called, if it has a name of its own. */
+    public static Optional<String> title(Fact fact, Model model) {
+        return of(fact).title(fact, model);
     }
 }

@@ -2,6 +2,7 @@ package wexa.core.room;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import wexa.core.model.Fact;
@@ -20,6 +21,16 @@ public interface Room<T extends Fact> {
 
     /** By which objects a tenant shows it, whether it still holds or has ended; by default none shows it. */
     default void objects(T fact, Model model, Objects to) {}
+
+    /** What whoever changes it must have within their scope; by default everything. */
+    default void scope(T fact, Model model, Scopes to) {
+        to.everything();
+    }
+
+    /** What it is called where it stands alone; by default it has no name of its own. */
+    default Optional<String> title(T fact, Model model) {
+        return Optional.empty();
+    }
 
     /** Instants at which it begins or ceases to matter, in order. */
     default Set<Instant> boundaries(T fact, Model model) {

@@ -1,6 +1,7 @@
 package wexa.core.tenant;
 
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -24,5 +25,10 @@ public final class AppRoom implements Room<App> {
     @Override
     public void marks(App app, Model model, Marks to) {
         model.tenants().by(Tenant.BY_APP, app.id()).forEach(tenant -> to.tenant(tenant.id()));
+    }
+
+    @Override
+    public Optional<String> title(App app, Model model) {
+        return Optional.of("Application " + app.name());
     }
 }

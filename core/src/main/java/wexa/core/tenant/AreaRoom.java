@@ -1,12 +1,14 @@
 package wexa.core.tenant;
 
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.Area;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.room.Scopes;
 
 /** An area: what holds above it holds in it. */
 public final class AreaRoom implements Room<Area> {
@@ -24,5 +26,15 @@ public final class AreaRoom implements Room<Area> {
     public void marks(Area area, Model model, Marks to) {
         to.tenant(area.tenant());
         to.history(area.tenant());
+    }
+
+    @Override
+    public void scope(Area area, Model model, Scopes to) {
+        to.tenant(area.tenant());
+    }
+
+    @Override
+    public Optional<String> title(Area area, Model model) {
+        return Optional.of("Area " + area.name());
     }
 }

@@ -1,6 +1,7 @@
 package wexa.core.tenant;
 
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
@@ -23,5 +24,10 @@ public final class TenantRoom implements Room<Tenant> {
     @Override
     public void marks(Tenant tenant, Model model, Marks to) {
         to.tenant(tenant.id());
+    }
+
+    @Override
+    public Optional<String> title(Tenant tenant, Model model) {
+        return Optional.of("Tenant " + model.title(tenant));
     }
 }

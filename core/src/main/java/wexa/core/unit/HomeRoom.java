@@ -1,6 +1,7 @@
 package wexa.core.unit;
 
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.Home;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -23,5 +24,10 @@ public final class HomeRoom implements Room<Home> {
     @Override
     public void marks(Home home, Model model, Marks to) {
         // people name their home by its key: what they can do does not depend on it
+    }
+
+    @Override
+    public Optional<String> title(Home home, Model model) {
+        return Optional.of("Home " + home.name());
     }
 }

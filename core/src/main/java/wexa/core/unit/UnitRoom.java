@@ -1,6 +1,7 @@
 package wexa.core.unit;
 
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Unit;
@@ -23,5 +24,10 @@ public final class UnitRoom implements Room<Unit> {
     @Override
     public void marks(Unit unit, Model model, Marks to) {
         to.unit(unit.id());
+    }
+
+    @Override
+    public Optional<String> title(Unit unit, Model model) {
+        return Optional.of("Unit " + unit.name());
     }
 }

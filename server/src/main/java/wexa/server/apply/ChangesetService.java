@@ -6,20 +6,14 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import wexa.core.change.Keeping;
-import wexa.core.model.App;
-import wexa.core.model.Area;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Home;
 import wexa.core.model.Id;
-import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Person;
-import wexa.core.model.Tenant;
-import wexa.core.model.Unit;
 import wexa.core.preview.Histories;
 import wexa.core.preview.Undo;
+import wexa.core.registry.Rooms;
 import wexa.core.sentence.Sentences;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
@@ -182,24 +176,8 @@ public class ChangesetService {
     }
 
     private String name(Fact fact, Model model) {
-        if (fact instanceof Person person) {
-            return person.name();
-        } else if (fact instanceof Unit unit) {
-            return "Unit " + unit.name();
-        } else if (fact instanceof App app) {
-            return "Application " + app.name();
-        } else if (fact instanceof Tenant tenant) {
-            return "Tenant " + model.title(tenant);
-        } else if (fact instanceof Area area) {
-            return "Area " + area.name();
-        } else if (fact instanceof Home home) {
-            return "Home " + home.name();
-        } else if (fact instanceof Invitation invitation) {
-            return "The invitation of "
-                    + model.people().get(invitation.person()).name();
-        }
-        return Keeping.of(fact)
-                .map(change -> "“" + Sentences.write(change, model, settings.zone()) + "”")
+        return Rooms.title(fact, model)
+                .or(() -> Keeping.of(fact).map(change -> "“" + Sentences.write(change, model, settings.zone()) + "”"))
                 .orElse(fact.id().toString());
     }
 }

@@ -20,6 +20,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
+import wexa.core.model.Handle;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
@@ -112,11 +113,12 @@ class DemoLoader implements ApplicationRunner {
         log.write(version, clock.now(), "demo", List.of(new Log.Line(sentence, Set.of())));
         administrators.add(
                 ids.next(), "tove", "Tove Lindqvist", "north-pier-2026", false, EnumSet.allOf(Act.class), clock.now());
-        facts.stream()
-                .filter(fact ->
-                        fact instanceof Person person && person.handle().text().equals("tove.lindqvist"))
-                .findFirst()
-                .ifPresent(tove -> administrators.link("tove", tove.id().value()));
+        snapshots
+                .current()
+                .model()
+                .people()
+                .by(Person.BY_HANDLE, Handle.of("tove.lindqvist"))
+                .forEach(tove -> administrators.link("tove", tove.id().value()));
         administrators.add(
                 ids.next(), "bram", "Bram Oakenshaw", "south-bay-2026", false, EnumSet.of(Act.LOOK), clock.now());
     }

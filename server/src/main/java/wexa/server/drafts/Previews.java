@@ -1,5 +1,6 @@
 package wexa.server.drafts;
 
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -10,14 +11,10 @@ import org.springframework.stereotype.Component;
 import wexa.core.access.Usability;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
-import wexa.core.model.Account;
-import wexa.core.model.Assignment;
-import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Seat;
-import wexa.core.model.Tenant;
+import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Timeline;
 import wexa.server.problems.Messages;
@@ -178,24 +175,16 @@ public class Previews {
     /** Those of what is changed, and those in which somebody gains or loses something by a group. */
     private static List<String> tenants(Preview preview, List<Timeline.Moment> moments) {
         Model model = preview.model();
-        Set<Id<Tenant>> tenants = new LinkedHashSet<>();
-        for (var effect : preview.effects()) {
-            Fact fact = effect.subject();
-            if (fact instanceof Account account) {
-                tenants.add(account.tenant());
-            } else if (fact instanceof Assignment assignment) {
-                tenants.add(assignment.tenant());
-            } else if (fact instanceof Seat seat) {
-                model.table(Kind.ACCOUNT).find(seat.account()).ifPresent(account -> tenants.add(account.tenant()));
-            }
-        }
+        Set<Id<?>> concerned =
+                new HashSet<>(Histories.of(preview.effects(), preview.snapshot().model(), model)
+                        .facts());
         for (Timeline.Moment moment : moments) {
             Stream.of(moment.gains(), moment.losses())
                     .flatMap(List::stream)
-                    .forEach(told -> tenants.add(told.shift().tenant()));
+                    .forEach(told -> concerned.add(told.shift().tenant()));
         }
-        return tenants.stream()
-                .map(id -> model.tenants().get(id))
+        return model.tenants().stream()
+                .filter(tenant -> concerned.contains(tenant.id()))
                 .map(model::title)
                 .toList();
     }
