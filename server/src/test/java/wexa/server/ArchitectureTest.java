@@ -33,8 +33,12 @@ class ArchitectureTest {
                 .that()
                 .resideInAPackage("wexa.core..")
                 .should()
-                .onlyDependOnClassesThat(
-                        resideInAnyPackage("wexa.core..", "java..", "org.jspecify..", "com.google.i18n.phonenumbers.."))
+                .onlyDependOnClassesThat(resideInAnyPackage(
+                        "wexa.core..",
+                        "java..",
+                        "org.jspecify..",
+                        "com.google.i18n.phonenumbers..",
+                        "org.pcollections.."))
                 .because("core holds the computation alone; put what needs more into connect or server")
                 .check(OURS);
     }

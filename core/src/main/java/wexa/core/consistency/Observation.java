@@ -1,16 +1,20 @@
 package wexa.core.consistency;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import org.pcollections.PSortedMap;
+import org.pcollections.TreePMap;
 import wexa.core.consistency.TenantObject.AccountState;
 
-/** What was read from a tenant: objects that carry an id of ours, and those that do not. */
-public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> strangers) {
+/**
+ * What was read from a tenant: objects that carry an id of ours, and those that do not. One object read anew makes another
+ * observation that shares the rest with the first.
+ */
+public record Observation(PSortedMap<ObjectKey, Seen> objects, List<Stranger> strangers) {
     /** An object with the tenant's own immutable id. */
     public record Seen(String remoteId, TenantObject state) {}
 
@@ -18,12 +22,15 @@ public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> str
     public record Stranger(ObjectKey.Type type, String remoteId, TenantObject state) {}
 
     public Observation {
-        objects = Collections.unmodifiableSortedMap(new TreeMap<>(objects));
         strangers = List.copyOf(strangers);
     }
 
+    public Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> strangers) {
+        this(TreePMap.fromSortedMap(objects), strangers);
+    }
+
     public static Observation empty() {
-        return new Observation(new TreeMap<>(), List.of());
+        return new Observation(TreePMap.empty(), List.of());
     }
 
     public Optional<Seen> find(ObjectKey key) {
@@ -32,9 +39,8 @@ public record Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> str
 
     /** The same with one object read anew, or found gone. */
     public Observation with(ObjectKey key, Optional<Seen> seen) {
-        SortedMap<ObjectKey, Seen> next = new TreeMap<>(objects);
-        seen.ifPresentOrElse(present -> next.put(key, present), () -> next.remove(key));
-        return new Observation(next, strangers);
+        return new Observation(
+                seen.map(present -> objects.plus(key, present)).orElseGet(() -> objects.minus(key)), strangers);
     }
 
     /**
