@@ -1,17 +1,29 @@
 package wexa.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static wexa.server.Patience.patiently;
 
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.concurrent.ThreadLocalRandom;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import wexa.core.consistency.Reviewed;
+import wexa.core.preview.Preview;
 import wexa.server.Browserless.Answer;
+import wexa.server.drafts.DraftStore;
+import wexa.server.drafts.Previews;
+import wexa.server.jobs.Found;
+import wexa.server.jobs.JobPlanner;
+import wexa.server.wiring.BusinessClock;
 
 /** Several jobs about one object: what was decided last is what its tenant has in the end, and nothing that was stopped. */
 class OrderTest {
@@ -124,5 +136,43 @@ class OrderTest {
         assertThat(cast.finished(second).path("state").asString()).isEqualTo("DONE");
         assertThat(user(account).path("name").path("familyName").asString()).isEqualTo("Carried");
         assertThat(user(account).path("name").path("givenName").asString()).isEqualTo("New");
+    }
+
+    /** Plans are made before anything is locked: one for whose earlier step the time has come meanwhile is not written. */
+    @Test
+    void aStepThatIsSentAfterThePlanWasMadeIsNotSuperseded() throws Exception {
+        JsonNode newcomer = cast.newcomer(Cast.unique("planned"), number(), "keeper");
+        cast.carried(newcomer);
+        String person = Cast.personIn(newcomer);
+        fallSilent();
+        String first = apply(draft("First", "person.edit", Map.of("person", person, "given", "Other")));
+        JsonNode back = draft("Back again", "person.edit", Map.of("person", person, "given", "New"));
+        Preview preview = cast.stage
+                .bean(Previews.class)
+                .of(cast.stage
+                        .bean(DraftStore.class)
+                        .get(UUID.fromString(back.path("id").asString())));
+        JobPlanner planner = cast.stage.bean(JobPlanner.class);
+        JobPlanner.Plans plans = planner.plan(Reviewed.of(preview), Found.by(preview));
+        JdbcTemplate rows = cast.stage.bean(JdbcTemplate.class);
+        patiently()
+                .until(() -> rows.update(
+                                "update step set state = 'SENT', attempts = attempts + 1, sent_at = ?"
+                                        + " where job_id = ? and kind = 'CARRY' and state = 'WAITING'",
+                                cast.stage.bean(BusinessClock.class).now().atOffset(ZoneOffset.UTC),
+                                UUID.fromString(first))
+                        > 0);
+        TransactionTemplate transactions = cast.stage.bean(TransactionTemplate.class);
+        assertThatThrownBy(() -> transactions.executeWithoutResult(status -> planner.write(9_999, "Too late", plans)))
+                .isInstanceOf(JobPlanner.Outdated.class);
+        assertThat(details(cast.tove.get("/api/v1/jobs/" + first).body(), "SUPERSEDED"))
+                .isEmpty();
+        Answer applied = cast.tove.apply(back);
+        assertThat(applied.status()).isEqualTo(200);
+        cast.stage.fault("pelagia-north", "NONE", 0, 0);
+        cast.finished(first);
+        cast.finished(applied.text("job"));
+        assertThat(user(account(newcomer)).path("name").path("givenName").asString())
+                .isEqualTo("New");
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Reviewed;
@@ -33,8 +34,8 @@ import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.Ids;
 
 /**
- * Applies drafts. The preview is made outside the lock; under it, the head must still be where the preview began, else
- * everything is validated anew, after three tries while the lock is held.
+ * Applies drafts. Preview, plans and lines are made outside the lock; under it, the head must still be where the preview
+ * began, else everything is made anew, after three tries while the lock is held.
  */
 @UseCases
 public class ApplyService {
@@ -80,8 +81,8 @@ public class ApplyService {
         this.hooks = hooks;
     }
 
-    /** What may be applied, and what it comes to. */
-    private record Checked(Preview preview, Reviewed reviewed) {}
+    /** What may be applied, and all that is to be written of it. */
+    private record Checked(Preview preview, JobPlanner.Plans plans, Planned.Causes messages, List<Log.Line> lines) {}
 
     /** What was written, before its lanes are woken. */
     private record Written(long version, Optional<JobPlanner.Planned> job) {}
@@ -100,8 +101,7 @@ public class ApplyService {
                 }
                 return new Result(earlier.get().version(), Optional.empty());
             }
-            Optional<Written> written =
-                    tries < TRIES_OUTSIDE ? tryOutside(actor, request) : Optional.of(underLock(actor, request));
+            Optional<Written> written = tries < TRIES_OUTSIDE ? tryOutside(actor, request) : underLock(actor, request);
             if (written.isPresent()) {
                 hooks.reach("applied");
                 written.get().job().ifPresent(job -> waker.wake(job.tenants()));
@@ -113,23 +113,28 @@ public class ApplyService {
     private Optional<Written> tryOutside(Actor actor, Request request) {
         Draft draft = drafts.get(request.draft());
         Checked checked = checked(actor, draft, request);
-        Optional<Written> written = transactions.execute(status -> {
+        return written(() -> {
             boolean moved = snapshots.lockHead() != checked.preview().snapshot().version();
-            return moved ? Optional.<Written>empty() : Optional.of(write(actor, request, draft, checked));
+            return moved ? Optional.empty() : Optional.of(write(actor, request, draft, checked));
         });
-        return written == null ? Optional.empty() : written;
     }
 
-    private Written underLock(Actor actor, Request request) {
-        Written written = transactions.execute(status -> {
+    private Optional<Written> underLock(Actor actor, Request request) {
+        return written(() -> {
             snapshots.lockHead();
             Draft draft = drafts.get(request.draft());
-            return write(actor, request, draft, checked(actor, draft, request));
+            return Optional.of(write(actor, request, draft, checked(actor, draft, request)));
         });
-        if (written == null) {
-            throw new IllegalStateException("applying draft " + request.draft() + " came to nothing");
+    }
+
+    /** Nothing, and nothing written, where the head moved or an earlier step was sent meanwhile. */
+    private Optional<Written> written(Supplier<Optional<Written>> writing) {
+        try {
+            Optional<Written> written = transactions.execute(status -> writing.get());
+            return written == null ? Optional.empty() : written;
+        } catch (JobPlanner.Outdated meanwhile) {
+            return Optional.empty();
         }
-        return written;
     }
 
     private Checked checked(Actor actor, Draft draft, Request request) {
@@ -148,8 +153,10 @@ public class ApplyService {
                     "What this draft would do has changed since you reviewed it: somebody else applied something, or"
                             + " something began or ended. Review it again, then apply.");
         }
+        Found found = Found.by(preview);
+        JobPlanner.Plans plans = planner.plan(reviewed, found);
         // a tenant may differ from what is already so in the model
-        if (preview.effects().isEmpty() && !planner.hasSteps(reviewed, Found.by(preview))) {
+        if (preview.effects().isEmpty() && plans.isEmpty()) {
             throw preview.kept().isEmpty()
                     ? new Problem(
                             409,
@@ -163,7 +170,14 @@ public class ApplyService {
                                     + " sure, or discard the draft.");
         }
         MissingAuthority.require(actor, preview);
-        return new Checked(preview, reviewed);
+        return new Checked(
+                preview,
+                plans,
+                Planned.Causes.of(
+                        preview.snapshot().model(),
+                        preview.effects(),
+                        found.remoteIds().keySet()),
+                lines(preview, reviewed, plans.objects()));
     }
 
     private Written write(Actor actor, Request request, Draft draft, Checked checked) {
@@ -182,11 +196,9 @@ public class ApplyService {
                 preview.effects(),
                 preview.readySentences());
         long version = snapshots.write(changeset, preview.model(), preview.index());
-        Found found = Found.by(preview);
-        Optional<JobPlanner.Planned> job = planner.plan(version, draft.name(), checked.reviewed(), found);
-        log.write(version, preview.now(), actor.login(), draft.reason(), lines(checked, job));
-        messages.plan(
-                preview.snapshot().model(), preview.effects(), found.remoteIds().keySet());
+        Optional<JobPlanner.Planned> job = planner.write(version, draft.name(), checked.plans());
+        log.write(version, preview.now(), actor.login(), draft.reason(), checked.lines());
+        messages.plan(checked.messages());
         drafts.applied(
                 draft.id(),
                 draft.version(),
@@ -195,15 +207,13 @@ public class ApplyService {
     }
 
     /** What was changed, and what was already so and goes to a tenant again. */
-    private static List<Log.Line> lines(Checked checked, Optional<JobPlanner.Planned> job) {
-        Preview preview = checked.preview();
-        Set<ObjectKey> sent = job.map(JobPlanner.Planned::objects).orElse(Set.of());
+    private static List<Log.Line> lines(Preview preview, Reviewed reviewed, Set<ObjectKey> sent) {
         List<Log.Line> lines = new ArrayList<>();
         for (Preview.Outcome outcome : preview.outcomes()) {
             String sentence = outcome.sentence().orElse("");
             if (outcome.state() == Preview.State.READY) {
                 lines.add(Log.Line.of(sentence, outcome.effects(), preview));
-            } else if (!Collections.disjoint(sent, checked.reviewed().showing(outcome, preview))) {
+            } else if (!Collections.disjoint(sent, reviewed.showing(outcome, preview))) {
                 List<Effect> kept = outcome.kept().stream()
                         .map(fact -> Effect.replace(fact, fact))
                         .toList();

@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -26,6 +28,7 @@ import wexa.server.wiring.Ids;
  */
 @Component
 class Tick {
+    private static final Logger LOG = LoggerFactory.getLogger(Tick.class);
     private static final String NAME = "Begins and ends by date";
 
     private final Rows rows;
@@ -68,10 +71,14 @@ class Tick {
         Snapshot snapshot = snapshots.current();
         Optional<Instant> last = rows.findById(TickRow.ONLY).map(row -> row.at);
         List<Touched> due = last.map(from -> due(snapshot, from, now)).orElse(List.of());
-        Optional<JobPlanner.Planned> planned =
-                transactions.execute(status -> record(snapshot, due, last.orElse(now), now));
-        if (planned != null) {
-            planned.ifPresent(job -> waker.wake(job.tenants()));
+        try {
+            Optional<JobPlanner.Planned> planned =
+                    transactions.execute(status -> record(snapshot, due, last.orElse(now), now));
+            if (planned != null) {
+                planned.ifPresent(job -> waker.wake(job.tenants()));
+            }
+        } catch (JobPlanner.Outdated meanwhile) {
+            LOG.debug("looked at again by the next tick: {}", meanwhile.getMessage());
         }
     }
 
@@ -113,6 +120,6 @@ class Tick {
                 List.of(),
                 List.of()));
         log.write(version, now, "clock", List.of(new Log.Line("carry what began and ended by date", Set.of())));
-        return planner.plan(version, NAME, snapshot, due);
+        return planner.write(version, NAME, planner.plan(snapshot, due));
     }
 }

@@ -72,27 +72,46 @@ public class JobPlanner {
         this.ids = ids;
     }
 
-    /** A planned job: its id, the tenants whose lanes have work, and the objects to which steps go. */
-    public record Planned(UUID job, Set<Id<Tenant>> tenants, Set<ObjectKey> objects) {}
+    /** A planned job: its id, and the tenants whose lanes have work. */
+    public record Planned(UUID job, Set<Id<Tenant>> tenants) {}
 
-    /** Steps for those whom a changeset concerns; empty when no tenant has to do anything. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Planned> plan(long version, String name, Reviewed reviewed, Found found) {
-        Making making = new Making(version, reviewed.after().model());
-        for (Touched touched : reviewed.touched()) {
-            making.add(touched, reviewed.concerned().people(), reviewed.alreadySo(), found);
+    /** Meanwhile an earlier step was sent that a plan would have stood for: planned again, it is on its way. */
+    public static final class Outdated extends RuntimeException {
+        private static final long serialVersionUID = 1;
+
+        Outdated() {
+            super("an earlier step that the plan stands for was sent meanwhile");
         }
-        return making.save(name);
+    }
+
+    /** Steps for those whom a changeset concerns. Nothing is locked or written yet. */
+    public Plans plan(Reviewed reviewed, Found found) {
+        Plans plans = new Plans(reviewed.after().model());
+        for (Touched touched : reviewed.touched()) {
+            plans.add(touched, reviewed.concerned().people(), reviewed.alreadySo(), found);
+        }
+        return plans;
+    }
+
+    /** Steps for what has become due by the passing of time. */
+    public Plans plan(Snapshot snapshot, List<Touched> due) {
+        Plans plans = new Plans(snapshot.model());
+        due.forEach(touched -> plans.add(touched, Set.of(), Set.of(), Found.NONE));
+        return plans;
+    }
+
+    /**
+     * Makes a job of plans; of none when no tenant has to do anything.
+     *
+     * @throws Outdated if the plans do not hold any more; what the transaction wrote has to be taken back
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Optional<Planned> write(long version, String name, Plans plans) {
+        return plans.write(version, name);
     }
 
     /** What a tenant would have to do now: the objects that a changeset touches there, and the steps in words. */
     public record Forecast(Tenant tenant, Set<ObjectKey> touched, List<String> steps) {}
-
-    /** Whether there is something to carry to a tenant, though perhaps nothing to change in the model. */
-    public boolean hasSteps(Reviewed reviewed, Found found) {
-        return forecast(reviewed, found).stream()
-                .anyMatch(forecast -> !forecast.steps().isEmpty());
-    }
 
     /** The steps that {@link #plan} would make, without making a job of them. */
     public List<Forecast> forecast(Reviewed reviewed, Found found) {
@@ -154,28 +173,27 @@ public class JobPlanner {
         return left;
     }
 
-    /** Steps for what has become due by the passing of time. */
-    @Transactional(propagation = Propagation.MANDATORY)
-    public Optional<Planned> plan(long version, String name, Snapshot snapshot, List<Touched> due) {
-        Making making = new Making(version, snapshot.model());
-        due.forEach(touched -> making.add(touched, Set.of(), Set.of(), Found.NONE));
-        return making.save(name);
-    }
-
-    /** A job in the making: its rows, and the earlier steps that they stand for. */
-    private final class Making {
-        private final long version;
+    /** What a job would be made of: its rows, and the earlier steps that they stand for. */
+    public final class Plans {
         private final Model model;
         private final List<StepRow> rows = new ArrayList<>();
         private final List<UUID> superseded = new ArrayList<>();
         private final Set<ObjectKey> objects = new HashSet<>();
 
-        Making(long version, Model model) {
-            this.version = version;
+        private Plans(Model model) {
             this.model = model;
         }
 
-        void add(Touched work, Set<Id<Person>> people, Set<Id<Person>> alreadySo, Found found) {
+        public boolean isEmpty() {
+            return rows.isEmpty();
+        }
+
+        /** The objects to which steps go. */
+        public Set<ObjectKey> objects() {
+            return Set.copyOf(objects);
+        }
+
+        private void add(Touched work, Set<Id<Person>> people, Set<Id<Person>> alreadySo, Found found) {
             Tenant tenant = work.tenant();
             Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
             Overtaking.Found earlier = overtaking.look(tenant.id(), work.fields());
@@ -249,8 +267,10 @@ public class JobPlanner {
             return row;
         }
 
-        Optional<Planned> save(String name) {
-            overtaking.supersede(superseded, version, clock.now());
+        private Optional<Planned> write(long version, String name) {
+            if (overtaking.supersede(superseded, version, clock.now()) < superseded.size()) {
+                throw new Outdated();
+            }
             if (rows.isEmpty()) {
                 return Optional.empty();
             }
@@ -267,7 +287,7 @@ public class JobPlanner {
             newRows.insert(rows);
             Set<Id<Tenant>> tenants =
                     rows.stream().map(row -> Id.<Tenant>of(row.tenantId)).collect(Collectors.toSet());
-            return Optional.of(new Planned(job.id, tenants, objects));
+            return Optional.of(new Planned(job.id, tenants));
         }
     }
 

@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.function.Consumer;
+import java.util.stream.Gatherers;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
@@ -50,10 +50,9 @@ class Overtaking {
         Map<StepRow, Step> earlier = new HashMap<>();
         List<String> objects =
                 touched.keySet().stream().map(ObjectKey::toString).toList();
-        chunks(
-                objects,
-                some -> steps.notCarriedOut(tenant.value(), some)
-                        .forEach(row -> earlier.put(row, forms.readStep(row.body))));
+        for (List<String> some : chunks(objects)) {
+            steps.notCarriedOut(tenant.value(), some).forEach(row -> earlier.put(row, forms.readStep(row.body)));
+        }
         List<UUID> superseded = new ArrayList<>();
         earlier.forEach((row, step) -> {
             if (row.state() == StepRow.State.REFUSED) {
@@ -77,14 +76,15 @@ class Overtaking {
         return new Found(wanted, onTheirWay, superseded);
     }
 
-    void supersede(Collection<UUID> superseded, long changeset, Instant now) {
+    /** Tells how many still waited, or were refused. */
+    int supersede(Collection<UUID> superseded, long changeset, Instant now) {
         String words = "changed again by changeset " + changeset;
-        chunks(List.copyOf(superseded), some -> steps.supersede(some, words, now));
+        return chunks(superseded).stream()
+                .mapToInt(some -> steps.supersede(some, words, now))
+                .sum();
     }
 
-    private static <T> void chunks(List<T> all, Consumer<List<T>> each) {
-        for (int from = 0; from < all.size(); from += AT_A_TIME) {
-            each.accept(all.subList(from, Math.min(from + AT_A_TIME, all.size())));
-        }
+    private static <T> List<List<T>> chunks(Collection<T> all) {
+        return all.stream().gather(Gatherers.windowFixed(AT_A_TIME)).toList();
     }
 }

@@ -30,17 +30,23 @@ public class Planned {
         this.clock = clock;
     }
 
-    /**
-     * @param before the model that the effects change
-     * @param found accounts that were in their tenants before
-     */
+    /** Invitations, and accounts that are opened: each is cause for a message. */
+    public record Causes(List<Opening> invited, List<Opening> opened) {
+        /**
+         * @param before the model that the effects change
+         * @param found accounts that were in their tenants before
+         */
+        public static Causes of(Model before, List<Effect> effects, Set<Id<Account>> found) {
+            return new Causes(Opening.invited(effects), Opening.in(before, effects, found));
+        }
+    }
+
     @Transactional(propagation = Propagation.MANDATORY)
-    public void plan(Model before, List<Effect> effects, Set<Id<Account>> found) {
-        List<Opening> fresh = new ArrayList<>(Opening.invited(effects));
-        List<Opening> openings = Opening.in(before, effects, found);
+    public void plan(Causes causes) {
+        List<Opening> fresh = new ArrayList<>(causes.invited());
         Map<Id<Person>, UUID> open =
-                store.open(openings.stream().map(Opening::person).toList());
-        for (Opening opening : openings) {
+                store.open(causes.opened().stream().map(Opening::person).toList());
+        for (Opening opening : causes.opened()) {
             UUID known = open.get(opening.person());
             if (known == null) {
                 fresh.add(opening);
