@@ -8,15 +8,16 @@ import { EndButton } from "../changes/EndButton";
 import { OCCASIONS, stateWord } from "../messages/words";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
-import { day, lastDay, moment } from "../ui/dates";
+import { ago, day, lastDay, moment } from "../ui/dates";
 import { Days, dayWord } from "../ui/days";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { ThreadKey } from "../ui/threads";
-import { engagementKind, groupWay } from "../ui/words";
+import { count, engagementKind, groupWay } from "../ui/words";
 import { IdentityLine } from "./IdentityLine";
 import { Engagements } from "./Engagements";
+import { verifiedWords } from "./verified";
 import { Why } from "./Why";
 
 type Page = Schemas["PersonPage"];
@@ -149,7 +150,6 @@ function Heading({ page }: { page: Page }) {
 }
 
 function Accounts({ page }: { page: Page }) {
-  const session = useSession();
   if (page.accounts.length === 0) {
     return (
       <div className="card-plain mt-3">
@@ -164,8 +164,9 @@ function Accounts({ page }: { page: Page }) {
           <tr className="text-left text-xs text-soft">
             <th className="px-3 py-1.5 font-semibold">Account in</th>
             <th className="px-2 font-semibold">Seat</th>
-            <th className="px-2 font-semibold whitespace-nowrap">Should and read</th>
-            <th className="px-2 font-semibold">Proved</th>
+            <th className="px-2 font-semibold">Sent</th>
+            <th className="px-2 font-semibold whitespace-nowrap">Read back</th>
+            <th className="px-2 font-semibold">Verified</th>
             <th>
               <span className="sr-only">Acts</span>
             </th>
@@ -185,24 +186,21 @@ function Accounts({ page }: { page: Page }) {
               </td>
               <td className="px-2">{account.state === "CLOSED" ? "closed" : (account.seat ?? "none needed")}</td>
               <td className="px-2">
-                <span
-                  className="flex items-center gap-1.5"
-                  title={account.readAt ? `read ${moment(account.readAt, session.zone)}` : "never read"}
-                >
+                <SentFact sent={account.sent} />
+              </td>
+              <td className="px-2">
+                <span className="flex items-center gap-1.5">
                   <Square square={account.square} />
                   {account.square === "SAME"
-                    ? "same"
+                    ? "as expected"
                     : account.difference === ""
-                      ? "nothing wanted"
+                      ? "nothing expected"
                       : account.difference}
                 </span>
+                <Age at={account.readAt} otherwise="never read" indented />
               </td>
-              <td className="px-2 text-sm whitespace-nowrap">
-                {!account.evaluates
-                  ? "cannot be asked"
-                  : (account.proved.asked ?? 0) === 0
-                    ? "not asked yet"
-                    : `yes to ${account.proved.yes ?? 0} of ${account.proved.asked ?? 0}`}
+              <td className="px-2">
+                <VerifiedFact verified={account.verified} />
               </td>
               <td className="px-2 text-right whitespace-nowrap">
                 {account.state === "OPEN" && account.seatId && (
@@ -237,6 +235,62 @@ function Accounts({ page }: { page: Page }) {
           </p>
         ))}
     </div>
+  );
+}
+
+/** How old a fact is, under it. */
+function Age({ at, otherwise, indented }: { at?: string | null | undefined; otherwise?: string; indented?: boolean }) {
+  const now = useNow();
+  const session = useSession();
+  const words = at ? ago(at, now) : otherwise;
+  return words === undefined ? null : (
+    <span
+      className={`block text-xs whitespace-nowrap text-soft ${indented ? "pl-[22px]" : ""}`}
+      title={at ? moment(at, session.zone) : undefined}
+    >
+      {words}
+    </span>
+  );
+}
+
+type Account = Page["accounts"][number];
+
+const SENT: Record<Account["sent"]["state"], { words: (count: number) => string; tone: string }> = {
+  REFUSED: { words: (many) => count(many, "step was refused", "steps were refused"), tone: "font-semibold text-error" },
+  OPEN: { words: (many) => count(many, "step is under way", "steps are under way"), tone: "text-warning" },
+  SKIPPED: { words: (many) => count(many, "step was skipped", "steps were skipped"), tone: "text-warning" },
+  SENT: { words: () => "all sent", tone: "" },
+  NOTHING: { words: () => "nothing yet", tone: "text-soft" },
+};
+
+function SentFact({ sent }: { sent: Account["sent"] }) {
+  const { words, tone } = SENT[sent.state];
+  return (
+    <>
+      {sent.job ? (
+        <Link
+          to="/changes/jobs/$id"
+          params={{ id: sent.job }}
+          className={`whitespace-nowrap hover:underline ${tone}`}
+          aria-label={`${words(sent.count)}, open the job`}
+        >
+          {words(sent.count)}
+        </Link>
+      ) : (
+        <span className={tone}>{words(sent.count)}</span>
+      )}
+      <Age at={sent.at} />
+    </>
+  );
+}
+
+function VerifiedFact({ verified }: { verified: Account["verified"] }) {
+  const { words, tone } = verifiedWords(verified);
+  return (
+    <>
+      <span className={tone}>{words}</span>
+      <Age at={verified.askedAt} />
+    </>
   );
 }
 

@@ -47,8 +47,8 @@ export function Why({ person, cell, at }: { person: string; cell: Cell; at: stri
               ))}
             </div>
           )}
-          <dl className="mt-3 grid grid-cols-[62px_1fr] gap-x-2 gap-y-1 border-t border-line pt-3 text-sm">
-            <dt className="font-semibold">Should</dt>
+          <dl className="mt-3 grid grid-cols-[68px_1fr] gap-x-2 gap-y-1 border-t border-line pt-3 text-sm">
+            <dt className="font-semibold">Expected</dt>
             <dd>
               {SHOULD[data.should]}
               {data.should !== "NO" && `, by ${count(data.chains.length, "way")}`}
@@ -56,16 +56,26 @@ export function Why({ person, cell, at }: { person: string; cell: Cell; at: stri
             <dt className="font-semibold">Read</dt>
             <dd>
               {READ[data.read]}
+              {data.should !== data.due && data.read === "NO" && ", not due yet"}
               {data.readAt && `, ${ago(data.readAt, now)}`}
             </dd>
-            <dt className="font-semibold">Proved</dt>
+            <dt className="font-semibold">Verified</dt>
             <dd>
               {data.proved === "NOT_ASKED" ? (
                 "not asked yet"
               ) : (
                 <>
                   the tenant answered{" "}
-                  <b className={data.proved === "YES" ? "text-success" : "text-error"}>{data.proved.toLowerCase()}</b>
+                  <b className={(data.proved === "YES") === (data.due === "YES") ? "text-success" : "text-error"}>
+                    {data.proved.toLowerCase()}
+                  </b>
+                  {(data.proved === "YES") === (data.due === "YES")
+                    ? data.due === "BLOCKED"
+                      ? ", as expected while it is blocked"
+                      : data.should !== data.due && ", not due yet"
+                    : data.due === "YES"
+                      ? ", and should answer yes"
+                      : ", and should answer no"}
                   {data.provedReason !== "" && `: ${data.provedReason}`}
                   {data.provedAt && `, ${ago(data.provedAt, now)}`}
                 </>

@@ -112,6 +112,16 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " and step.kind = 'CARRY' and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED')")
     List<StepRow> notCarriedOut(UUID tenant, Collection<String> objects);
 
+    /** A step about an object: how it stands, and when it was sent. */
+    record Sending(String object, String state, @Nullable Instant sentAt, UUID job, long jobNumber) {}
+
+    /** Steps about these objects, the oldest first, but for those in whose place a later one stands. */
+    @Query("select new wexa.server.jobs.StepRows$Sending(step.object, step.state, step.sentAt, job.id, job.number)"
+            + " from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant"
+            + " and step.object in :objects and step.kind <> 'ASK' and step.state <> 'SUPERSEDED'"
+            + " order by job.number, step.place")
+    List<Sending> sendings(UUID tenant, Collection<String> objects);
+
     @Query("select step from StepRow step where step.state in ('REFUSED', 'DIFFERS') or"
             + " (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1) order by step.dueAt")
     List<StepRow> hanging(Limit limit);

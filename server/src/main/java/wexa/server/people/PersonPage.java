@@ -2,10 +2,10 @@ package wexa.server.people;
 
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.lifecycle.Identity;
+import wexa.server.jobs.Sendings;
 import wexa.server.log.Log;
 
 /**
@@ -48,8 +48,24 @@ public record PersonPage(
             @Nullable Instant until) {}
 
     /**
-     * A login with its seat, what was read of it, and how the two sides stand: the square. {@code found} is what the
-     * tenant gives it that nobody here gave.
+     * What the tenant itself answers about all that the person should or should not be able to do there.
+     *
+     * @param wrong answers that are not what is expected: no to what should work, yes to what should be blocked
+     * @param unasked what was never asked
+     * @param askedAt when the oldest answer was given
+     */
+    public record VerifiedView(
+            boolean canBeAsked,
+            int asked,
+            int yes,
+            int wrong,
+            int unasked,
+            @Nullable Instant askedAt) {}
+
+    /**
+     * A login with its seat, and three facts about it, each with its age: what was sent of it and of its roles, what was read
+     * of it (the square says how the two sides stand), and what the tenant answers. {@code found} is what the tenant gives it
+     * that nobody here gave.
      */
     public record AccountView(
             UUID id,
@@ -63,8 +79,8 @@ public record PersonPage(
             String square,
             String difference,
             @Nullable Instant readAt,
-            boolean evaluates,
-            Map<String, Integer> proved,
+            Sendings.Sent sent,
+            VerifiedView verified,
             @Nullable UUID seatId,
             List<String> found) {}
 

@@ -7,9 +7,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import wexa.core.access.Access;
+import wexa.core.access.Usability;
 import wexa.core.consistency.Concerned;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
@@ -31,12 +34,14 @@ import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
+import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
+import wexa.server.jobs.Sendings;
 import wexa.server.log.Log;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
@@ -51,12 +56,14 @@ class PersonPages {
     private final PersonRows rows;
     private final Observations observations;
     private final Proofs proofs;
+    private final Sendings sendings;
     private final Log log;
 
-    PersonPages(PersonRows rows, Observations observations, Proofs proofs, Log log) {
+    PersonPages(PersonRows rows, Observations observations, Proofs proofs, Sendings sendings, Log log) {
         this.rows = rows;
         this.observations = observations;
         this.proofs = proofs;
+        this.sendings = sendings;
         this.log = log;
     }
 
@@ -149,6 +156,7 @@ class PersonPages {
                 proofs.about(accounts.stream().map(Account::id).toList());
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         Concerned concerned = Concerned.by(snapshot, snapshot, List.of(), List.of(person.id()), at);
+        Access access = snapshot.index().of(person.id(), at);
         List<PersonPage.AccountView> views = new ArrayList<>();
         for (Account account : accounts) {
             Tenant tenant = model.tenants().get(account.tenant());
@@ -172,9 +180,17 @@ class PersonPages {
                     seat(model, app, account, at),
                     squares.get(tenant.id()).getOrDefault(key, fresh.isEmpty() ? "NOT_READ" : "NONE"),
                     differenceInWords(wanted, seen),
-                    fresh.flatMap(Freshness::doneAt).orElse(null),
-                    tenant.can(Capability.EVALUATION),
-                    tally(proved.getOrDefault(account.id(), Map.of())),
+                    observations
+                            .readAt(tenant.id(), key)
+                            .or(() -> fresh.flatMap(Freshness::doneAt))
+                            .orElse(null),
+                    sendings.last(tenant.id(), own(key, desired)),
+                    verified(
+                            tenant,
+                            access,
+                            Usability.of(model, person.id(), tenant.id(), at),
+                            proved.getOrDefault(account.id(), Map.of()),
+                            model),
                     model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
                             .filter(seat -> seat.window().contains(at))
                             .findFirst()
@@ -257,9 +273,47 @@ class PersonPages {
         }
     }
 
-    private static Map<String, Integer> tally(Map<String, Proofs.Proof> proofs) {
-        int yes = (int) proofs.values().stream().filter(Proofs.Proof::permitted).count();
-        return Map.of("asked", proofs.size(), "yes", yes);
+    /** The account, and the roles that are given to it. */
+    private static List<ObjectKey> own(ObjectKey account, Map<ObjectKey, TenantObject> desired) {
+        List<ObjectKey> own = new ArrayList<>(List.of(account));
+        desired.forEach((key, wanted) -> {
+            if (wanted instanceof TenantObject.AssignmentState given
+                    && given.subject().equals(account.toString())) {
+                own.add(key);
+            }
+        });
+        return own;
+    }
+
+    /** Answers about what the person no longer has are left out: nobody asks about it any more. */
+    private static PersonPage.VerifiedView verified(
+            Tenant tenant, Access access, Usability can, Map<String, Proofs.Proof> proofs, Model model) {
+        int yes = 0;
+        int wrong = 0;
+        int unasked = 0;
+        List<Instant> asked = new ArrayList<>();
+        for (Access.Reach reach : access.reaches()) {
+            Optional<String> area =
+                    reach.area().map(id -> model.table(Kind.AREA).get(id).key().text());
+            for (Permission permission :
+                    reach.tenant().equals(tenant.id()) ? reach.permissions() : Set.<Permission>of()) {
+                Proofs.Proof proof = proofs.get(Proofs.question(permission, area));
+                if (proof == null) {
+                    unasked++;
+                } else {
+                    asked.add(proof.askedAt());
+                    yes += proof.permitted() ? 1 : 0;
+                    wrong += proof.permitted() == can.blocks(permission).isEmpty() ? 0 : 1;
+                }
+            }
+        }
+        return new PersonPage.VerifiedView(
+                tenant.can(Capability.EVALUATION),
+                asked.size(),
+                yes,
+                wrong,
+                unasked,
+                asked.stream().min(Comparator.naturalOrder()).orElse(null));
     }
 
     /** What is different about an account, in words; empty where nothing is. */

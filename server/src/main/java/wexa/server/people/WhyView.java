@@ -5,13 +5,17 @@ import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
-/** Why a person can do one thing at one area: every way, and the three answers of rule 4. */
+/**
+ * Why a person can do one thing at one area: every way, and the three answers of rule 4. {@code should} is told for the
+ * instant that is asked about; {@code due} is what should be now, which is what was read and answered.
+ */
 public record WhyView(
         String title,
         String place,
         List<ChainView> chains,
         List<BlockView> blocks,
         String should,
+        String due,
         String read,
         @Nullable Instant readAt,
         String proved,

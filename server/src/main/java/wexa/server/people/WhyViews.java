@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import wexa.core.access.AccessIndex;
 import wexa.core.access.Grant;
 import wexa.core.access.Path;
 import wexa.core.access.PersonSet;
@@ -50,13 +51,7 @@ class WhyViews {
 
     WhyView of(Preview preview, Question question, Instant at) {
         Model model = preview.model();
-        List<Path> ways = new ArrayList<>();
-        preview.index().paths(question.person(), at).stream()
-                .filter(path -> path.grant().tenant().equals(question.tenant().id())
-                        && path.gives(question.permission())
-                        && reaches(model, path.grant().area(), question.area()))
-                .filter(path -> ways.stream().noneMatch(path::isSameWay))
-                .forEach(ways::add);
+        List<Path> ways = ways(model, preview.index(), question, at);
         Usability usability =
                 Usability.of(model, question.person(), question.tenant().id(), at);
         App app = model.appOf(question.tenant());
@@ -76,12 +71,40 @@ class WhyViews {
                 usability.blocks(question.permission()).stream()
                         .map(block -> block(block, app, question, usability))
                         .toList(),
-                ways.isEmpty() ? "NO" : usability.blocks(question.permission()).isEmpty() ? "YES" : "BLOCKED",
-                read(model, question, usability, area, at),
+                expected(ways, usability, question),
+                due(preview, question),
+                read(model, question, usability, area, preview.now()),
                 freshness.flatMap(Freshness::doneAt).orElse(null),
                 proof.map(one -> one.permitted() ? "YES" : "NO").orElse("NOT_ASKED"),
                 proof.map(Proofs.Proof::reason).orElse(""),
                 proof.map(Proofs.Proof::askedAt).orElse(null));
+    }
+
+    private static List<Path> ways(Model model, AccessIndex index, Question question, Instant at) {
+        List<Path> ways = new ArrayList<>();
+        index.paths(question.person(), at).stream()
+                .filter(path -> path.grant().tenant().equals(question.tenant().id())
+                        && path.gives(question.permission())
+                        && reaches(model, path.grant().area(), question.area()))
+                .filter(path -> ways.stream().noneMatch(path::isSameWay))
+                .forEach(ways::add);
+        return ways;
+    }
+
+    private static String expected(List<Path> ways, Usability usability, Question question) {
+        return ways.isEmpty() ? "NO" : usability.blocks(question.permission()).isEmpty() ? "YES" : "BLOCKED";
+    }
+
+    /** What should be at this moment, without what is only drafted: a tenant cannot show more. */
+    private static String due(Preview preview, Question question) {
+        Model model = preview.snapshot().model();
+        if (model.people().find(question.person()).isEmpty()) {
+            return "NO";
+        }
+        return expected(
+                ways(model, preview.snapshot().index(), question, preview.now()),
+                Usability.of(model, question.person(), question.tenant().id(), preview.now()),
+                question);
     }
 
     private static boolean reaches(Model model, Optional<Id<Area>> given, Optional<Area> asked) {

@@ -19,6 +19,7 @@ import wexa.core.consistency.Observation.Seen;
 import wexa.core.model.Id;
 import wexa.core.model.Tenant;
 import wexa.server.stored.StoredForms;
+import wexa.server.wiring.AfterCommit;
 
 /** What was read from tenants: rows, and one observation per tenant in memory. */
 @Component
@@ -54,6 +55,13 @@ public class Observations {
     public Observation of(Id<Tenant> tenant) {
         // loading and changing what is known of a tenant exclude each other, so that neither undoes the other
         return known.computeIfAbsent(tenant.value(), this::load);
+    }
+
+    /** When one object was last read, by a reading of its own or of the whole tenant; empty where it was not found. */
+    @Transactional(readOnly = true)
+    public Optional<Instant> readAt(Id<Tenant> tenant, ObjectKey key) {
+        return rows.findById(new ObservedRow.Name(tenant.value(), key.toString()))
+                .map(row -> row.readAt);
     }
 
     private Observation load(UUID tenant) {

@@ -1,0 +1,86 @@
+package wexa.server.jobs;
+
+import java.time.Instant;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.model.Id;
+import wexa.core.model.Tenant;
+
+/** What was last sent to a tenant about some objects. Whether it arrived is told by what is read there, not by this. */
+@Component
+public class Sendings {
+    private final StepRows steps;
+
+    /** How the last steps about the objects stand; where they stand differently, the first of these that one of them has. */
+    public enum State {
+        REFUSED,
+        OPEN,
+        /** Passed by, or stopped with its job. */
+        SKIPPED,
+        SENT,
+        NOTHING
+    }
+
+    /**
+     * What was sent.
+     *
+     * @param count how many of the objects stand so
+     * @param at when something was last sent
+     * @param job the newest job of those that stand so
+     */
+    public record Sent(
+            State state,
+            int count,
+            @Nullable Instant at,
+            @Nullable UUID job) {}
+
+    Sendings(StepRows steps) {
+        this.steps = steps;
+    }
+
+    /** Costs what was ever sent about these objects. */
+    public Sent last(Id<Tenant> tenant, Collection<ObjectKey> objects) {
+        Map<String, StepRows.Sending> last = new LinkedHashMap<>();
+        if (!objects.isEmpty()) {
+            steps.sendings(
+                            tenant.value(),
+                            objects.stream().map(ObjectKey::toString).toList())
+                    .forEach(step -> last.put(step.object(), step));
+        }
+        State state = last.values().stream()
+                .map(Sendings::state)
+                .min(Comparator.naturalOrder())
+                .orElse(State.NOTHING);
+        List<StepRows.Sending> telling =
+                last.values().stream().filter(step -> state(step) == state).toList();
+        return new Sent(
+                state,
+                telling.size(),
+                last.values().stream()
+                        .map(StepRows.Sending::sentAt)
+                        .filter(Objects::nonNull)
+                        .max(Comparator.naturalOrder())
+                        .orElse(null),
+                telling.stream()
+                        .max(Comparator.comparing(StepRows.Sending::jobNumber))
+                        .map(StepRows.Sending::job)
+                        .orElse(null));
+    }
+
+    private static State state(StepRows.Sending step) {
+        return switch (StepRow.State.valueOf(step.state())) {
+            case REFUSED -> State.REFUSED;
+            case WAITING, SENT, UNKNOWN -> State.OPEN;
+            case SKIPPED -> State.SKIPPED;
+            case DONE, DIFFERS, SUPERSEDED -> State.SENT;
+        };
+    }
+}
