@@ -42,11 +42,10 @@ class LargeTest {
     @Test
     void listsSearchAndPreviewsStayRightHoweverManyThereAre() throws Exception {
         try (Stage stage = new Stage(folder)) {
-            int known = Browserless.signedIn(stage.address(), "tove", "north-pier-2026")
-                    .get("/api/v1/people?limit=1")
-                    .body()
-                    .path("total")
-                    .asInt();
+            Browserless before = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
+            int known =
+                    before.get("/api/v1/people?limit=1").body().path("total").asInt();
+            List<String> withAccounts = handles(before, 0, TIMES * 10);
             stage.stopServer();
             int people = known + repeat(PEOPLE - known);
             stage.startServer();
@@ -68,6 +67,9 @@ class LargeTest {
             print("what a person can do", () -> tove.get("/api/v1/people/" + id + "/access"));
             drafted(tove, people);
             print("desk", () -> tove.get("/api/v1/desk"));
+            manyEntries(tove);
+            tenChanges(tove, withAccounts);
+            corrected(tove);
         }
     }
 
@@ -111,6 +113,125 @@ class LargeTest {
         print("list after an apply", () -> tove.get("/api/v1/people?limit=200"));
     }
 
+    private List<String> handles(Browserless tove, int from, int many) throws Exception {
+        return tove.get("/api/v1/people?limit=" + many + "&from=" + from)
+                .body()
+                .path("people")
+                .valueStream()
+                .map(row -> row.path("handle").asString())
+                .toList();
+    }
+
+    private Browserless.Answer edit(Browserless tove, JsonNode draft, List<ObjectNode> entries) throws Exception {
+        ObjectNode edits = json.createObjectNode();
+        edits.putArray("taken");
+        edits.putArray("put").addAll(entries);
+        Browserless.Answer answer = tove.send(
+                "PUT",
+                "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
+                edits,
+                "If-Match",
+                "\"" + draft.path("version").asLong() + "\"");
+        assertThat(answer.status()).as("%s", answer.body()).isEqualTo(200);
+        return answer;
+    }
+
+    private ObjectNode membership(UUID id, String member, String reason) {
+        ObjectNode entry = json.createObjectNode();
+        entry.put("id", id.toString()).put("form", "membership.put");
+        entry.putObject("fields").put("member", member).put("group", "curators").put("because", reason);
+        return entry;
+    }
+
+    /** A keystroke among many entries. */
+    private void manyEntries(Browserless tove) throws Exception {
+        List<String> members = handles(tove, 200, Math.min(300, TIMES * 20));
+        List<ObjectNode> entries = members.stream()
+                .map(member -> membership(UUID.randomUUID(), member, "for the season"))
+                .toList();
+        JsonNode[] draft = {edit(tove, tove.draft("Many at once"), entries).body()};
+        UUID one = UUID.fromString(entries.getLast().path("id").asString());
+        int[] stroke = {0};
+        print("keystroke among " + members.size() + " entries", () -> {
+            Browserless.Answer answer =
+                    edit(tove, draft[0], List.of(membership(one, members.getLast(), "stroke " + stroke[0]++)));
+            draft[0] = answer.body();
+            return answer;
+        });
+    }
+
+    /** Ten changes at a time: the time from the click to the answer. */
+    private void tenChanges(Browserless tove, List<String> members) throws Exception {
+        double[] reviews = new double[TIMES];
+        List<JsonNode> drafts = new ArrayList<>();
+        for (int time = 0; time < TIMES; time++) {
+            List<ObjectNode> ten = members.subList(time * 10, time * 10 + 10).stream()
+                    .map(member -> membership(UUID.randomUUID(), member, "ten at a time"))
+                    .toList();
+            drafts.add(edit(tove, tove.draft("Ten " + time), ten).body());
+        }
+        String[] digest = {""};
+        double[] applied = new double[TIMES];
+        for (int time = 0; time < TIMES; time++) {
+            JsonNode draft = drafts.get(time);
+            long began = System.nanoTime();
+            digest[0] = tove.reviewed(draft);
+            reviews[time] = (System.nanoTime() - began) / 1e6;
+            began = System.nanoTime();
+            assertThat(tove.apply(draft, UUID.randomUUID(), digest[0]).status()).isEqualTo(200);
+            applied[time] = (System.nanoTime() - began) / 1e6;
+        }
+        print("review of ten changes", reviews);
+        print("apply of ten changes", applied);
+    }
+
+    /** One wrong cell in a large table. */
+    private void corrected(Browserless tove) throws Exception {
+        int rows = Math.min(20_000, PEOPLE / 2);
+        StringBuilder csv = new StringBuilder("for whom,role,tenant,area\n");
+        int line = 0;
+        for (int from = 1_000; line < rows; from += 1_000) {
+            for (String handle : handles(tove, from % (PEOPLE - 1_000), 1_000)) {
+                boolean isWrong = line % (rows / TIMES) == 0;
+                csv.append(handle + ",animal-reader,pelagia/north," + (isWrong ? "nowhere" : "lagoon-hall") + "\n");
+                line++;
+            }
+        }
+        long began = System.nanoTime();
+        Browserless.Answer read =
+                tove.sendText("POST", "/api/v1/imports?name=large.csv", csv.toString(), "Content-Type", "text/csv");
+        assertThat(read.status()).isEqualTo(201);
+        System.out.printf(
+                Locale.ROOT,
+                "large: table of %d rows read and tried %.0f ms%n",
+                line,
+                (System.nanoTime() - began) / 1e6);
+        JsonNode[] table = {read.body()};
+        String path = "/api/v1/imports/" + read.text("id");
+        List<JsonNode> wrong = tove.get(path + "/rows?result=REFUSED&limit=1000")
+                .body()
+                .path("rows")
+                .valueStream()
+                .toList();
+        assertThat(wrong).hasSizeGreaterThanOrEqualTo(TIMES);
+        int[] next = {0};
+        print("a corrected cell of it", () -> {
+            JsonNode row = wrong.get(next[0]++);
+            ObjectNode body = json.createObjectNode();
+            body.put("version", table[0].path("version").asLong());
+            body.putArray("cells")
+                    .add(row.path("cells").path(0).asString())
+                    .add("animal-reader")
+                    .add("pelagia/north")
+                    .add("kelp-hall");
+            Browserless.Answer answer =
+                    tove.send("PUT", path + "/rows/" + row.path("line").asLong(), body);
+            table[0] = answer.body();
+            return answer;
+        });
+        assertThat(table[0].path("results").path("REFUSED").asInt()).isEqualTo(wrong.size() - TIMES);
+    }
+
     private static void print(String what, Callable<Browserless.Answer> request) throws Exception {
         double[] millis = new double[TIMES];
         for (int time = 0; time < TIMES; time++) {
@@ -118,6 +239,10 @@ class LargeTest {
             assertThat(request.call().status()).isEqualTo(200);
             millis[time] = (System.nanoTime() - began) / 1e6;
         }
+        print(what, millis);
+    }
+
+    private static void print(String what, double[] millis) {
         Arrays.sort(millis);
         System.out.printf(Locale.ROOT, "large: %-40s median %6.1f ms%n", what, millis[TIMES / 2]);
     }

@@ -3,14 +3,19 @@ package wexa.core.importing;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.pcollections.HashTreePSet;
+import org.pcollections.PSet;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
+import wexa.core.model.Id;
 import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.preview.Preview;
@@ -32,30 +37,143 @@ public final class DryRun {
     /** One row with what it would come to, the reasons against it by field, and its entries. */
     public record Outcome(Row row, Result result, List<Finding> findings, List<Entry> entries) {}
 
-    private final List<Outcome> outcomes;
+    /** So many refused rows are tried again beside one that is corrected; of more the whole table is. */
+    private static final int MOST_TRIED_AGAIN = 200;
 
-    private DryRun(List<Outcome> outcomes) {
+    private final Snapshot snapshot;
+    private final Sheet sheet;
+    private final Setting setting;
+    private final List<Outcome> outcomes;
+    private final List<List<Entry>> read;
+    private final Preview taken;
+    private final PSet<Id<?>> touched;
+
+    private DryRun(
+            Snapshot snapshot,
+            Sheet sheet,
+            Setting setting,
+            List<Outcome> outcomes,
+            List<List<Entry>> read,
+            Preview taken,
+            PSet<Id<?>> touched) {
+        this.snapshot = snapshot;
+        this.sheet = sheet;
+        this.setting = setting;
         this.outcomes = List.copyOf(outcomes);
+        this.read = List.copyOf(read);
+        this.taken = taken;
+        this.touched = touched;
     }
 
     /** Where the import's people are born, and when and where days begin. */
     public record Setting(UUID importId, Key home, Instant now, ZoneId zone) {}
 
     public static DryRun of(Snapshot snapshot, Sheet sheet, List<Row> rows, Setting setting) {
-        RowEntries reader = new RowEntries(snapshot.model(), setting);
-        List<Judged> judged = new ArrayList<>(rows.size());
-        for (Row row : rows) {
-            Cancellation.check();
-            judged.add(new Judged(
-                    row,
-                    row.isRagged()
-                            ? new RowEntries.Read(List.of(), List.of(Finding.of(Code.ROW_RAGGED, "")))
-                            : reader.read(sheet, row)));
-        }
+        List<Judged> judged = Judged.all(rows, sheet, snapshot.model(), setting);
+        Preview taken;
         do {
-            judge(snapshot, setting, judged);
+            taken = judge(snapshot, setting, judged);
         } while (refusesMore(judged));
-        return new DryRun(judged.stream().map(Judged::outcome).toList());
+        return new DryRun(
+                snapshot,
+                sheet,
+                setting,
+                judged.stream().map(Judged::outcome).toList(),
+                judged.stream().map(one -> one.entries).toList(),
+                taken,
+                HashTreePSet.from(touched(taken)));
+    }
+
+    /**
+     * The same with one row written otherwise, tried on top of the others. Empty where others may have to do with it: where
+     * the row was taken before, touches what others touch, is warned of, or where a refused row would be taken now. Then the
+     * whole table is to be tried. What stands against a row that stays refused is told as it is with the others that are
+     * taken. Reads all rows, and tries this one and the refused ones.
+     */
+    public Optional<DryRun> corrected(int place, Row row) {
+        // what was taken carries others
+        if (outcomes.get(place).result() != Result.REFUSED) {
+            return Optional.empty();
+        }
+        List<Row> rows = new ArrayList<>(outcomes.stream().map(Outcome::row).toList());
+        rows.set(place, row);
+        List<Judged> all = Judged.all(rows, sheet, snapshot.model(), setting);
+        if (!areReadTheSame(all, place)) {
+            return Optional.empty();
+        }
+        Judged one = all.get(place);
+        Preview then = taken;
+        if (!one.isRefused()) {
+            Preview more = one.tryOn(new Snapshot(snapshot.version(), taken.model(), taken.index()), setting);
+            boolean isAlone = one.findings().stream().allMatch(Finding::blocks)
+                    && Collections.disjoint(touched, touched(more))
+                    && (one.isDone() || isRefusedByItself(one, more));
+            if (!isAlone) {
+                return Optional.empty();
+            }
+            if (one.isDone()) {
+                then = more;
+            } else {
+                one.refuse();
+            }
+        }
+        return areRefusedTheSame(all, place, then) ? Optional.of(with(place, one, then)) : Optional.empty();
+    }
+
+    /** Whether a row is refused whatever others there are, and would not carry any of them before it falls. */
+    private boolean isRefusedByItself(Judged row, Preview onOthers) {
+        Judged bare = row.untried();
+        Preview onNone = bare.tryOn(snapshot, setting);
+        return onOthers.effects().isEmpty()
+                && onNone.effects().isEmpty()
+                && bare.blocking().equals(row.blocking());
+    }
+
+    private DryRun with(int place, Judged corrected, Preview then) {
+        List<Outcome> all = new ArrayList<>(outcomes);
+        all.set(place, corrected.outcome());
+        List<List<Entry>> entries = new ArrayList<>(read);
+        entries.set(place, corrected.entries);
+        PSet<Id<?>> touchedThen = then == taken ? touched : touched.plusAll(touched(then));
+        return new DryRun(snapshot, sheet, setting, all, entries, then, touchedThen);
+    }
+
+    /** Whether the other rows come to the same entries: a handle that is made of names depends on the others. */
+    private boolean areReadTheSame(List<Judged> all, int corrected) {
+        for (int place = 0; place < all.size(); place++) {
+            if (place != corrected && !all.get(place).entries.equals(read.get(place))) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Whether all other refused rows are refused for the same reasons on top of those that are taken. */
+    private boolean areRefusedTheSame(List<Judged> all, int corrected, Preview then) {
+        Snapshot next = new Snapshot(snapshot.version(), then.model(), then.index());
+        int tried = 0;
+        for (int place = 0; place < outcomes.size(); place++) {
+            Judged again = all.get(place);
+            if (place == corrected || outcomes.get(place).result() != Result.REFUSED || again.isRefused()) {
+                continue;
+            }
+            if (++tried > MOST_TRIED_AGAIN) {
+                return false;
+            }
+            again.tryOn(next, setting);
+            if (again.isDone() || !again.blocking().equals(outcomes.get(place).findings())) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** Facts that a preview changes, or finds as they are wanted. */
+    private static Set<Id<?>> touched(Preview preview) {
+        Set<Id<?>> touched = new HashSet<>();
+        preview.effects().forEach(effect -> touched.add(effect.id()));
+        preview.kept().forEach(fact -> touched.add(fact.id()));
+        return touched;
     }
 
     /** The entries of one row that is no part of a table, whether or not they can be carried out. */
@@ -64,23 +182,22 @@ public final class DryRun {
     }
 
     /** Asks what all rows that are taken would come to together. */
-    private static void judge(Snapshot snapshot, Setting setting, List<Judged> rows) {
+    private static Preview judge(Snapshot snapshot, Setting setting, List<Judged> rows) {
         List<Entry> taken = new ArrayList<>();
         for (Judged row : rows) {
             if (!row.isRefused()) {
                 taken.addAll(row.entries);
             }
         }
-        List<Preview.Outcome> outcomes = Preview.of(
-                        snapshot, taken, setting.now(), setting.zone(), Preview.Words.LEFT_OUT)
-                .outcomes();
+        Preview preview = Preview.of(snapshot, taken, setting.now(), setting.zone(), Preview.Words.LEFT_OUT);
         int next = 0;
         for (Judged row : rows) {
             if (!row.isRefused()) {
-                row.outcomes = outcomes.subList(next, next + row.entries.size());
+                row.outcomes = preview.outcomes().subList(next, next + row.entries.size());
                 next += row.entries.size();
             }
         }
+        return preview;
     }
 
     /** Notes what stands against rows that were taken so far; whether there is anything. */
@@ -88,7 +205,7 @@ public final class DryRun {
         boolean isMore = false;
         for (Judged row : rows) {
             if (!row.isRefused() && !row.isDone()) {
-                row.against = row.findings().stream().filter(Finding::blocks).toList();
+                row.refuse();
                 isMore = true;
             }
         }
@@ -102,10 +219,43 @@ public final class DryRun {
         private List<Finding> against;
         private List<Preview.Outcome> outcomes = List.of();
 
-        Judged(Row row, RowEntries.Read read) {
+        private Judged(Row row, List<Entry> entries, List<Finding> against) {
             this.row = row;
-            this.entries = read.entries();
-            this.against = read.against();
+            this.entries = entries;
+            this.against = against;
+        }
+
+        static List<Judged> all(List<Row> rows, Sheet sheet, Model model, Setting setting) {
+            RowEntries reader = new RowEntries(model, setting);
+            List<Judged> judged = new ArrayList<>(rows.size());
+            for (Row row : rows) {
+                Cancellation.check();
+                if (row.isRagged()) {
+                    judged.add(new Judged(row, List.of(), List.of(Finding.of(Code.ROW_RAGGED, ""))));
+                } else {
+                    RowEntries.Read read = reader.read(sheet, row);
+                    judged.add(new Judged(row, read.entries(), read.against()));
+                }
+            }
+            return judged;
+        }
+
+        Judged untried() {
+            return new Judged(row, entries, List.of());
+        }
+
+        Preview tryOn(Snapshot snapshot, Setting setting) {
+            Preview preview = Preview.of(snapshot, entries, setting.now(), setting.zone(), Preview.Words.LEFT_OUT);
+            outcomes = preview.outcomes();
+            return preview;
+        }
+
+        void refuse() {
+            against = blocking();
+        }
+
+        List<Finding> blocking() {
+            return findings().stream().filter(Finding::blocks).toList();
         }
 
         boolean isRefused() {

@@ -1,9 +1,12 @@
 package wexa.server.drafts;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -17,20 +20,26 @@ import org.springframework.data.jpa.repository.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.intake.Entry;
 import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
 import wexa.server.stored.StoredForms;
+import wexa.server.wiring.AfterCommit;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 import wexa.server.wiring.NewRows;
 
-/** Drafts in rows. Every write names the version that it was made on, and gives the next. */
+/**
+ * Drafts in rows. Every write names the version that it was made on, and gives the next. What was read last stays at hand by
+ * its version, so that an edit reads and writes the entries that it names and no others.
+ */
 @Component
 public class DraftStore {
     private static final List<String> LIVE = List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name());
     private static final int AT_A_TIME = 1_000;
+    private static final long MOST_AT_HAND = 400_000;
 
     private final Rows rows;
     private final EntryRows entries;
@@ -38,6 +47,10 @@ public class DraftStore {
     private final StoredForms forms;
     private final Ids ids;
     private final BusinessClock clock;
+    private final Cache<UUID, Draft> atHand = Caffeine.newBuilder()
+            .maximumWeight(MOST_AT_HAND)
+            .weigher((UUID id, Draft draft) -> draft.entries().size() + 1)
+            .build();
 
     /** Rows of drafts. */
     interface Rows extends JpaRepository<DraftRow, UUID> {
@@ -46,6 +59,9 @@ public class DraftStore {
         List<DraftRow> live(List<String> states, int from, int limit);
 
         long countByStateIn(List<String> states);
+
+        @Query("select draft.version from DraftRow draft where draft.id = :id")
+        Optional<Long> version(UUID id);
 
         /** A draft and what it is called. */
         record Named(UUID id, String name) {}
@@ -64,6 +80,11 @@ public class DraftStore {
         List<DraftEntryRow> findByDraftIdOrderByPlace(UUID draftId);
 
         long countByDraftId(UUID draftId);
+
+        List<DraftEntryRow> findByDraftIdAndIdIn(UUID draftId, Collection<UUID> ids);
+
+        @Query("select coalesce(max(entry.place), 0) from DraftEntryRow entry where entry.draftId = :draft")
+        int lastPlace(UUID draft);
 
         boolean existsByIdIn(List<UUID> ids);
 
@@ -200,16 +221,33 @@ public class DraftStore {
     @Transactional(readOnly = true)
     public Draft get(UUID id) {
         DraftRow row = rows.findById(id).orElseThrow(() -> Problem.notFound("draft", id));
-        return draft(row, entries.findByDraftIdOrderByPlace(id));
+        Draft known = atHand.getIfPresent(id);
+        if (known != null && known.version() == row.version) {
+            return known;
+        }
+        Draft read = draft(row, entries(id));
+        // an edit may have come between the two queries, and what a transaction wrote itself may be taken back
+        if (TransactionSynchronizationManager.isCurrentTransactionReadOnly()
+                && rows.version(id).filter(version -> version == row.version).isPresent()) {
+            atHand.put(id, read);
+        }
+        return read;
     }
 
     /** Puts entries in, over those with the same ids, and takes others out. */
     @Transactional
     public Draft edit(UUID id, long version, List<Entry> put, List<UUID> taken) {
         DraftRow row = locked(id, version);
-        Map<UUID, DraftEntryRow> known = entries.findByDraftIdOrderByPlace(id).stream()
-                .collect(Collectors.toMap(entry -> entry.id, Function.identity()));
-        int place = known.values().stream().mapToInt(entry -> entry.place).max().orElse(0);
+        Map<UUID, Entry> all = new LinkedHashMap<>();
+        before(row).forEach(entry -> all.put(entry.id().value(), entry));
+        Map<UUID, DraftEntryRow> known =
+                entries
+                        .findByDraftIdAndIdIn(
+                                id,
+                                put.stream().map(entry -> entry.id().value()).toList())
+                        .stream()
+                        .collect(Collectors.toMap(entry -> entry.id, Function.identity()));
+        int place = entries.lastPlace(id);
         List<DraftEntryRow> made = new ArrayList<>();
         for (Entry entry : put) {
             DraftEntryRow target = known.get(entry.id().value());
@@ -218,17 +256,25 @@ public class DraftStore {
             } else {
                 row(target, id, entry, target.place);
             }
+            all.put(entry.id().value(), entry);
         }
         newRows.insert(made);
-        entries.deleteAllById(taken.stream().filter(known::containsKey).toList());
-        return touched(row);
+        entries.deleteAllById(taken.stream().filter(all::containsKey).toList());
+        taken.forEach(all::remove);
+        return touched(row, List.copyOf(all.values()));
+    }
+
+    /** The entries of a draft that is locked. */
+    private List<Entry> before(DraftRow row) {
+        Draft known = atHand.getIfPresent(row.id);
+        return known != null && known.version() == row.version ? known.entries() : entries(row.id);
     }
 
     @Transactional
     public Draft rename(UUID id, long version, String name) {
         DraftRow row = locked(id, version);
         row.name = name;
-        return touched(row);
+        return touched(row, before(row));
     }
 
     @Transactional
@@ -236,14 +282,14 @@ public class DraftStore {
         DraftRow row = locked(id, version);
         row.reason = reason.text();
         row.ticket = reason.ticket();
-        return touched(row);
+        return touched(row, before(row));
     }
 
     @Transactional
     public Draft move(UUID id, long version, Draft.State state) {
         DraftRow row = locked(id, version);
         row.state = state.name();
-        return touched(row);
+        return touched(row, before(row));
     }
 
     /** After applying: what was applied leaves the draft; what was not stays in it, and keeps it open. */
@@ -279,16 +325,18 @@ public class DraftStore {
         return row;
     }
 
-    private Draft touched(DraftRow row) {
+    private Draft touched(DraftRow row, List<Entry> now) {
         row.version++;
         row.changedAt = clock.now();
         rows.saveAndFlush(row);
-        return draft(row, entries.findByDraftIdOrderByPlace(row.id));
+        Draft draft = draft(row, now);
+        AfterCommit.run(() -> atHand.put(row.id, draft));
+        return draft;
     }
 
-    private Draft draft(DraftRow row, List<DraftEntryRow> of) {
+    private List<Entry> entries(UUID draft) {
         List<Entry> read = new ArrayList<>();
-        for (DraftEntryRow entry : of) {
+        for (DraftEntryRow entry : entries.findByDraftIdOrderByPlace(draft)) {
             Cancellation.check();
             read.add(new Entry(
                     new Entry.Id(entry.id),
@@ -296,6 +344,10 @@ public class DraftStore {
                     forms.readFields(entry.fields),
                     Optional.ofNullable(entry.seen).map(forms::readKept)));
         }
+        return read;
+    }
+
+    private static Draft draft(DraftRow row, List<Entry> entries) {
         return new Draft(
                 row.id,
                 row.name,
@@ -304,6 +356,6 @@ public class DraftStore {
                 new Reason(row.reason, row.ticket),
                 row.version,
                 row.changedAt,
-                read);
+                entries);
     }
 }

@@ -48,7 +48,7 @@ import wexa.server.wiring.Settings;
 @UseCases
 public class ImportService {
     private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 200, 4_000, 64L << 20);
-    private static final Duration TRIED_FOR = Duration.ofMinutes(1);
+    private static final Duration TRIED_FOR = Duration.ofMinutes(5);
 
     private final ImportStore imports;
     private final SnapshotStore snapshots;
@@ -75,7 +75,12 @@ public class ImportService {
     private volatile Optional<Tried> kept = Optional.empty();
 
     /** The last dry run, for as long as neither table nor model is another. */
-    private record Tried(UUID id, long table, long model, Instant at, DryRun run) {}
+    private record Tried(UUID id, long table, long model, Instant at, DryRun run) {
+        Optional<Tried> corrected(Imported after, int place) {
+            return run.corrected(place, after.read(after.rows().get(place)))
+                    .map(corrected -> new Tried(id, after.version(), model, at, corrected));
+        }
+    }
 
     ImportService(
             ImportStore imports,
@@ -161,7 +166,7 @@ public class ImportService {
             throw Problem.badField(
                     "fields", "field.malformed", "Two columns cannot fill the same field. Leave one of them out.");
         }
-        return view(imports.change(new Imported(
+        return view(imports.match(new Imported(
                 id,
                 version,
                 before.name(),
@@ -183,25 +188,11 @@ public class ImportService {
                     "field.malformed",
                     "Give one cell for each of the " + before.header().size() + " columns.");
         }
-        List<CsvTable.Row> rows = new ArrayList<>(before.rows());
-        int place = 0;
-        while (place < rows.size() && rows.get(place).line() != line) {
-            place++;
-        }
-        if (place == rows.size()) {
-            throw Problem.notFound("row in this table with line", line);
-        }
-        rows.set(place, new CsvTable.Row(line, cells.stream().map(String::strip).toList(), false));
-        return view(imports.change(new Imported(
-                id,
-                version,
-                before.name(),
-                before.sheet(),
-                before.owner(),
-                before.header(),
-                before.mapping(),
-                rows,
-                before.problem())));
+        int place = before.place(line).orElseThrow(() -> Problem.notFound("row in this table with line", line));
+        Imported after =
+                imports.correct(before, place, cells.stream().map(String::strip).toList());
+        known(before).flatMap(tried -> tried.corrected(after, place)).ifPresent(tried -> kept = Optional.of(tried));
+        return view(after);
     }
 
     private Imported at(UUID id, long version) {
@@ -354,15 +345,19 @@ public class ImportService {
     }
 
     private DryRun tried(Imported table) {
+        return known(table).map(Tried::run).orElseGet(() -> triedAnew(table));
+    }
+
+    private Optional<Tried> known(Imported table) {
+        return kept.filter(tried -> tried.id().equals(table.id())
+                && tried.table() == table.version()
+                && tried.model() == snapshots.current().version()
+                && clock.now().isBefore(tried.at().plus(TRIED_FOR)));
+    }
+
+    private DryRun triedAnew(Imported table) {
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
-        Optional<Tried> before = kept.filter(tried -> tried.id().equals(table.id())
-                && tried.table() == table.version()
-                && tried.model() == snapshot.version()
-                && now.isBefore(tried.at().plus(TRIED_FOR)));
-        if (before.isPresent()) {
-            return before.get().run();
-        }
         DryRun run = heavy.run(
                 table.rows().size() > HeavyWork.LONG,
                 () -> DryRun.of(

@@ -1,11 +1,18 @@
 package wexa.server.imports;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -13,14 +20,24 @@ import tools.jackson.databind.json.JsonMapper;
 import wexa.connect.csv.CsvTable;
 import wexa.core.importing.Sheet;
 import wexa.server.problems.Problem;
+import wexa.server.wiring.AfterCommit;
 
-/** Tables in rows of the store. */
+/**
+ * Tables as they were read, and the rows that were corrected since. The last ones stay at hand by their versions, so that a
+ * correction reads and writes its row.
+ */
 @Component
 class ImportStore {
     private static final int MOST_LISTED = 20;
+    private static final long MOST_AT_HAND = 400_000;
 
     private final Rows rows;
+    private final Corrections corrections;
     private final JsonMapper json;
+    private final Cache<UUID, Imported> atHand = Caffeine.newBuilder()
+            .maximumWeight(MOST_AT_HAND)
+            .weigher((UUID id, Imported table) -> table.rows().size() + 1)
+            .build();
 
     /** Rows of tables. */
     interface Rows extends JpaRepository<ImportRow, UUID> {
@@ -28,10 +45,27 @@ class ImportStore {
         record Line(UUID id, String name, String sheet, String owner, Instant createdAt) {}
 
         List<Line> findByOrderByCreatedAtDesc(Limit limit);
+
+        @Query("select one.version from ImportRow one where one.id = :id")
+        Optional<Long> version(UUID id);
+
+        @Modifying
+        @Query("update ImportRow one set one.version = one.version + 1 where one.id = :id and one.version = :version")
+        int moveOn(UUID id, long version);
+
+        @Modifying
+        @Query("update ImportRow one set one.sheet = :sheet, one.mapping = :mapping where one.id = :id")
+        void match(UUID id, String sheet, String mapping);
     }
 
-    ImportStore(Rows rows, JsonMapper json) {
+    /** Rows of corrections. */
+    interface Corrections extends JpaRepository<CorrectionRow, CorrectionRow.Name> {
+        List<CorrectionRow> findByNameImportId(UUID importId);
+    }
+
+    ImportStore(Rows rows, Corrections corrections, JsonMapper json) {
         this.rows = rows;
+        this.corrections = corrections;
         this.json = json;
     }
 
@@ -49,35 +83,71 @@ class ImportStore {
         row.createdAt = at;
         row.problem = table.problem();
         row.header = json.writeValueAsString(table.header());
-        return read(rows.saveAndFlush(filled(row, table)));
+        row.sheet = table.sheet().name();
+        row.mapping = mapping(table);
+        row.rowsRead = json.writeValueAsString(table.rows());
+        rows.saveAndFlush(row);
+        return kept(table.with(row.version, table.rows()));
     }
 
-    private ImportRow filled(ImportRow row, Imported table) {
-        row.sheet = table.sheet().name();
-        row.mapping = json.writeValueAsString(
+    private String mapping(Imported table) {
+        return json.writeValueAsString(
                 table.mapping().stream().map(field -> field.orElse("")).toList());
-        row.rowsRead = json.writeValueAsString(table.rows());
-        return row;
     }
 
     @Transactional(readOnly = true)
     Imported get(UUID id) {
-        return read(rows.findById(id).orElseThrow(() -> Problem.notFound("import", id)));
+        long version = rows.version(id).orElseThrow(() -> Problem.notFound("import", id));
+        Imported known = atHand.getIfPresent(id);
+        if (known != null && known.version() == version) {
+            return known;
+        }
+        Imported read = read(rows.findById(id).orElseThrow(() -> Problem.notFound("import", id)));
+        // a correction may have come between the two queries
+        if (rows.version(id).filter(now -> now == read.version()).isPresent()) {
+            atHand.put(id, read);
+        }
+        return read;
     }
 
-    /** Writes what its columns mean, and corrected rows. */
+    /** Writes what its rows are about, and what its columns mean. */
     @Transactional
-    Imported change(Imported table) {
-        ImportRow row = rows.findById(table.id()).orElseThrow(() -> Problem.notFound("import", table.id()));
-        if (row.version != table.version()) {
+    Imported match(Imported table) {
+        moveOn(table);
+        rows.match(table.id(), table.sheet().name(), mapping(table));
+        return kept(table.with(table.version() + 1, table.rows()));
+    }
+
+    /** Writes one row otherwise. */
+    @Transactional
+    Imported correct(Imported table, int place, List<String> cells) {
+        moveOn(table);
+        long line = table.rows().get(place).line();
+        corrections.save(new CorrectionRow(new CorrectionRow.Name(table.id(), line), json.writeValueAsString(cells)));
+        List<CsvTable.Row> corrected = new ArrayList<>(table.rows());
+        corrected.set(place, new CsvTable.Row(line, cells, false));
+        return kept(table.with(table.version() + 1, corrected));
+    }
+
+    private void moveOn(Imported table) {
+        if (rows.moveOn(table.id(), table.version()) == 0) {
             throw new Problem(
                     412, "import.stale", "The table was changed in another window. Its newest state is loaded.");
         }
-        return read(rows.saveAndFlush(filled(row, table)));
+    }
+
+    private Imported kept(Imported table) {
+        AfterCommit.run(() -> atHand.put(table.id(), table));
+        return table;
     }
 
     private Imported read(ImportRow row) {
         List<String> mapping = json.readValue(row.mapping, new TypeReference<List<String>>() {});
+        Map<Long, List<String>> corrected = new HashMap<>();
+        corrections
+                .findByNameImportId(row.id)
+                .forEach(one -> corrected.put(
+                        one.name.line(), json.readValue(one.cells, new TypeReference<List<String>>() {})));
         return new Imported(
                 row.id,
                 row.version,
@@ -88,7 +158,11 @@ class ImportStore {
                 mapping.stream()
                         .map(field -> field.isEmpty() ? Optional.<String>empty() : Optional.of(field))
                         .toList(),
-                json.readValue(row.rowsRead, new TypeReference<List<CsvTable.Row>>() {}),
+                json.readValue(row.rowsRead, new TypeReference<List<CsvTable.Row>>() {}).stream()
+                        .map(read -> Optional.ofNullable(corrected.get(read.line()))
+                                .map(cells -> new CsvTable.Row(read.line(), cells, false))
+                                .orElse(read))
+                        .toList(),
                 row.problem);
     }
 }

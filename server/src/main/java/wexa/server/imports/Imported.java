@@ -1,6 +1,5 @@
 package wexa.server.imports;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,18 +28,32 @@ record Imported(
         String problem) {
     /** The rows by field; marks that kept spreadsheets from seeing formulas are taken off. */
     List<Row> read() {
-        List<Row> read = new ArrayList<>(rows.size());
-        for (CsvTable.Row row : rows) {
-            Map<String, String> values = new HashMap<>();
-            for (int place = 0; place < mapping.size(); place++) {
-                String cell = row.cells().get(place);
-                if (mapping.get(place).isPresent() && !cell.isEmpty()) {
-                    values.put(mapping.get(place).get(), Formulas.restored(cell));
-                }
+        return rows.stream().map(this::read).toList();
+    }
+
+    Row read(CsvTable.Row row) {
+        Map<String, String> values = new HashMap<>();
+        for (int place = 0; place < mapping.size(); place++) {
+            String cell = row.cells().get(place);
+            if (mapping.get(place).isPresent() && !cell.isEmpty()) {
+                values.put(mapping.get(place).get(), Formulas.restored(cell));
             }
-            read.add(new Row(row.line(), values, row.isRagged()));
         }
-        return read;
+        return new Row(row.line(), values, row.isRagged());
+    }
+
+    /** Where the row of a line stands. */
+    Optional<Integer> place(long line) {
+        for (int place = 0; place < rows.size(); place++) {
+            if (rows.get(place).line() == line) {
+                return Optional.of(place);
+            }
+        }
+        return Optional.empty();
+    }
+
+    Imported with(long other, List<CsvTable.Row> corrected) {
+        return new Imported(id, other, name, sheet, owner, header, mapping, corrected, problem);
     }
 
     /** Needed columns that no header stands for: without them no row can be read. */

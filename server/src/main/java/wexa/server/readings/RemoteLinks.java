@@ -15,6 +15,7 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.model.Id;
 import wexa.core.model.Tenant;
+import wexa.server.wiring.AfterCommit;
 
 /**
  * Which objects of the tenants are which of ours. Written when an object is made, linked or read; ended when it is found gone.
