@@ -3,6 +3,7 @@ package wexa.core.access;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
+import java.util.Optional;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 
@@ -23,6 +24,23 @@ public final class PersonSet {
     public boolean contains(Id<Person> person) {
         int number = ordinals.find(person);
         return number >= 0 && bits.get(number);
+    }
+
+    /** Who is in any of these sets of one index; of none, nobody. */
+    public static Optional<PersonSet> union(List<PersonSet> sets) {
+        if (sets.isEmpty()) {
+            return Optional.empty();
+        }
+        BitSet all = new BitSet();
+        sets.forEach(set -> all.or(set.bits));
+        return Optional.of(new PersonSet(sets.getFirst().ordinals, all));
+    }
+
+    /** Who is also in another set of the same index. */
+    public PersonSet and(PersonSet other) {
+        BitSet both = (BitSet) bits.clone();
+        both.and(other.bits);
+        return new PersonSet(ordinals, both);
     }
 
     /** At most {@code limit} of them, in the order of their numbers. */

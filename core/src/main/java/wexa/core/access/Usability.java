@@ -41,9 +41,7 @@ public final class Usability {
     }
 
     public static Usability of(Model model, Id<Person> person, Id<Tenant> tenant, Instant at) {
-        Optional<Account> account = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
-                .filter(candidate -> candidate.tenant().equals(tenant))
-                .findFirst();
+        Optional<Account> account = Account.of(person, tenant, model);
         Optional<Seat> seat = account.flatMap(login -> model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, login.id()).stream()
                 .filter(candidate -> candidate.window().contains(at))
                 .findFirst());

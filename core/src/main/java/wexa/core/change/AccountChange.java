@@ -56,10 +56,7 @@ public sealed interface AccountChange extends Change {
             findings.addAll(nameClash(account, model));
             findings.addAll(identity(model));
             findings.addAll(signIn(model));
-            Optional<Account> has = account.person()
-                    .flatMap(person -> model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
-                            .filter(other -> other.tenant().equals(account.tenant()))
-                            .findFirst());
+            Optional<Account> has = account.person().flatMap(person -> Account.of(person, account.tenant(), model));
             if (has.isPresent() && !has.get().id().equals(account.id())) {
                 return has.get().isOpen() ? Resolution.kept(has.get()) : Resolution.blocked(exists(has.get()));
             }

@@ -10,6 +10,7 @@ import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Path;
 import wexa.core.access.PermissionMask;
+import wexa.core.access.PersonSet;
 import wexa.core.access.Usability;
 import wexa.core.model.Account;
 import wexa.core.model.App;
@@ -135,36 +136,35 @@ public final class Conflicts {
     public List<Meeting> everybody(ConflictRule rule, Instant at) {
         List<Compiled> asked =
                 rules.stream().filter(one -> one.rule().equals(rule)).toList();
-        Set<Id<Person>> ones = holders(rule.one(), at);
-        Set<Id<Person>> others = holders(rule.other(), at);
         List<Meeting> found = new ArrayList<>();
-        for (Id<Person> person : ones) {
-            if (others.contains(person)) {
-                found.addAll(meetings(person, at, asked));
-            }
+        for (Id<Person> person : candidates(rule, at)) {
+            found.addAll(meetings(person, at, asked));
         }
         return found;
     }
 
-    private Set<Id<Person>> holders(Side side, Instant at) {
-        Set<Id<Person>> found = new LinkedHashSet<>();
-        if (!side.roles().isEmpty()) {
-            model.people().forEach(person -> found.add(person.id()));
-            return found;
+    private List<Id<Person>> candidates(ConflictRule rule, Instant at) {
+        if (!rule.one().roles().isEmpty() || !rule.other().roles().isEmpty()) {
+            return model.people().stream().map(Person::id).toList();
         }
+        Optional<PersonSet> ones = holders(rule.one(), at);
+        Optional<PersonSet> others = holders(rule.other(), at);
+        return ones.flatMap(one -> others.map(one::and)).map(PersonSet::all).orElse(List.of());
+    }
+
+    private Optional<PersonSet> holders(Side side, Instant at) {
+        List<PersonSet> found = new ArrayList<>();
         for (Permission permission : side.permissions()) {
             for (App app : model.table(Kind.APP).by(App.BY_KEY, permission.app())) {
                 for (Tenant tenant : model.tenants().by(Tenant.BY_APP, app.id())) {
-                    found.addAll(index.who(tenant.id(), Optional.empty(), permission, at)
-                            .all());
+                    found.add(index.who(tenant.id(), Optional.empty(), permission, at));
                     for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
-                        found.addAll(index.who(tenant.id(), Optional.of(area.id()), permission, at)
-                                .all());
+                        found.add(index.who(tenant.id(), Optional.of(area.id()), permission, at));
                     }
                 }
             }
         }
-        return found;
+        return PersonSet.union(found);
     }
 
     /**

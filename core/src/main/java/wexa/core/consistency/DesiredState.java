@@ -2,6 +2,7 @@ package wexa.core.consistency;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -62,7 +63,7 @@ public final class DesiredState {
         for (Wanted wanted : wanted(
                 model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id()),
                 model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id()))) {
-            addGrant(wanted, all);
+            addGrant(wanted, this::accountsIn, all);
         }
         return all;
     }
@@ -86,14 +87,14 @@ public final class DesiredState {
             case GROUP ->
                 grants.isEmpty() || !tenant.can(Capability.GROUPS)
                         ? Optional.empty()
-                        : Optional.of(group(Id.of(key.id())));
+                        : Optional.of(group(Id.of(key.id()), this::accountsIn));
             case ROLE ->
                 tenant.can(Capability.ROLES) && grants.stream().anyMatch(this::reachesSomebody)
                         ? Optional.of(role(Id.of(key.id())))
                         : Optional.empty();
             case ASSIGNMENT -> {
                 SortedMap<ObjectKey, TenantObject> found = new TreeMap<>();
-                grants.forEach(wanted -> addAssignments(wanted, found));
+                grants.forEach(wanted -> addAssignments(wanted, this::accountsIn, found));
                 yield Optional.ofNullable(found.get(key));
             }
         };
@@ -146,14 +147,25 @@ public final class DesiredState {
                 .orElse(List.of());
     }
 
-    /** What the accounts of those concerned should be, and whatever reaches the tenant by grants to them or their groups. */
+    /**
+     * What the accounts of those concerned should be, and whatever reaches the tenant by grants to them or their groups. Of
+     * the members of a group only those concerned are told: of the others nothing differs. Costs those concerned and their
+     * groups, however many are in them.
+     */
     public SortedMap<ObjectKey, TenantObject> about(Concerned concerned) {
         SortedMap<ObjectKey, TenantObject> found = new TreeMap<>();
+        Map<Id<Group>, Set<ObjectKey>> members = new HashMap<>();
         for (Id<Person> person : concerned.people()) {
             Cancellation.check();
-            accountOf(person)
-                    .ifPresent(account ->
-                            account(account).ifPresent(state -> found.put(ObjectKey.account(account.id()), state)));
+            accountOf(person).ifPresent(account -> {
+                ObjectKey key = ObjectKey.account(account.id());
+                account(account).ifPresent(state -> found.put(key, state));
+                if (isOpen(account)) {
+                    index.groupsOf(person, at)
+                            .forEach(group -> members.computeIfAbsent(group, any -> new TreeSet<>())
+                                    .add(key));
+                }
+            });
         }
         List<Assignment> assignments = new ArrayList<>();
         List<Mapping> mappings = new ArrayList<>();
@@ -164,7 +176,7 @@ public final class DesiredState {
             }
         }
         for (Wanted wanted : wanted(assignments, mappings)) {
-            addGrant(wanted, found);
+            addGrant(wanted, group -> members.getOrDefault(group, Set.of()), found);
         }
         return found;
     }
@@ -205,15 +217,20 @@ public final class DesiredState {
         return found;
     }
 
-    private void addGrant(Wanted wanted, Map<ObjectKey, TenantObject> into) {
+    /** Accounts that are in a group. */
+    private interface Members {
+        Set<ObjectKey> of(Id<Group> group);
+    }
+
+    private void addGrant(Wanted wanted, Members members, Map<ObjectKey, TenantObject> into) {
         if (!reachesSomebody(wanted)) {
             return;
         }
-        addAssignments(wanted, into);
+        addAssignments(wanted, members, into);
         if (wanted.subject() instanceof Subject.OfGroup many && tenant.can(Capability.GROUPS)) {
             ObjectKey group = ObjectKey.group(many.group());
             if (!into.containsKey(group)) {
-                into.put(group, group(many.group()));
+                into.put(group, group(many.group(), members));
             }
         }
         if (tenant.can(Capability.ROLES)) {
@@ -227,12 +244,12 @@ public final class DesiredState {
                 || accountOf(one.person()).filter(this::isOpen).isPresent();
     }
 
-    private void addAssignments(Wanted wanted, Map<ObjectKey, TenantObject> into) {
+    private void addAssignments(Wanted wanted, Members members, Map<ObjectKey, TenantObject> into) {
         if (wanted.subject() instanceof Subject.OfGroup many) {
             if (tenant.can(Capability.GROUPS)) {
                 into.put(wanted.key(), assignment(wanted, ObjectKey.group(many.group())));
             } else {
-                for (ObjectKey account : accountsIn(many.group())) {
+                for (ObjectKey account : members.of(many.group())) {
                     into.put(ObjectKey.share(wanted.key(), account), assignment(wanted, account));
                 }
             }
@@ -246,7 +263,7 @@ public final class DesiredState {
     /** What each account in the group has of an assignment to it, in a tenant that knows no groups. */
     SortedMap<ObjectKey, TenantObject> sharesOf(Assignment assignment) {
         SortedMap<ObjectKey, TenantObject> shares = new TreeMap<>();
-        wanted(List.of(assignment), List.of()).forEach(wanted -> addAssignments(wanted, shares));
+        wanted(List.of(assignment), List.of()).forEach(wanted -> addAssignments(wanted, this::accountsIn, shares));
         return shares;
     }
 
@@ -260,10 +277,9 @@ public final class DesiredState {
                         : Optional.of(wanted.window().until()));
     }
 
-    private TenantObject group(Id<Group> group) {
-        Set<String> members =
-                accountsIn(group).stream().map(ObjectKey::toString).collect(Collectors.toSet());
-        return new TenantObject.GroupState(model.groups().get(group).name(), members);
+    private TenantObject group(Id<Group> group, Members members) {
+        Set<String> keys = members.of(group).stream().map(ObjectKey::toString).collect(Collectors.toSet());
+        return new TenantObject.GroupState(model.groups().get(group).name(), keys);
     }
 
     private Set<ObjectKey> accountsIn(Id<Group> group) {
@@ -284,9 +300,7 @@ public final class DesiredState {
     }
 
     private Optional<Account> accountOf(Id<Person> person) {
-        return model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
-                .filter(account -> account.tenant().equals(tenant.id()))
-                .findFirst();
+        return Account.of(person, tenant.id(), model);
     }
 
     private boolean isOpen(Account account) {

@@ -17,7 +17,8 @@ import wexa.core.preview.Snapshot;
  * already so: all that a changeset's job may carry.
  *
  * @param fields what differs of each object
- * @param desired what should be, of these objects and of others about the same people
+ * @param desired what should be, of these objects and of others about the same people; of groups those that are needed
+ *     to say whom a step reaches
  */
 public record Touched(Tenant tenant, SortedMap<ObjectKey, Fields> fields, SortedMap<ObjectKey, TenantObject> desired) {
     public Touched {
@@ -50,7 +51,30 @@ public record Touched(Tenant tenant, SortedMap<ObjectKey, Fields> fields, Sorted
                 differing.put(key, fields);
             }
         }
-        return new Touched(tenant, differing, isConcerned);
+        return new Touched(tenant, differing, withWholeGroups(isConcerned, differing, is));
+    }
+
+    /**
+     * The groups that steps may be about, or through whose members they reach somebody, with all their members; without the
+     * others.
+     */
+    private static SortedMap<ObjectKey, TenantObject> withWholeGroups(
+            SortedMap<ObjectKey, TenantObject> concerned, Map<ObjectKey, Fields> differing, DesiredState desired) {
+        Set<ObjectKey> needed = new TreeSet<>(differing.keySet());
+        concerned.forEach((key, state) -> {
+            if (state instanceof TenantObject.AssignmentState assignment
+                    && (differing.containsKey(key) || differing.containsKey(ObjectKey.parse(assignment.role())))) {
+                needed.add(ObjectKey.parse(assignment.subject()));
+            }
+        });
+        SortedMap<ObjectKey, TenantObject> whole = new TreeMap<>(concerned);
+        whole.keySet().removeIf(key -> key.type() == ObjectKey.Type.GROUP);
+        for (ObjectKey key : needed) {
+            if (key.type() == ObjectKey.Type.GROUP) {
+                desired.find(key, Optional.empty()).ifPresent(state -> whole.put(key, state));
+            }
+        }
+        return whole;
     }
 
     private static boolean isShared(ObjectKey key) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.IntFunction;
 import org.pcollections.HashTreePSet;
 import org.pcollections.PSet;
 import wexa.core.cancelling.Cancellation;
@@ -88,20 +89,27 @@ public final class DryRun {
      * The same with one row written otherwise, tried on top of the others. Empty where others may have to do with it: where
      * the row was taken before, touches what others touch, is warned of, or where a refused row would be taken now. Then the
      * whole table is to be tried. What stands against a row that stays refused is told as it is with the others that are
-     * taken. Reads all rows, and tries this one and the refused ones.
+     * taken. Costs this row and the refused ones, and the reading of all where handles are made of names.
      */
     public Optional<DryRun> corrected(int place, Row row) {
         // what was taken carries others
         if (outcomes.get(place).result() != Result.REFUSED) {
             return Optional.empty();
         }
-        List<Row> rows = new ArrayList<>(outcomes.stream().map(Outcome::row).toList());
-        rows.set(place, row);
-        List<Judged> all = Judged.all(rows, sheet, snapshot.model(), setting);
-        if (!areReadTheSame(all, place)) {
-            return Optional.empty();
+        IntFunction<Judged> reading;
+        if (namesHandles(row)) {
+            List<Row> rows = new ArrayList<>(outcomes.stream().map(Outcome::row).toList());
+            rows.set(place, row);
+            List<Judged> all = Judged.all(rows, sheet, snapshot.model(), setting);
+            if (!areReadTheSame(all, place)) {
+                return Optional.empty();
+            }
+            reading = all::get;
+        } else {
+            RowEntries reader = new RowEntries(snapshot.model(), setting);
+            reading = at -> Judged.of(at == place ? row : outcomes.get(at).row(), sheet, reader);
         }
-        Judged one = all.get(place);
+        Judged one = reading.apply(place);
         Preview then = taken;
         if (!one.isRefused()) {
             Preview more = one.tryOn(new Snapshot(snapshot.version(), taken.model(), taken.index()), setting);
@@ -117,7 +125,7 @@ public final class DryRun {
                 one.refuse();
             }
         }
-        return areRefusedTheSame(all, place, then) ? Optional.of(with(place, one, then)) : Optional.empty();
+        return areRefusedTheSame(reading, place, then) ? Optional.of(with(place, one, then)) : Optional.empty();
     }
 
     /** Whether a row is refused whatever others there are, and would not carry any of them before it falls. */
@@ -138,6 +146,13 @@ public final class DryRun {
         return new DryRun(snapshot, sheet, setting, all, entries, then, touchedThen);
     }
 
+    /** Whether handles are made of names: then one row is read otherwise for another's sake. */
+    private boolean namesHandles(Row corrected) {
+        return sheet == Sheet.PEOPLE
+                && (!corrected.has("handle")
+                        || outcomes.stream().anyMatch(outcome -> !outcome.row().has("handle")));
+    }
+
     /** Whether the other rows come to the same entries: a handle that is made of names depends on the others. */
     private boolean areReadTheSame(List<Judged> all, int corrected) {
         for (int place = 0; place < all.size(); place++) {
@@ -149,16 +164,19 @@ public final class DryRun {
     }
 
     /** Whether all other refused rows are refused for the same reasons on top of those that are taken. */
-    private boolean areRefusedTheSame(List<Judged> all, int corrected, Preview then) {
+    private boolean areRefusedTheSame(IntFunction<Judged> reading, int corrected, Preview then) {
         Snapshot next = new Snapshot(snapshot.version(), then.model(), then.index());
         int tried = 0;
         for (int place = 0; place < outcomes.size(); place++) {
-            Judged again = all.get(place);
-            if (place == corrected || outcomes.get(place).result() != Result.REFUSED || again.isRefused()) {
+            if (place == corrected || outcomes.get(place).result() != Result.REFUSED) {
                 continue;
             }
             if (++tried > MOST_TRIED_AGAIN) {
                 return false;
+            }
+            Judged again = reading.apply(place);
+            if (again.isRefused()) {
+                continue;
             }
             again.tryOn(next, setting);
             if (again.isDone() || !again.blocking().equals(outcomes.get(place).findings())) {
@@ -230,14 +248,17 @@ public final class DryRun {
             List<Judged> judged = new ArrayList<>(rows.size());
             for (Row row : rows) {
                 Cancellation.check();
-                if (row.isRagged()) {
-                    judged.add(new Judged(row, List.of(), List.of(Finding.of(Code.ROW_RAGGED, ""))));
-                } else {
-                    RowEntries.Read read = reader.read(sheet, row);
-                    judged.add(new Judged(row, read.entries(), read.against()));
-                }
+                judged.add(of(row, sheet, reader));
             }
             return judged;
+        }
+
+        static Judged of(Row row, Sheet sheet, RowEntries reader) {
+            if (row.isRagged()) {
+                return new Judged(row, List.of(), List.of(Finding.of(Code.ROW_RAGGED, "")));
+            }
+            RowEntries.Read read = reader.read(sheet, row);
+            return new Judged(row, read.entries(), read.against());
         }
 
         Judged untried() {

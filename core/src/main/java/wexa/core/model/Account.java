@@ -1,6 +1,7 @@
 package wexa.core.model;
 
 import java.util.Collections;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -18,8 +19,13 @@ public record Account(
         implements Fact {
     public static final Lookup<Account, Id<Person>> BY_PERSON =
             Lookup.by(account -> account.person().orElse(null));
+    public static final Lookup<Account, Holder> BY_HOLDER = Lookup.by(account ->
+            account.person().map(person -> new Holder(account.tenant(), person)).orElse(null));
     public static final Lookup<Account, Id<Tenant>> BY_TENANT = Lookup.by(Account::tenant);
     public static final Lookup<Account, String> BY_USER_NAME = Lookup.by(Account::uniqueName);
+
+    /** Somebody in a tenant. */
+    public record Holder(Id<Tenant> tenant, Id<Person> person) {}
 
     /** Whether somebody can sign in with it. */
     public enum State {
@@ -29,6 +35,12 @@ public record Account(
 
     public Account {
         attributes = Collections.unmodifiableMap(new TreeMap<>(attributes));
+    }
+
+    /** The person's account in the tenant: there is one at most. */
+    public static Optional<Account> of(Id<Person> person, Id<Tenant> tenant, Model model) {
+        List<Account> found = model.table(Kind.ACCOUNT).by(BY_HOLDER, new Holder(tenant, person));
+        return found.isEmpty() ? Optional.empty() : Optional.of(found.getFirst());
     }
 
     public boolean isOpen() {

@@ -268,6 +268,14 @@ class DryRunTest {
         return new Row(line, values, dice.nextInt(20) == 0);
     }
 
+    private static Row withHandle(boolean isWanted, Row row, RandomModel random, Random dice) {
+        Map<String, String> values = new HashMap<>(row.values());
+        if (isWanted) {
+            values.putIfAbsent("handle", value("handle", random, dice));
+        }
+        return new Row(row.line(), values, row.isRagged());
+    }
+
     /** One correction after the other comes to what the whole table comes to when it is tried anew. */
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
@@ -278,13 +286,14 @@ class DryRunTest {
         int alone = 0;
         for (Sheet sheet : Sheet.values()) {
             List<Row> rows = new ArrayList<>();
+            boolean haveHandles = dice.nextBoolean();
             for (int line = 2; line < 20; line++) {
-                rows.add(anyRow(line, sheet, random, dice));
+                rows.add(withHandle(haveHandles, anyRow(line, sheet, random, dice), random, dice));
             }
             DryRun run = run(model, sheet, rows);
             for (int time = 0; time < 30; time++) {
                 int place = dice.nextInt(rows.size());
-                Row row = anyRow(rows.get(place).line(), sheet, random, dice);
+                Row row = withHandle(haveHandles, anyRow(rows.get(place).line(), sheet, random, dice), random, dice);
                 rows.set(place, row);
                 Optional<DryRun> corrected = run.corrected(place, row);
                 alone += corrected.isPresent() ? 1 : 0;

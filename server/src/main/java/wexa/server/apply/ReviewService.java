@@ -246,8 +246,7 @@ public class ReviewService {
                     forecast.steps().size(),
                     pools(preview, tenant),
                     wasRead
-                            ? differences.of(preview.snapshot(), tenant).stream()
-                                    .filter(difference -> forecast.touched().contains(difference.object()))
+                            ? differences.of(preview.snapshot(), tenant, forecast.touched()).stream()
                                     .map(Differences::words)
                                     .toList()
                             : List.of()));

@@ -27,7 +27,6 @@ import wexa.core.consistency.Touched;
 import wexa.core.model.Account;
 import wexa.core.model.Capability;
 import wexa.core.model.Id;
-import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
@@ -292,8 +291,6 @@ public class JobPlanner {
     }
 
     private static Optional<Account> account(Id<Person> person, Tenant tenant, Model model) {
-        return model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
-                .filter(account -> account.tenant().equals(tenant.id()) && account.isOpen())
-                .findFirst();
+        return Account.of(person, tenant.id(), model).filter(Account::isOpen);
     }
 }

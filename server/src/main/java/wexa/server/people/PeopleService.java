@@ -109,9 +109,7 @@ public class PeopleService {
     public WhyView ask(Actor actor, UUID id, Cell cell) {
         Model model = snapshots.current().model();
         WhyViews.Question question = question(model, id, cell);
-        Account account = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, question.person()).stream()
-                .filter(one -> one.tenant().equals(question.tenant().id()))
-                .findFirst()
+        Account account = Account.of(question.person(), question.tenant().id(), model)
                 .orElseThrow(
                         () -> new Problem(409, "ask.no-account", "There is no account to ask about. Open one first."));
         Outcome<Proofs.Tally> outcome =

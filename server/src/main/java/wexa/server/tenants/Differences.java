@@ -71,6 +71,22 @@ public class Differences {
         return found;
     }
 
+    /** The differences of some objects. Costs these. */
+    public List<Difference> of(Snapshot snapshot, Tenant tenant, Set<ObjectKey> objects) {
+        Instant now = clock.now();
+        Observation observed = observations.of(tenant.id());
+        DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, now);
+        return objects.stream()
+                .sorted()
+                .filter(key -> !isEmergency(snapshot, key))
+                .flatMap(key -> {
+                    Optional<TenantObject> seen = observed.find(key).map(Observation.Seen::state);
+                    return Difference.of(key, desired.find(key, seen), seen).stream();
+                })
+                .filter(difference -> difference.kind() != Difference.Kind.SAME)
+                .toList();
+    }
+
     private static boolean isEmergency(Snapshot snapshot, ObjectKey key) {
         return key.type() == ObjectKey.Type.ACCOUNT
                 && snapshot.model()
