@@ -23,6 +23,8 @@ export function Reach({
   const client = useQueryClient();
   const [inTenants, setInTenants] = useState<string[] | undefined>(known.tenants ?? undefined);
   const [inUnits, setInUnits] = useState<string[] | undefined>(known.units ?? undefined);
+  const [seesScopeOnly, setSeesScopeOnly] = useState(known.seesScopeOnly);
+  const hasLimit = inTenants !== undefined || inUnits !== undefined;
   const [person, setPerson] = useState(
     known.person ? { id: known.person, name: known.personName ?? "somebody who is gone" } : undefined,
   );
@@ -35,6 +37,7 @@ export function Reach({
           body: {
             ...(inTenants === undefined ? {} : { tenants: inTenants }),
             ...(inUnits === undefined ? {} : { units: inUnits }),
+            seesScopeOnly: hasLimit && seesScopeOnly,
           },
         }),
       );
@@ -87,6 +90,23 @@ export function Reach({
           )}
         </div>
       </div>
+      {hasLimit && (
+        <label className="mt-3 flex cursor-pointer items-start gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm mt-0.5"
+            checked={seesScopeOnly}
+            onChange={() => setSeesScopeOnly(!seesScopeOnly)}
+          />
+          <span>
+            {known.name} sees nothing outside this scope
+            <span className="block text-sm text-soft">
+              Only for those who just look: people of these units with an account in these tenants, and what they can do
+              there.
+            </span>
+          </span>
+        </label>
+      )}
       <Told error={set.error} />
       <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={set.isPending}>
         Set it so

@@ -21,6 +21,12 @@ describe("where administrators may change something", () => {
     expect(reachWords({ units: [] }, tenants, units)).toBe("people of none");
   });
 
+  it("says who sees nothing else", () => {
+    expect(reachWords({ units: ["l"], seesScopeOnly: true }, tenants, units)).toBe(
+      "people of Lagoon Hall; sees nothing else",
+    );
+  });
+
   it("is changed one by one", () => {
     expect(toggled(["a"], "b")).toEqual(["a", "b"]);
     expect(toggled(["a", "b"], "a")).toEqual(["b"]);

@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
 
-type Known = Pick<Schemas["AdministratorView"], "tenants" | "units">;
+type Known = Pick<Schemas["AdministratorView"], "tenants" | "units"> & { seesScopeOnly?: boolean };
 type Named = { id: string; name: string };
 
 /** Where an administrator may change something, in a few words. */
@@ -21,7 +21,10 @@ export function reachWords(
     known.tenants ? some(known.tenants, named) : undefined,
     known.units ? `people of ${some(known.units, units)}` : undefined,
   ].filter((part) => part !== undefined);
-  return parts.length === 0 ? "everywhere" : parts.join("; ");
+  if (parts.length === 0) {
+    return "everywhere";
+  }
+  return parts.join("; ") + (known.seesScopeOnly === true ? "; sees nothing else" : "");
 }
 
 /** The list with one more or one less. */

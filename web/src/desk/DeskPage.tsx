@@ -1,14 +1,20 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link } from "@tanstack/react-router";
+import { Link, Navigate } from "@tanstack/react-router";
 import { deskQuery, tenantsQuery } from "../api/queries";
-import { useMay, useNow, useSession } from "../session/hooks";
+import { useMay, useNow, useSeesAll, useSession } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { counted, SECTIONS, when, type Item } from "./items";
 
+/** Whoever sees only their scope begins with the people in it. */
 export function DeskPage() {
+  const seesAll = useSeesAll();
+  return seesAll ? <Desk /> : <Navigate to="/people" replace />;
+}
+
+function Desk() {
   const desk = useQuery(deskQuery);
   const session = useSession();
   const isNew = useQuery(tenantsQuery).data?.length === 0;

@@ -24,9 +24,11 @@ export function Context({ only }: { only?: string | undefined }) {
         <b className="text-base-content">
           {one !== undefined
             ? `${one.app} ${one.name}`
-            : tenants.length === 0
-              ? "no tenant yet"
-              : `all ${count(tenants.length, "tenant")}`}
+            : session.seesScopeOnly
+              ? "your scope"
+              : tenants.length === 0
+                ? "no tenant yet"
+                : `all ${count(tenants.length, "tenant")}`}
         </b>
       </span>
       <span>
@@ -34,7 +36,7 @@ export function Context({ only }: { only?: string | undefined }) {
       </span>
       <span className="ml-auto">
         {oldest === undefined ? (
-          "Tenants not read yet"
+          !session.seesScopeOnly && "Tenants not read yet"
         ) : (
           <>
             Tenants read <b className="text-base-content">{ago(oldest, now)}</b>

@@ -5,6 +5,7 @@ import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-compone
 import { useDraft, type Draft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { draftsQuery } from "../api/changeQueries";
+import { useSeesAll } from "../session/hooks";
 import { blockedWords, count } from "../ui/words";
 
 type Line = Schemas["DraftLine"];
@@ -12,7 +13,8 @@ type Line = Schemas["DraftLine"];
 /** The open draft by name, what it comes to, and the others beside it. */
 export function Dock() {
   const { draft } = useSearch({ from: "__root__" });
-  const drafts = useQuery(draftsQuery);
+  const seesAll = useSeesAll();
+  const drafts = useQuery({ ...draftsQuery, enabled: seesAll });
   const others = drafts.data?.filter((one) => one.id !== draft) ?? [];
   return (
     <footer
@@ -21,7 +23,9 @@ export function Dock() {
     >
       {draft === undefined ? (
         <>
-          <span className="font-head font-semibold">No draft open</span>
+          <span className="font-head font-semibold">
+            {seesAll ? "No draft open" : "You see what lies in your scope, and change nothing"}
+          </span>
           <Others others={others} isMore={false} />
         </>
       ) : (

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { ComboBox, Input, ListBox, ListBoxItem, Popover } from "react-aria-components";
 import { api } from "../api/client";
 import { groupsQuery, peopleQuery, rolesQuery, tenantsQuery } from "../api/queries";
-import { useMay } from "../session/hooks";
+import { useMay, useSeesAll } from "../session/hooks";
 import { chooseTheme, storedTheme } from "../ui/theme";
 
 interface Hit {
@@ -27,8 +27,9 @@ export function Find() {
   const [text, setText] = useState("");
   const typed = text.trim().toLowerCase();
   const people = useQuery({ ...peopleQuery(typed), enabled: typed !== "" });
-  const groups = useQuery({ ...groupsQuery, enabled: typed !== "" });
-  const roles = useQuery({ ...rolesQuery, enabled: typed !== "" });
+  const seesAll = useSeesAll();
+  const groups = useQuery({ ...groupsQuery, enabled: typed !== "" && seesAll });
+  const roles = useQuery({ ...rolesQuery, enabled: typed !== "" && seesAll });
   const mayRead = useMay("PREPARE");
   const tenants = useQuery({ ...tenantsQuery, enabled: typed !== "" });
   const matches = (name: string) => name.toLowerCase().includes(typed);
@@ -47,13 +48,17 @@ export function Find() {
               ]),
         ]
       : []),
-    { name: "Undo something that was applied", go: () => void navigate({ to: "/changes" }) },
     { name: "Change between day and night", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
-    { name: "Messages to people", go: () => void navigate({ to: "/messages" }) },
-    { name: "Setting up: units, directories, tenants", go: () => void navigate({ to: "/setup" }) },
-    { name: "Directories", go: () => void navigate({ to: "/directories" }) },
-    { name: "What comes by itself", go: () => void navigate({ to: "/inbound" }) },
-    { name: "Search the log", go: () => void navigate({ to: "/log" }) },
+    ...(seesAll
+      ? [
+          { name: "Undo something that was applied", go: () => void navigate({ to: "/changes" }) },
+          { name: "Messages to people", go: () => void navigate({ to: "/messages" }) },
+          { name: "Setting up: units, directories, tenants", go: () => void navigate({ to: "/setup" }) },
+          { name: "Directories", go: () => void navigate({ to: "/directories" }) },
+          { name: "What comes by itself", go: () => void navigate({ to: "/inbound" }) },
+          { name: "Search the log", go: () => void navigate({ to: "/log" }) },
+        ]
+      : []),
     ...(mayRead ? (tenants.data ?? []) : []).map((tenant) => ({
       name: `Read ${tenant.app} ${tenant.name} now`,
       go: () => {
@@ -112,7 +117,7 @@ export function Find() {
         }),
       );
   }
-  if (typed !== "") {
+  if (typed !== "" && seesAll) {
     hits.push({
       id: SEARCH_LOG,
       name: `“${text.trim()}” in the log`,

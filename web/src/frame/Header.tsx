@@ -3,19 +3,19 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import { api, take } from "../api/client";
 import { deskQuery, tenantsQuery } from "../api/queries";
-import { useSession } from "../session/hooks";
+import { useSeesAll, useSession } from "../session/hooks";
 import { chooseTheme, storedTheme } from "../ui/theme";
 import { Find } from "./Find";
 import { Mark } from "./Mark";
 
 const PLACES = [
-  { to: "/", name: "Desk" },
-  { to: "/people", name: "People" },
-  { to: "/groups", name: "Groups" },
-  { to: "/roles", name: "Roles" },
-  { to: "/tenants", name: "Tenants" },
-  { to: "/changes", name: "Changes" },
-  { to: "/log", name: "Log" },
+  { to: "/", name: "Desk", isForAll: false },
+  { to: "/people", name: "People", isForAll: true },
+  { to: "/groups", name: "Groups", isForAll: false },
+  { to: "/roles", name: "Roles", isForAll: false },
+  { to: "/tenants", name: "Tenants", isForAll: true },
+  { to: "/changes", name: "Changes", isForAll: false },
+  { to: "/log", name: "Log", isForAll: false },
 ] as const;
 
 /** What somebody may do besides looking, or that they may look. */
@@ -33,17 +33,18 @@ function initials(name: string): string {
 }
 
 export function Header({ onKeys }: { onKeys: () => void }) {
-  const desk = useQuery(deskQuery);
+  const seesAll = useSeesAll();
+  const desk = useQuery({ ...deskQuery, enabled: seesAll });
   const tenants = useQuery(tenantsQuery);
   const off = tenants.data?.filter((tenant) => tenant.differences > 0).length ?? 0;
   const counts: Record<string, number> = { Desk: desk.data?.total ?? 0, Tenants: off };
   return (
     <header className="flex h-[50px] items-center gap-5 border-b border-base-300 bg-base-100 px-4">
-      <Link to="/" aria-label="Wexa, to the Desk">
+      <Link to="/" aria-label={seesAll ? "Wexa, to the Desk" : "Wexa, to the people"}>
         <Mark />
       </Link>
       <nav aria-label="Places" className="flex h-full">
-        {PLACES.map((place) => (
+        {PLACES.filter((place) => seesAll || place.isForAll).map((place) => (
           <Link
             key={place.to}
             to={place.to}
@@ -75,7 +76,8 @@ function Account({ onKeys }: { onKeys: () => void }) {
   const session = useSession();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const may = mayWords(session.acts);
+  const seesAll = useSeesAll();
+  const may = seesAll ? mayWords(session.acts) : "sees only their scope";
   return (
     <MenuTrigger>
       <Button
@@ -103,12 +105,14 @@ function Account({ onKeys }: { onKeys: () => void }) {
           >
             Your sign-in
           </MenuItem>
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => void navigate({ to: "/administrators" })}
-          >
-            Administrators
-          </MenuItem>
+          {seesAll && (
+            <MenuItem
+              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+              onAction={() => void navigate({ to: "/administrators" })}
+            >
+              Administrators
+            </MenuItem>
+          )}
           {session.acts.includes("GOVERN") && (
             <MenuItem
               className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
@@ -117,30 +121,38 @@ function Account({ onKeys }: { onKeys: () => void }) {
               Security log
             </MenuItem>
           )}
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => void navigate({ to: "/inbound" })}
-          >
-            What comes by itself
-          </MenuItem>
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => void navigate({ to: "/directories" })}
-          >
-            Directories
-          </MenuItem>
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => void navigate({ to: "/messages" })}
-          >
-            Messages
-          </MenuItem>
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => void navigate({ to: "/setup" })}
-          >
-            Setting up
-          </MenuItem>
+          {seesAll && (
+            <MenuItem
+              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+              onAction={() => void navigate({ to: "/inbound" })}
+            >
+              What comes by itself
+            </MenuItem>
+          )}
+          {seesAll && (
+            <MenuItem
+              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+              onAction={() => void navigate({ to: "/directories" })}
+            >
+              Directories
+            </MenuItem>
+          )}
+          {seesAll && (
+            <MenuItem
+              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+              onAction={() => void navigate({ to: "/messages" })}
+            >
+              Messages
+            </MenuItem>
+          )}
+          {seesAll && (
+            <MenuItem
+              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
+              onAction={() => void navigate({ to: "/setup" })}
+            >
+              Setting up
+            </MenuItem>
+          )}
           <MenuItem
             className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
             onAction={() => {

@@ -6,7 +6,7 @@ import type { Schemas } from "../api/client";
 import { accessQuery, messagesAboutQuery, personQuery, type Cell } from "../api/queries";
 import { EndButton } from "../changes/EndButton";
 import { OCCASIONS, stateWord } from "../messages/words";
-import { useMay, useNow, useSession } from "../session/hooks";
+import { useMay, useNow, useSeesAll, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
 import { ago, day, lastDay, moment } from "../ui/dates";
 import { Days, dayWord } from "../ui/days";
@@ -29,6 +29,7 @@ export function PersonPage() {
 
 function Person({ id }: { id: string }) {
   const session = useSession();
+  const seesAll = useSeesAll();
   const now = useNow();
   const page = useQuery(personQuery(id));
   const [asked, setAsked] = useState<string>();
@@ -81,8 +82,8 @@ function Person({ id }: { id: string }) {
                 }
               </Read>
               <Belonging page={data} />
-              <Told person={id} />
-              <History page={data} />
+              {seesAll && <Told person={id} />}
+              {seesAll && <History page={data} />}
             </>
           )}
         </Read>
@@ -192,7 +193,7 @@ function Accounts({ page }: { page: Page }) {
                 <span className="flex items-center gap-1.5">
                   <Square square={account.square} />
                   {account.square === "SAME"
-                    ? "as expected"
+                    ? "matches"
                     : account.difference === ""
                       ? "nothing expected"
                       : account.difference}
@@ -265,9 +266,10 @@ const SENT: Record<Account["sent"]["state"], { words: (count: number) => string;
 
 function SentFact({ sent }: { sent: Account["sent"] }) {
   const { words, tone } = SENT[sent.state];
+  const seesAll = useSeesAll();
   return (
     <>
-      {sent.job ? (
+      {sent.job && seesAll ? (
         <Link
           to="/changes/jobs/$id"
           params={{ id: sent.job }}
@@ -288,7 +290,7 @@ function VerifiedFact({ verified }: { verified: Account["verified"] }) {
   const { words, tone } = verifiedWords(verified);
   return (
     <>
-      <span className={tone}>{words}</span>
+      <span className={`inline-block min-w-28 ${tone}`}>{words}</span>
       <Age at={verified.askedAt} />
     </>
   );
@@ -296,6 +298,7 @@ function VerifiedFact({ verified }: { verified: Account["verified"] }) {
 
 function Belonging({ page }: { page: Page }) {
   const session = useSession();
+  const seesAll = useSeesAll();
   return (
     <div className="mt-4 grid gap-5 min-[1500px]:grid-cols-2">
       <section>
@@ -306,9 +309,13 @@ function Belonging({ page }: { page: Page }) {
           {page.groups.length === 0 && <li className="px-3 py-2 text-soft">In no group.</li>}
           {page.groups.map((group) => (
             <li key={`${group.id} ${group.from ?? ""}`} className="flex min-h-8 items-center gap-2 px-3 py-1">
-              <Link to="/groups/$id" params={{ id: group.id }} className="font-semibold hover:underline">
-                {group.name}
-              </Link>
+              {seesAll ? (
+                <Link to="/groups/$id" params={{ id: group.id }} className="font-semibold hover:underline">
+                  {group.name}
+                </Link>
+              ) : (
+                <b className="font-semibold">{group.name}</b>
+              )}
               <span className="text-sm text-soft">
                 {groupWay(group.kind)}
                 {group.reason !== "" && `, “${group.reason}”`}
@@ -335,9 +342,13 @@ function Belonging({ page }: { page: Page }) {
           {page.roles.map((role) => (
             <li key={role.assignment} className="flex min-h-8 flex-wrap items-center gap-x-2 px-3 py-1">
               <Square square={role.square} size={14} />
-              <Link to="/roles/$id" params={{ id: role.role }} className="font-semibold hover:underline">
-                {role.name}
-              </Link>
+              {seesAll ? (
+                <Link to="/roles/$id" params={{ id: role.role }} className="font-semibold hover:underline">
+                  {role.name}
+                </Link>
+              ) : (
+                <b className="font-semibold">{role.name}</b>
+              )}
               <span className="text-sm text-soft">
                 <TenantDot colour={role.colour} />
                 {role.app} {role.tenant},{" "}

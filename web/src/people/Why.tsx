@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
 import { personQuery, whyQuery, type Cell } from "../api/queries";
-import { useNow, useSession } from "../session/hooks";
+import { useNow, useSeesAll, useSession } from "../session/hooks";
 import { ago, lastDay } from "../ui/dates";
 import { Read } from "../ui/states";
 import { tenantColour } from "../ui/tenants";
@@ -131,12 +131,13 @@ function ChainOf({ chain, zone }: { chain: Chain; zone: string }) {
 }
 
 function LinkOf({ link, zone }: { link: ChainLink; zone: string }) {
+  const seesAll = useSeesAll();
   const name =
-    link.kind === "GROUP" ? (
+    link.kind === "GROUP" && seesAll ? (
       <Link to="/groups/$id" params={{ id: link.id }} className="font-semibold hover:underline">
         {link.name}
       </Link>
-    ) : link.kind === "ROLE" ? (
+    ) : link.kind === "ROLE" && seesAll ? (
       <Link to="/roles/$id" params={{ id: link.id }} className="font-semibold hover:underline">
         {link.name}
       </Link>

@@ -22,6 +22,11 @@ export function useMayEverywhere(act: string): boolean {
   return session.acts.includes(act) && session.everywhere;
 }
 
+/** Whether one sees everything, and not one's own scope alone: then most pages are there. */
+export function useSeesAll(): boolean {
+  return !useSession().seesScopeOnly;
+}
+
 /** The organisation's time, which may be another than this machine's; moves on every half minute. */
 export function useNow(): number {
   const session = useQuery(sessionQuery);

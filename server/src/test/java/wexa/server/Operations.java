@@ -21,12 +21,13 @@ final class Operations {
         GOVERN
     }
 
-    /** One operation; {@code needsEverything} if somebody with a limited reach may not, {@code media} is what success is answered with, nothing where it has no body. */
+    /** One operation; {@code needsEverything} if somebody with a limited reach may not, {@code isScoped} if whoever sees only their scope may, {@code media} is what success is answered with, nothing where it has no body. */
     record Operation(
             String method,
             String path,
             Who who,
             boolean needsEverything,
+            boolean isScoped,
             int status,
             Optional<String> media,
             String summary) {
@@ -50,7 +51,8 @@ final class Operations {
                                 address[0],
                                 address[1],
                                 Who.valueOf(who[0].toUpperCase(java.util.Locale.ROOT)),
-                                who.length > 1,
+                                who.length > 1 && who[1].equals("everywhere"),
+                                who.length > 1 && who[1].equals("scoped"),
                                 Integer.parseInt(success[0]),
                                 success.length > 1 ? Optional.of(media(success[1])) : Optional.empty(),
                                 parts[3]));

@@ -210,4 +210,30 @@ class RightsTest {
             }
         }
     }
+
+    /** Whoever sees only their scope is refused whatever would show more, whether or not anybody thought of it. */
+    @Test
+    void whoSeesOnlyTheirScopeIsRefusedWhatShowsMore() throws Exception {
+        Browserless part = SightTest.looker(cast, List.of("pelagia/north"), List.of("south-bay"));
+        List<String> scoped = Operations.all().stream()
+                .filter(Operations.Operation::isScoped)
+                .map(one -> one.name().toLowerCase(java.util.Locale.ROOT))
+                .toList();
+        List<String> wrong = new ArrayList<>();
+        for (Operation operation : operations()) {
+            boolean isOwn = Operations.all().stream()
+                    .filter(one -> one.who() == Operations.Who.ANYBODY || one.who() == Operations.Who.OWN)
+                    .anyMatch(one -> one.name().equalsIgnoreCase(operation.name()));
+            // the stream of a job's events begins with the question for the job
+            boolean isStream = operation.name().endsWith("/events");
+            if (!isOwn && !isStream && !scoped.contains(operation.name().toLowerCase(java.util.Locale.ROOT))) {
+                int status = status(part, operation);
+                if (status != 403) {
+                    wrong.add(operation.name() + " answered " + status);
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
+        assertThat(scoped).hasSize(7);
+    }
 }

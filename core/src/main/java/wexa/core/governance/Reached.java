@@ -32,6 +32,19 @@ public final class Reached {
         return hasTenants && units(reach, model, person, now);
     }
 
+    /**
+     * Whether somebody who sees only so much sees the person: one of their units, and an account of theirs in one of the
+     * tenants. Who is of no unit is not seen by those who see some units only.
+     */
+    public static boolean isSeen(Reach sight, Model model, Id<Person> person, Instant now) {
+        boolean isOfUnit = sight.units().isEmpty()
+                || counting(model, person, now).stream().anyMatch(engagement -> sight.covers(engagement.unit(), model));
+        return isOfUnit
+                && (sight.tenants().isEmpty()
+                        || model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream()
+                                .anyMatch(account -> sight.covers(account.tenant())));
+    }
+
     /** Every unit in which they work or will. */
     static boolean units(Reach reach, Model model, Id<Person> person, Instant now) {
         return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person).stream()

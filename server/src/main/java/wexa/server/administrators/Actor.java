@@ -12,15 +12,57 @@ import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.server.problems.Problem;
 
-/** Who asks, what they may do and where, and who of the people they are. Every use case takes one and asks it first; what nobody allowed is denied. */
-public record Actor(UUID id, String login, String name, Set<Act> acts, Reach reach, Optional<Id<Person>> person) {
+/**
+ * Who asks, what they may do and where, and who of the people they are. Every use case takes one and asks it first; what
+ * nobody allowed is denied.
+ *
+ * @param seesScopeOnly whether what lies outside the reach is not even seen; such a one only looks, whatever else was allowed
+ */
+public record Actor(
+        UUID id,
+        String login,
+        String name,
+        Set<Act> acts,
+        Reach reach,
+        boolean seesScopeOnly,
+        Optional<Id<Person>> person) {
     public Actor {
-        acts = Set.copyOf(acts);
+        acts = seesScopeOnly ? Set.of(Act.LOOK) : Set.copyOf(acts);
     }
 
     /** Somebody who is none of the people, such as a program, and may change what is allowed everywhere. */
     public Actor(UUID id, String login, String name, Set<Act> acts) {
-        this(id, login, name, acts, Reach.EVERYWHERE, Optional.empty());
+        this(id, login, name, acts, Reach.EVERYWHERE, false, Optional.empty());
+    }
+
+    /** What is seen: everything, for most. */
+    public Reach sight() {
+        return seesScopeOnly ? reach : Reach.EVERYWHERE;
+    }
+
+    /** Throws a 403 for whoever does not see everything. */
+    public void requireWholeSight() {
+        if (!sight().isEverywhere()) {
+            throw outOfSight("This shows more than your scope.");
+        }
+    }
+
+    /** Throws a 403 that names nobody if the person is not seen. */
+    public void requireSight(Id<Person> seen, Model model, Instant now) {
+        if (!Reached.isSeen(sight(), model, seen, now)) {
+            throw outOfSight("This person is outside your scope.");
+        }
+    }
+
+    /** Throws a 403 that does not name the tenant if it is not seen. */
+    public void requireSight(Id<Tenant> tenant) {
+        if (!sight().covers(tenant)) {
+            throw outOfSight("This tenant is outside your scope.");
+        }
+    }
+
+    private static Problem outOfSight(String what) {
+        return new Problem(403, "out-of-sight", what + " Ask an administrator who sees everything.");
     }
 
     public boolean may(Act act) {

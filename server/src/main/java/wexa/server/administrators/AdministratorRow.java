@@ -31,6 +31,9 @@ class AdministratorRow {
     @Nullable
     String units;
 
+    /** Whether only what lies in their scope is seen, and nothing changed. */
+    boolean seesScopeOnly;
+
     /** Somebody else chose the password: it is changed before anything else. */
     boolean mustChange;
 

@@ -48,6 +48,7 @@ public class Administrators {
             String name,
             Set<Act> acts,
             Reach reach,
+            boolean seesScopeOnly,
             Optional<UUID> person,
             Optional<Instant> madeAt,
             Optional<Instant> endedAt,
@@ -76,6 +77,7 @@ public class Administrators {
                 row.name,
                 acts(row),
                 reach(row),
+                row.seesScopeOnly,
                 Optional.ofNullable(row.personId),
                 Optional.ofNullable(row.madeAt),
                 Optional.ofNullable(row.endedAt),
@@ -102,10 +104,11 @@ public class Administrators {
         });
     }
 
-    /** Says where an administrator may change something. */
+    /** Says where an administrator may change something, and whether they see anything else. */
     @Transactional
-    public void setReach(UUID id, Reach reach) {
+    public void setReach(UUID id, Reach reach, boolean seesScopeOnly) {
         rows.findById(id).ifPresent(row -> {
+            row.seesScopeOnly = seesScopeOnly;
             row.tenants = idsText(reach.tenants());
             row.units = idsText(reach.units());
             rows.save(row);
@@ -184,6 +187,7 @@ public class Administrators {
                 row.name,
                 acts(row),
                 reach(row),
+                row.seesScopeOnly,
                 Optional.ofNullable(row.personId).map(Id::of));
     }
 

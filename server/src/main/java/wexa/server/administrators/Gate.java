@@ -2,8 +2,10 @@ package wexa.server.administrators;
 
 import java.util.Arrays;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.aopalliance.intercept.MethodInterceptor;
 import org.aopalliance.intercept.MethodInvocation;
 import org.jspecify.annotations.Nullable;
@@ -48,6 +50,8 @@ class Gate {
 
     /** Asks for what the use case declares. Its own helpers that take no actor pass. */
     private static final class Asking implements MethodInterceptor {
+        private static final Set<Over> ASKED_HERE = EnumSet.of(Over.NOTHING, Over.SIGHT, Over.EFFECTS, Over.EVERYTHING);
+
         private final ObjectProvider<Guard> guards;
 
         Asking(ObjectProvider<Guard> guards) {
@@ -73,7 +77,10 @@ class Gate {
                         "This affects every tenant and everyone in them, and your scope is limited."
                                 + " Ask an administrator with full scope.");
             }
-            if (over != Over.NOTHING && over != Over.EFFECTS && over != Over.EVERYTHING) {
+            if (over == Over.NOTHING) {
+                actor.requireWholeSight();
+            }
+            if (!ASKED_HERE.contains(over)) {
                 guard(over).require(actor, arguments[declared.map(Requires::at).orElse(1)]);
             }
         }

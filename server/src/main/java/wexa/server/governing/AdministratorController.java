@@ -51,6 +51,7 @@ class AdministratorController {
             List<Act> acts,
             @Nullable List<UUID> tenants,
             @Nullable List<UUID> units,
+            boolean seesScopeOnly,
             @Nullable UUID person,
             @Nullable String personName,
             @Nullable Instant madeAt,
@@ -81,6 +82,7 @@ class AdministratorController {
                         known.acts().stream().sorted().toList(),
                         ids(known.reach().tenants()),
                         ids(known.reach().units()),
+                        known.seesScopeOnly(),
                         known.person().orElse(null),
                         known.person()
                                 .flatMap(person -> administrators.nameOf(actor, person))
@@ -96,9 +98,14 @@ class AdministratorController {
         return ids.map(some -> some.stream().map(Id::value).sorted().toList()).orElse(null);
     }
 
-    /** Where somebody may change something; a list that is not there means everywhere. */
+    /**
+     * Where somebody may change something; a list that is not there means everywhere. {@code seesScopeOnly}: nothing else is
+     * seen by them, either.
+     */
     record ReachInput(
-            @Nullable Set<@NotNull UUID> tenants, @Nullable Set<@NotNull UUID> units) {
+            @Nullable Set<@NotNull UUID> tenants,
+            @Nullable Set<@NotNull UUID> units,
+            @Nullable Boolean seesScopeOnly) {
         Reach reach() {
             return new Reach(idsOf(tenants), idsOf(units));
         }
@@ -114,7 +121,7 @@ class AdministratorController {
     @PutMapping("/{id}/reach")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setReach(Actor actor, @PathVariable UUID id, @Valid @RequestBody ReachInput input) {
-        administrators.setReach(actor, id, input.reach());
+        administrators.setReach(actor, id, input.reach(), Boolean.TRUE.equals(input.seesScopeOnly()));
     }
 
     @PutMapping("/{id}/person")

@@ -78,7 +78,7 @@ public class AdministratorService {
         made(actor.login(), login, name, password, true, acts);
         // nobody hands on more than they reach: another may widen it
         if (!actor.reach().isEverywhere()) {
-            administrators.named(login).ifPresent(made -> administrators.setReach(made.id(), actor.reach()));
+            administrators.named(login).ifPresent(made -> administrators.setReach(made.id(), actor.reach(), false));
         }
     }
 
@@ -123,6 +123,13 @@ public class AdministratorService {
     public void allow(Actor actor, UUID id, Set<Act> acts) {
         Administrators.Known known = other(actor, id);
         requireOwn(actor, acts);
+        if (known.seesScopeOnly() && !withLook(acts).equals(EnumSet.of(Act.LOOK))) {
+            throw Problem.badField(
+                    "acts",
+                    "administrator.sees-scope-only",
+                    known.name() + " sees only what lies in their scope, and so can only look. Let them see everything"
+                            + " first.");
+        }
         snapshots.lockHead();
         if (!acts.contains(Act.GOVERN)) {
             requireAnotherGovernor(known);
@@ -135,7 +142,7 @@ public class AdministratorService {
     /** Nobody lets somebody reach further than they do themselves. */
     @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
-    public void setReach(Actor actor, UUID id, Reach reach) {
+    public void setReach(Actor actor, UUID id, Reach reach, boolean seesScopeOnly) {
         Administrators.Known known = other(actor, id);
         Model model = snapshots.current().model();
         check(model, reach);
@@ -145,13 +152,34 @@ public class AdministratorService {
                     "administrator.reach",
                     "This is wider than your own scope. Ask an administrator whose scope covers it.");
         }
+        if (seesScopeOnly) {
+            requireLooking(known, reach);
+        }
         snapshots.lockHead();
         if (!reach.isEverywhere()) {
             requireAnotherGovernor(known);
         }
-        administrators.setReach(id, reach);
-        rights(known.login(), "reaches " + words(model, reach) + ", by " + actor.login());
-        notes.write(actor.login(), "let administrator " + known.login() + " reach " + words(model, reach));
+        administrators.setReach(id, reach, seesScopeOnly);
+        String words = words(model, reach) + (seesScopeOnly ? " and see nothing else" : "");
+        rights(known.login(), "may reach " + words + ", by " + actor.login());
+        notes.write(actor.login(), "let administrator " + known.login() + " reach " + words);
+    }
+
+    /** A change shows in its preview, and often in its errors, what there is elsewhere. */
+    private static void requireLooking(Administrators.Known known, Reach reach) {
+        if (reach.isEverywhere()) {
+            throw Problem.badField(
+                    "seesScopeOnly",
+                    "administrator.sees-scope-only",
+                    "Choose the tenants or units that they see. Without a limit they see everything.");
+        }
+        if (!known.acts().equals(EnumSet.of(Act.LOOK))) {
+            throw Problem.badField(
+                    "seesScopeOnly",
+                    "administrator.sees-scope-only",
+                    "Whoever sees only their scope can only look. Take the other rights from " + known.name()
+                            + " first.");
+        }
     }
 
     private static void check(Model model, Reach reach) {

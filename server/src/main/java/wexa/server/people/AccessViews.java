@@ -16,6 +16,7 @@ import wexa.core.access.Path;
 import wexa.core.access.Usability;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.ObservedAccess;
+import wexa.core.governance.Reach;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Capability;
@@ -40,17 +41,19 @@ class AccessViews {
     /** Where something is held. */
     private record Place(Id<Tenant> tenant, Optional<Id<Area>> area) {}
 
-    AccessView of(Preview preview, Id<Person> person, Instant at) {
+    AccessView of(Preview preview, Id<Person> person, Reach sight, Instant at) {
         Map<Place, Map<Permission, List<Path>>> before =
                 collect(preview.snapshot().index(), person, at);
         Map<Place, Map<Permission, List<Path>>> after = collect(preview.index(), person, at);
         Model model = preview.model();
         List<AccessView.TenantView> tenants = new ArrayList<>();
         model.tenants().stream()
+                .filter(tenant -> sight.covers(tenant.id()))
                 .sorted(Comparator.comparingInt(Tenant::colour))
                 .forEach(tenant ->
                         tenant(preview, person, tenant, at, before, after).ifPresent(tenants::add));
         List<AccessView.InertView> inert = preview.index().inert(person, at).stream()
+                .filter(grant -> sight.covers(grant.tenant()))
                 .map(grant -> new AccessView.InertView(
                         model.roles().get(grant.role()).name(),
                         name(model, model.tenants().get(grant.tenant()))))

@@ -70,23 +70,24 @@ public class PeopleService {
     }
 
     /** A stretch of those whose name, handle, job, unit or kind has every word of the text in it, most urgent first. */
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    @Requires(value = Act.LOOK, over = Over.SIGHT)
     public PeopleFound search(Actor actor, String text, int from, int limit) {
-        return rows.search(snapshots.current(), text, clock.now(), from, limit);
+        return rows.search(snapshots.current(), text, actor.sight(), clock.now(), from, limit);
     }
 
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
     public PersonPage page(Actor actor, UUID id) {
         Snapshot snapshot = snapshots.current();
-        return pages.of(snapshot, person(snapshot.model(), id), clock.now());
+        return pages.of(snapshot, person(snapshot.model(), id), actor.sight(), clock.now());
     }
 
     /** What the person can do: now, or at the given instant, with the draft's changes if one is named. */
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
     public AccessView access(Actor actor, UUID id, Optional<UUID> draft, Optional<Instant> at) {
+        requireSight(actor, draft);
         Preview preview = previews.of(draft);
         Instant when = at.orElseGet(() -> draft.isPresent() ? preview.lastBeginning() : preview.now());
-        return accesses.of(preview, person(preview.model(), id).id(), when);
+        return accesses.of(preview, person(preview.model(), id).id(), actor.sight(), when);
     }
 
     /** Who is like the person, or like a colleague who is named, and what they have that the person may want too. */
@@ -97,16 +98,19 @@ public class PeopleService {
         return peers.of(preview, person(preview.model(), id), named, preview.now());
     }
 
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
     public WhyView why(Actor actor, UUID id, Cell cell, Optional<UUID> draft, Optional<Instant> at) {
+        requireSight(actor, draft);
+        actor.requireSight(Id.<Tenant>of(cell.tenant()));
         Preview preview = previews.of(draft);
         Instant when = at.orElseGet(() -> draft.isPresent() ? preview.lastBeginning() : preview.now());
         return whys.of(preview, question(preview.model(), id, cell), when);
     }
 
     /** Asks the tenant again, and answers with everything anew. */
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
     public WhyView ask(Actor actor, UUID id, Cell cell) {
+        actor.requireSight(Id.<Tenant>of(cell.tenant()));
         Model model = snapshots.current().model();
         WhyViews.Question question = question(model, id, cell);
         Account account = Account.of(question.person(), question.tenant().id(), model)
@@ -122,6 +126,13 @@ public class PeopleService {
                             + ". The last answer stays, with its age; try again in a moment.");
         }
         return why(actor, id, cell, Optional.empty(), Optional.empty());
+    }
+
+    /** A draft may be about anybody. */
+    private static void requireSight(Actor actor, Optional<UUID> draft) {
+        if (draft.isPresent()) {
+            actor.requireWholeSight();
+        }
     }
 
     private static Person person(Model model, UUID id) {

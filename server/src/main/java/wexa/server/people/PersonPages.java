@@ -20,6 +20,7 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
+import wexa.core.governance.Reach;
 import wexa.core.lifecycle.Identity;
 import wexa.core.model.Account;
 import wexa.core.model.App;
@@ -67,10 +68,11 @@ class PersonPages {
         this.log = log;
     }
 
-    PersonPage of(Snapshot snapshot, Person person, Instant at) {
+    /** Of tenants that the asker does not see nothing is told, nor the history, which names them. */
+    PersonPage of(Snapshot snapshot, Person person, Reach sight, Instant at) {
         Model model = snapshot.model();
         Map<Id<Tenant>, Map<ObjectKey, String>> squares = new HashMap<>();
-        List<PersonPage.AccountView> accounts = accounts(snapshot, person, at, squares);
+        List<PersonPage.AccountView> accounts = accounts(snapshot, person, sight, at, squares);
         List<PersonPage.EngagementView> engagements =
                 model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
                         .sorted(Comparator.comparing(
@@ -78,7 +80,7 @@ class PersonPages {
                         .map(engagement -> engagement(model, engagement))
                         .toList();
         List<PersonPage.GroupView> groups = groups(snapshot, person, at);
-        List<PersonPage.RoleView> roles = roles(snapshot, person, at, squares);
+        List<PersonPage.RoleView> roles = roles(snapshot, person, sight, at, squares);
         return new PersonPage(
                 rows.row(model, person, at),
                 person.givenName(),
@@ -92,7 +94,7 @@ class PersonPages {
                 groups,
                 roles,
                 moments(engagements, groups, roles, at),
-                log.about(person.id().value(), HISTORY));
+                sight.isEverywhere() ? log.about(person.id().value(), HISTORY) : List.of());
     }
 
     private static PersonPage.IdentityView identity(Model model, Person person) {
@@ -149,9 +151,15 @@ class PersonPages {
     }
 
     private List<PersonPage.AccountView> accounts(
-            Snapshot snapshot, Person person, Instant at, Map<Id<Tenant>, Map<ObjectKey, String>> squares) {
+            Snapshot snapshot,
+            Person person,
+            Reach sight,
+            Instant at,
+            Map<Id<Tenant>, Map<ObjectKey, String>> squares) {
         Model model = snapshot.model();
-        List<Account> accounts = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id());
+        List<Account> accounts = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()).stream()
+                .filter(account -> sight.covers(account.tenant()))
+                .toList();
         Map<Id<Account>, Map<String, Proofs.Proof>> proved =
                 proofs.about(accounts.stream().map(Account::id).toList());
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
@@ -383,13 +391,18 @@ class PersonPages {
     }
 
     private static List<PersonPage.RoleView> roles(
-            Snapshot snapshot, Person person, Instant at, Map<Id<Tenant>, Map<ObjectKey, String>> squares) {
+            Snapshot snapshot,
+            Person person,
+            Reach sight,
+            Instant at,
+            Map<Id<Tenant>, Map<ObjectKey, String>> squares) {
         Model model = snapshot.model();
         List<Assignment> found = new ArrayList<>(
                 model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfPerson(person.id())));
         for (Id<Group> group : snapshot.index().groupsOf(person.id(), at)) {
             found.addAll(model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfGroup(group)));
         }
+        found.removeIf(assignment -> !sight.covers(assignment.tenant()));
         List<PersonPage.RoleView> views = new ArrayList<>();
         for (Assignment assignment : found) {
             Optional<Window> window =

@@ -13,6 +13,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
 import org.springframework.stereotype.Component;
+import wexa.core.governance.Reach;
+import wexa.core.governance.Reached;
 import wexa.core.lifecycle.Standing;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
@@ -59,6 +61,15 @@ class PersonRows {
         boolean holdsAt(Instant now) {
             return !now.isBefore(at) && now.isBefore(until);
         }
+
+        /** Those of them who are seen. Costs everybody. */
+        Sorted seen(Reach sight, Model model, Instant now) {
+            List<Line> some = lines.stream()
+                    .filter(line ->
+                            Reached.isSeen(sight, model, Id.of(line.row().id()), now))
+                    .toList();
+            return new Sorted(version, at, until, some, Texts.of(some));
+        }
     }
 
     /** The texts of all lines in one string, one after the other: a search runs through it without touching the lines. */
@@ -92,8 +103,11 @@ class PersonRows {
     }
 
     /** Rows whose name, handle, job, unit or kind has every word of the text in it, most urgent first. */
-    PeopleService.PeopleFound search(Snapshot snapshot, String text, Instant at, int from, int limit) {
+    PeopleService.PeopleFound search(Snapshot snapshot, String text, Reach sight, Instant at, int from, int limit) {
         Sorted sorted = sorted(snapshot, at);
+        if (!sight.isEverywhere()) {
+            sorted = sorted.seen(sight, snapshot.model(), at);
+        }
         List<Line> lines = sorted.lines();
         if (text.isBlank()) {
             int start = Math.min(from, lines.size());

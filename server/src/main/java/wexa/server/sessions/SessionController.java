@@ -89,6 +89,7 @@ class SessionController {
                 actor.name(),
                 actor.acts().stream().map(Enum::name).sorted().toList(),
                 actor.reach().isEverywhere(),
+                actor.seesScopeOnly(),
                 clock.now(),
                 settings.zone().getId(),
                 admission.lacks(actor.id()),

@@ -7,6 +7,7 @@ import java.util.List;
  * Who is signed in.
  *
  * @param everywhere whether the acts may be done in all tenants and for everybody
+ * @param seesScopeOnly whether only what lies within the scope is seen
  * @param lacks what has to be done before anything else: {@code PASSWORD} to choose an own one, {@code SECOND_FACTOR} to set
  *     one up
  */
@@ -15,6 +16,7 @@ record SessionView(
         String name,
         List<String> acts,
         boolean everywhere,
+        boolean seesScopeOnly,
         Instant now,
         String zone,
         List<Lack> lacks,

@@ -5,6 +5,8 @@ import java.util.function.BiConsumer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import wexa.core.model.Id;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Guard;
 import wexa.server.administrators.Over;
@@ -46,6 +48,25 @@ class PlaceGuards {
                         .find(Id.of(id))
                         .ifPresent(person ->
                                 actor.requireReach(person, snapshots.current().model(), clock.now())));
+    }
+
+    @Bean
+    static Guard seenPersonGuard(SnapshotStore snapshots, BusinessClock clock) {
+        return guard(
+                Over.SEEN_PERSON,
+                (actor, id) -> actor.requireSight(
+                        Id.<Person>of(id), snapshots.current().model(), clock.now()));
+    }
+
+    /** What a tenant's page says is about everybody in it. */
+    @Bean
+    static Guard seenTenantGuard() {
+        return guard(Over.SEEN_TENANT, (actor, id) -> {
+            if (actor.sight().units().isPresent()) {
+                actor.requireWholeSight();
+            }
+            actor.requireSight(Id.<Tenant>of(id));
+        });
     }
 
     private static void requireTenant(Actor actor, UUID id, SnapshotStore snapshots) {

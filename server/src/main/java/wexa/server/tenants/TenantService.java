@@ -55,11 +55,14 @@ public class TenantService {
         this.clock = clock;
     }
 
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    /** What stands in a row counts everybody in the tenant, so that whoever sees some units only sees none. */
+    @Requires(value = Act.LOOK, over = Over.SIGHT)
     public List<TenantViews.TenantRow> list(Actor actor) {
         Snapshot snapshot = snapshots.current();
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         return snapshot.model().tenants().stream()
+                .filter(tenant ->
+                        actor.sight().units().isEmpty() && actor.sight().covers(tenant.id()))
                 .sorted(ids.<Tenant>newestFirst(tenant -> tenant.id().value()).thenComparing(Tenant::colour))
                 .map(tenant -> row(snapshot, tenant, Optional.ofNullable(freshness.get(tenant.id()))))
                 .toList();
@@ -100,7 +103,7 @@ public class TenantService {
                 .toList();
     }
 
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    @Requires(value = Act.LOOK, over = Over.SEEN_TENANT)
     public TenantViews.TenantPage page(Actor actor, UUID id) {
         Snapshot snapshot = snapshots.current();
         Tenant tenant = tenant(snapshot, id);

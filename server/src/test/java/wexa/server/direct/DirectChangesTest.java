@@ -130,6 +130,7 @@ class DirectChangesTest {
                 "Limited",
                 Set.of(Act.values()),
                 new Reach(Optional.empty(), Optional.of(Set.of(unit("any").id()))),
+                false,
                 Optional.empty());
         Entry entry = new Entry(
                 new Entry.Id(UUID.randomUUID()),

@@ -17,6 +17,7 @@ import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.governance.Reach;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
@@ -81,7 +82,8 @@ class PersonRowsTest {
     }
 
     private List<PersonRow> all(PersonRows rows, Snapshot snapshot, String text, Instant at) {
-        return rows.search(snapshot, text, at, 0, Integer.MAX_VALUE).rows();
+        return rows.search(snapshot, text, Reach.EVERYWHERE, at, 0, Integer.MAX_VALUE)
+                .rows();
     }
 
     @ParameterizedTest(name = "seed {0}")
@@ -152,14 +154,18 @@ class PersonRowsTest {
         }
         Snapshot snapshot = Snapshot.compile(1, Model.of(facts));
         PersonRows rows = new PersonRows(snapshots);
-        PeopleService.PeopleFound found = rows.search(snapshot, "ABARA ines", NOW, 4, 3);
+        PeopleService.PeopleFound found = rows.search(snapshot, "ABARA ines", Reach.EVERYWHERE, NOW, 4, 3);
         assertThat(found.total()).isEqualTo(10);
         assertThat(found.rows())
                 .isEqualTo(all(rows, snapshot, "ines", NOW).subList(4, 7))
                 .allMatch(row -> row.name().equals("Ines Abara"));
-        assertThat(rows.search(snapshot, "", NOW, 28, 10).rows()).hasSize(2);
-        assertThat(rows.search(snapshot, "", NOW, 99, 10).rows()).isEmpty();
-        assertThat(rows.search(snapshot, "ines wren", NOW, 0, 10).total()).isZero();
+        assertThat(rows.search(snapshot, "", Reach.EVERYWHERE, NOW, 28, 10).rows())
+                .hasSize(2);
+        assertThat(rows.search(snapshot, "", Reach.EVERYWHERE, NOW, 99, 10).rows())
+                .isEmpty();
+        assertThat(rows.search(snapshot, "ines wren", Reach.EVERYWHERE, NOW, 0, 10)
+                        .total())
+                .isZero();
     }
 
     @Test
