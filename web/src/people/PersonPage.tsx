@@ -3,7 +3,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { accessQuery, messagesAboutQuery, personQuery, type Cell } from "../api/queries";
+import { accessQuery, messagesAboutQuery, personQuery, tenantsQuery, type Cell } from "../api/queries";
 import { EndButton } from "../changes/EndButton";
 import { OCCASIONS, stateWord } from "../messages/words";
 import { useMay, useNow, useSeesAll, useSession } from "../session/hooks";
@@ -151,6 +151,7 @@ function Heading({ page }: { page: Page }) {
 }
 
 function Accounts({ page }: { page: Page }) {
+  const seen = useQuery(tenantsQuery).data?.map((tenant) => tenant.id) ?? [];
   if (page.accounts.length === 0) {
     return (
       <div className="card-plain mt-3">
@@ -178,9 +179,15 @@ function Accounts({ page }: { page: Page }) {
             <tr key={account.id} className="h-11 border-t border-line">
               <td className="px-3 whitespace-nowrap">
                 <TenantDot colour={account.colour} />
-                <Link to="/tenants/$id" params={{ id: account.tenantId }} className="font-semibold hover:underline">
-                  {account.app} · {account.tenant}
-                </Link>
+                {seen.includes(account.tenantId) ? (
+                  <Link to="/tenants/$id" params={{ id: account.tenantId }} className="font-semibold hover:underline">
+                    {account.app} · {account.tenant}
+                  </Link>
+                ) : (
+                  <b className="font-semibold">
+                    {account.app} · {account.tenant}
+                  </b>
+                )}
                 <span className="block pl-[18px] font-mono text-xs text-soft" title="signs in as">
                   {account.userName}
                 </span>

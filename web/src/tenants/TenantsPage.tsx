@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { tenantsQuery } from "../api/queries";
-import { useMayEverywhere, useNow } from "../session/hooks";
+import { useMayEverywhere, useNow, useSeesAll } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
@@ -12,6 +12,7 @@ export function TenantsPage() {
   const tenants = useQuery(tenantsQuery);
   const now = useNow();
   const mayGovern = useMayEverywhere("GOVERN");
+  const seesAll = useSeesAll();
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Tenants">
       <div className="flex items-center gap-3">
@@ -28,7 +29,14 @@ export function TenantsPage() {
       <Read of={tenants} what="tenants">
         {(data) =>
           data.length === 0 ? (
-            <Empty title="No tenant is connected yet." />
+            seesAll ? (
+              <Empty title="No tenant is connected yet." />
+            ) : (
+              <Empty title="No tenant to show">
+                A tenant counts everybody in it, and your scope is limited to some of them. What each person has there
+                stands on their page.
+              </Empty>
+            )
           ) : (
             <div className="card-plain mt-4 overflow-x-auto">
               <table className="w-full">
