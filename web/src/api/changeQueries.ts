@@ -91,6 +91,14 @@ export const changesetQuery = (version: number) =>
     queryFn: ({ signal }) => take(api.GET("/api/v1/changesets/{version}", { signal, params: { path: { version } } })),
   });
 
+/** What of a changeset is still to begin or end. */
+export const changesetComingQuery = (version: number) =>
+  queryOptions({
+    queryKey: ["changesets", version, "coming"],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/changesets/{version}/coming", { signal, params: { path: { version } } })),
+  });
+
 /** Whom and what a changeset is about, by a text in the name. */
 export const changesetAboutQuery = (version: number, q: string) =>
   queryOptions({

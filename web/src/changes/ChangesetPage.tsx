@@ -8,6 +8,7 @@ import { moment } from "../ui/dates";
 import { Picker } from "../ui/picker";
 import { Empty, Read } from "../ui/states";
 import { count, whyWords } from "../ui/words";
+import { Coming } from "./Coming";
 
 type Changeset = Schemas["ChangesetView"];
 
@@ -54,6 +55,7 @@ function Applied({ changeset }: { changeset: Changeset }) {
           </li>
         ))}
       </ol>
+      <Coming changeset={changeset.applied.version} />
       <Undo changeset={changeset} />
     </div>
   );

@@ -9,6 +9,7 @@ import { moment } from "../ui/dates";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { Coming } from "./Coming";
 
 type Job = Schemas["JobView"];
 type Step = Schemas["StepView"];
@@ -105,6 +106,7 @@ function Steps({ job }: { job: Job }) {
           />
         )}
       </div>
+      <Coming changeset={job.changeset} />
       {stop.error !== null && (
         <p role="alert" className="mt-2 font-semibold text-error">
           {stop.error.message}

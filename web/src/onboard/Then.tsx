@@ -48,7 +48,13 @@ export function Then({
       <h2>{when === "today" ? `Today ${given} can` : `From ${when} ${given} can`}</h2>
       {draft.boundaries.length > 0 && isReadable && (
         <div role="group" aria-label="Look at another day" className="mt-1.5 flex flex-wrap gap-1">
-          <Days now={now} coming={draft.boundaries} zone={session.zone} shown={when} onShow={onAt} />
+          <Days
+            now={now}
+            coming={draft.boundaries.map((at) => ({ at }))}
+            zone={session.zone}
+            shown={when}
+            onShow={onAt}
+          />
           {at !== undefined && (
             <button type="button" className="btn btn-ghost btn-xs" onClick={() => onAt(undefined)}>
               Follow the draft

@@ -1,5 +1,12 @@
 import { day } from "./dates";
 
+/** A day on which something begins or ends, and how much of what somebody can do. */
+export interface ComingDay {
+  at: string;
+  gains?: number;
+  losses?: number;
+}
+
 /** Today, and the coming days on which something begins or ends; one of them is looked at. */
 export function Days({
   now,
@@ -9,14 +16,16 @@ export function Days({
   onShow,
 }: {
   now: number;
-  coming: readonly string[];
+  coming: readonly ComingDay[];
   zone: string;
   /** The word for the day looked at, as `dayWord` gives it. */
   shown: string;
   onShow: (at: string) => void;
 }) {
-  return [new Date(now).toISOString(), ...coming].map((instant, place) => {
+  const today: ComingDay = { at: new Date(now).toISOString() };
+  return [today, ...coming].map(({ at: instant, gains = 0, losses = 0 }, place) => {
     const isShown = dayWord(instant, now, zone) === shown;
+    const counted = [gains > 0 && `gains ${gains}`, losses > 0 && `loses ${losses}`].filter(Boolean).join(", ");
     return (
       <button
         key={place === 0 ? "now" : instant}
@@ -26,6 +35,7 @@ export function Days({
         onClick={() => onShow(instant)}
       >
         {place === 0 ? "Today" : `From ${day(instant, zone)}`}
+        {counted !== "" && <span className="font-normal">{counted}</span>}
       </button>
     );
   });

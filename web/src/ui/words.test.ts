@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import {
   blockedWords,
   blockWord,
+  comingWords,
   capabilityWords,
   count,
   engagementKind,
@@ -62,4 +63,11 @@ describe("what was not usable before, and why something was done", () => {
     expect(whyWords("winter rota", "")).toBe("Reason: winter rota");
     expect(whyWords("winter rota", "CHG-7")).toBe("Reason: winter rota · Ticket: CHG-7");
   });
+});
+
+it("what is still to come is counted and dated", () => {
+  expect(comingWords({ begins: 4, ends: 0 }, "30 Nov 2026", "29 Nov 2026")).toBe("4 more on 30 Nov 2026");
+  expect(comingWords({ begins: 1, ends: 2 }, "1 Apr 2027", "31 Mar 2027")).toBe(
+    "1 more on 1 Apr 2027, 2 until 31 Mar 2027",
+  );
 });

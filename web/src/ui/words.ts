@@ -78,6 +78,15 @@ export function laterWords(one: { gains: number; losses: number; ends: number },
   return `${parts.filter((part) => part !== "").join(", ")}.`;
 }
 
+/** What of a changeset is still to come on one day; what begins has not been sent to any tenant yet. */
+export function comingWords(one: { begins: number; ends: number }, day: string, lastDay: string): string {
+  const parts = [
+    one.begins > 0 ? `${one.begins} more on ${day}` : "",
+    one.ends > 0 ? `${one.ends} until ${lastDay}` : "",
+  ];
+  return parts.filter((part) => part !== "").join(", ");
+}
+
 const CAPABILITIES: [string, string][] = [
   ["USERS", "accounts"],
   ["GROUPS", "groups"],

@@ -110,4 +110,41 @@ class ThreeFactsTest {
         assertThat(verified.path("yes").asInt())
                 .isLessThan(verified.path("asked").asInt());
     }
+
+    /** What begins later has no step yet: it is told with its day, not passed over. */
+    @Test
+    void whatComesLaterIsCountedAndDated() throws Exception {
+        JsonNode applied = cast.tove
+                .apply(draft(
+                        "assignment.give",
+                        Map.of(
+                                "subject",
+                                "person:" + Cast.personIn(newcomer),
+                                "role",
+                                "animal-reader",
+                                "tenant",
+                                "pelagia/north",
+                                "area",
+                                "kelp-hall",
+                                "from",
+                                "2027-02-01",
+                                "until",
+                                "2027-02-28")))
+                .body();
+        JsonNode coming = cast.tove
+                .get("/api/v1/changesets/" + applied.path("changeset").asLong() + "/coming")
+                .body();
+        assertThat(coming.size()).isEqualTo(2);
+        assertThat(coming.path(0).path("at").asString()).startsWith("2027-02-01");
+        assertThat(coming.path(0).path("begins").asInt()).isEqualTo(1);
+        assertThat(coming.path(1).path("at").asString()).startsWith("2027-03-01");
+        assertThat(coming.path(1).path("ends").asInt()).isEqualTo(1);
+        JsonNode moments = cast.tove
+                .get("/api/v1/people/" + Cast.personIn(newcomer))
+                .body()
+                .path("moments");
+        assertThat(moments.path(0).path("gains").asInt()).isPositive();
+        assertThat(moments.path(1).path("losses").asInt())
+                .isEqualTo(moments.path(0).path("gains").asInt());
+    }
 }

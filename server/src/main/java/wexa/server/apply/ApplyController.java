@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import wexa.core.preview.Coming;
 import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftView;
 import wexa.server.drafts.LongDrafts;
@@ -98,6 +99,11 @@ class ApplyController {
     @ResponseStatus(HttpStatus.CREATED)
     DraftView undo(Actor actor, @PathVariable long version, @RequestParam(required = false) @Nullable UUID about) {
         return changesets.undo(actor, version, Optional.ofNullable(about));
+    }
+
+    @GetMapping("/changesets/{version}/coming")
+    List<Coming> coming(Actor actor, @PathVariable long version) {
+        return changesets.coming(actor, version);
     }
 
     @GetMapping("/changesets/{version}/about")

@@ -11,6 +11,7 @@ import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.preview.Coming;
 import wexa.core.preview.Histories;
 import wexa.core.preview.Undo;
 import wexa.core.registry.Rooms;
@@ -88,6 +89,13 @@ public class ChangesetService {
                         .flatMap(draftStore::liveLine)
                         .map(line -> new ChangesetView.RestView(line.id(), line.name(), line.entries()))
                         .orElse(null));
+    }
+
+    /** When something of a changeset begins or ends that is still to come, and how much. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public List<Coming> coming(Actor actor, long version) {
+        applied(version);
+        return Coming.of(snapshots.effects(version), snapshots.current().model(), clock.now());
     }
 
     /** A draft of the way back. It is reviewed and applied like any other. */

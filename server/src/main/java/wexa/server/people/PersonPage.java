@@ -24,8 +24,11 @@ public record PersonPage(
         List<AccountView> accounts,
         List<GroupView> groups,
         List<RoleView> roles,
-        List<Instant> moments,
+        List<MomentView> moments,
         List<Log.Written> history) {
+    /** A coming instant, and how much of what the person can do begins and ends then. */
+    public record MomentView(Instant at, int gains, int losses) {}
+
     /**
      * What is known of who the person is; {@code invitedAt} and {@code invitation} where they were invited from outside.
      */

@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.access.Access;
+import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
 import wexa.core.consistency.Concerned;
 import wexa.core.consistency.DesiredState;
@@ -93,7 +94,7 @@ class PersonPages {
                 accounts,
                 groups,
                 roles,
-                moments(engagements, groups, roles, at),
+                counted(snapshot.index(), person, sight, at, moments(engagements, groups, roles, at)),
                 sight.isEverywhere() ? log.about(person.id().value(), HISTORY) : List.of());
     }
 
@@ -105,6 +106,27 @@ class PersonPages {
                 invitation.map(one -> one.id().value()).orElse(null),
                 invitation.map(Invitation::at).orElse(null),
                 invitation.flatMap(Invitation::acceptedAt).orElse(null));
+    }
+
+    /** Each against the one before, and the first against now. */
+    private static List<PersonPage.MomentView> counted(
+            AccessIndex index, Person person, Reach sight, Instant now, List<Instant> moments) {
+        List<PersonPage.MomentView> views = new ArrayList<>();
+        Access before = index.of(person.id(), now);
+        for (Instant moment : moments) {
+            Access then = index.of(person.id(), moment);
+            views.add(new PersonPage.MomentView(
+                    moment, count(then.beyond(before), sight), count(before.beyond(then), sight)));
+            before = then;
+        }
+        return views;
+    }
+
+    private static int count(List<Access.Reach> reaches, Reach sight) {
+        return reaches.stream()
+                .filter(reach -> sight.covers(reach.tenant()))
+                .mapToInt(reach -> reach.permissions().size())
+                .sum();
     }
 
     /** When something begins or ends from here on, the nearest first. */
