@@ -166,7 +166,8 @@ class FaultsTest {
             assertThat(page.path("accounts"))
                     .allMatch(account -> account.path("square").asString().equals("SAME"));
             assertThat(page.path("accounts"))
-                    .allMatch(account -> account.path("proved").path("yes").asInt() > 0);
+                    .allMatch(account -> account.path("verified").path("yes").asInt() > 0
+                            && account.path("verified").path("wrong").asInt() == 0);
             assertThat(page.path("roles"))
                     .filteredOn(role -> role.path("app").asString().equals("Pelagia"))
                     .hasSize(2)

@@ -3,7 +3,6 @@ package wexa.core.access;
 import java.util.ArrayList;
 import java.util.List;
 import wexa.core.model.Assignment;
-import wexa.core.model.Fact;
 import wexa.core.model.Mapping;
 import wexa.core.model.Subject;
 import wexa.core.model.Window;
@@ -24,14 +23,15 @@ final class Grants {
     /** A grant with its numbers: role, area node (-1 if inert), subject (person, or complement of group). */
     record Compiled(Grant grant, int role, int node, int subject) {}
 
-    /** Columns that are filled while an index is compiled. */
+    /** Columns that are filled while an index is compiled: assignments first, then mappings. */
     static final class Columns {
         private final int[] roles;
         private final int[] nodes;
         private final int[] subjects;
         private final long[] froms;
         private final long[] untils;
-        private final Fact[] sources;
+        private final Assignment[] assignments;
+        private final List<Mapping> mappings = new ArrayList<>();
         private int count;
 
         Columns(int capacity) {
@@ -40,16 +40,35 @@ final class Grants {
             subjects = new int[capacity];
             froms = new long[capacity];
             untils = new long[capacity];
-            sources = new Fact[capacity];
+            assignments = new Assignment[capacity];
         }
 
-        void add(int role, int node, int subject, long from, long until, Fact source) {
+        void add(int role, int node, int subject, long from, long until, Assignment assignment) {
+            if (!mappings.isEmpty()) {
+                throw new IllegalStateException("an assignment comes after a mapping");
+            }
+            assignments[count] = assignment;
+            add(role, node, subject, from, until);
+        }
+
+        void add(int role, int node, int subject, long from, long until, Mapping mapping) {
+            mappings.add(mapping);
+            add(role, node, subject, from, until);
+        }
+
+        private void add(int role, int node, int subject, long from, long until) {
             roles[count] = role;
             nodes[count] = node;
             subjects[count] = subject;
             froms[count] = from;
-            untils[count] = until;
-            sources[count++] = source;
+            untils[count++] = until;
+        }
+
+        private Grant grant(int number) {
+            int firstMapping = count - mappings.size();
+            return number < firstMapping
+                    ? of(assignments[number], Seconds.window(froms[number], untils[number]))
+                    : of(mappings.get(number - firstMapping));
         }
 
         int count() {
@@ -106,22 +125,18 @@ final class Grants {
         if (number >= base.count) {
             return later.get(number - base.count).grant();
         }
-        return of(base.sources[number], base.froms[number], base.untils[number]);
+        return base.grant(number);
     }
 
-    private static Grant of(Fact source, long from, long until) {
-        if (source instanceof Assignment assignment) {
-            return new Grant(
-                    assignment.id(),
-                    Grant.By.ASSIGNMENT,
-                    assignment.subject(),
-                    assignment.role(),
-                    assignment.tenant(),
-                    assignment.area(),
-                    Seconds.window(from, until));
-        }
-        Mapping mapping = (Mapping) source;
-        return of(mapping);
+    private static Grant of(Assignment assignment, Window window) {
+        return new Grant(
+                assignment.id(),
+                Grant.By.ASSIGNMENT,
+                assignment.subject(),
+                assignment.role(),
+                assignment.tenant(),
+                assignment.area(),
+                window);
     }
 
     static Grant of(Mapping mapping) {
