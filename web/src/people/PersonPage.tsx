@@ -297,7 +297,7 @@ function VerifiedFact({ verified }: { verified: Account["verified"] }) {
   const { words, tone } = verifiedWords(verified);
   return (
     <>
-      <span className={`inline-block min-w-28 ${tone}`}>{words}</span>
+      <span className={tone}>{words}</span>
       <Age at={verified.askedAt} />
     </>
   );
