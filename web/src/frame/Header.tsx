@@ -18,6 +18,15 @@ const PLACES = [
   { to: "/log", name: "Log", isForAll: false },
 ] as const;
 
+const BEHIND = [
+  { to: "/administrators", name: "Administrators", isForGovernors: false },
+  { to: "/security-log", name: "Security log", isForGovernors: true },
+  { to: "/inbound", name: "What comes by itself", isForGovernors: false },
+  { to: "/directories", name: "Directories", isForGovernors: false },
+  { to: "/messages", name: "Messages", isForGovernors: false },
+  { to: "/setup", name: "Setting up", isForGovernors: false },
+] as const;
+
 /** What somebody may do besides looking, or that they may look. */
 function mayWords(acts: readonly string[]): string {
   const more = acts.filter((act) => act !== "LOOK").map((act) => act.toLowerCase());
@@ -77,6 +86,21 @@ function Account({ onKeys }: { onKeys: () => void }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const seesAll = useSeesAll();
+  const to = (place: (typeof BEHIND)[number]) => ({ name: place.name, go: () => void navigate({ to: place.to }) });
+  const acts = [
+    { name: "Light or dark", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
+    { name: "Keys", go: onKeys },
+    { name: "Your sign-in", go: () => void navigate({ to: "/sign-in" }) },
+    ...BEHIND.filter((place) => seesAll && (!place.isForGovernors || session.acts.includes("GOVERN"))).map(to),
+    {
+      name: "Sign out",
+      go: () =>
+        void take(api.DELETE("/api/v1/session")).then(() => {
+          client.clear();
+          window.location.assign("/");
+        }),
+    },
+  ];
   const may = seesAll ? mayWords(session.acts) : "sees only their scope";
   return (
     <MenuTrigger>
@@ -90,80 +114,15 @@ function Account({ onKeys }: { onKeys: () => void }) {
         <p className="px-3 pt-2 font-semibold">{session.name}</p>
         <p className="px-3 pb-2 text-sm text-soft">{may}</p>
         <Menu className="outline-none">
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => chooseTheme(storedTheme() === "night" ? "linen" : "night")}
-          >
-            Light or dark
-          </MenuItem>
-          <MenuItem className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen" onAction={onKeys}>
-            Keys
-          </MenuItem>
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => void navigate({ to: "/sign-in" })}
-          >
-            Your sign-in
-          </MenuItem>
-          {seesAll && (
+          {acts.map((act) => (
             <MenuItem
+              key={act.name}
               className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-              onAction={() => void navigate({ to: "/administrators" })}
+              onAction={act.go}
             >
-              Administrators
+              {act.name}
             </MenuItem>
-          )}
-          {session.acts.includes("GOVERN") && (
-            <MenuItem
-              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-              onAction={() => void navigate({ to: "/security-log" })}
-            >
-              Security log
-            </MenuItem>
-          )}
-          {seesAll && (
-            <MenuItem
-              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-              onAction={() => void navigate({ to: "/inbound" })}
-            >
-              What comes by itself
-            </MenuItem>
-          )}
-          {seesAll && (
-            <MenuItem
-              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-              onAction={() => void navigate({ to: "/directories" })}
-            >
-              Directories
-            </MenuItem>
-          )}
-          {seesAll && (
-            <MenuItem
-              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-              onAction={() => void navigate({ to: "/messages" })}
-            >
-              Messages
-            </MenuItem>
-          )}
-          {seesAll && (
-            <MenuItem
-              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-              onAction={() => void navigate({ to: "/setup" })}
-            >
-              Setting up
-            </MenuItem>
-          )}
-          <MenuItem
-            className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-            onAction={() => {
-              void take(api.DELETE("/api/v1/session")).then(() => {
-                client.clear();
-                window.location.assign("/");
-              });
-            }}
-          >
-            Sign out
-          </MenuItem>
+          ))}
         </Menu>
       </Popover>
     </MenuTrigger>

@@ -112,7 +112,7 @@ public final class EveryKind {
         return effects;
     }
 
-    private static Person paused(Person person, Window pause) {
+    public static Person paused(Person person, Window pause) {
         return new Person(
                 person.id(),
                 person.handle(),

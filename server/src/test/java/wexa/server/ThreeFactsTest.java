@@ -77,6 +77,23 @@ class ThreeFactsTest {
         assertThat(account().path("square").asString()).isEqualTo("SAME");
     }
 
+    /** What is only on its way out is not among what should be there any more, and is told all the same. */
+    @Test
+    void aRoleThatIsStillToBeTakenAwayIsNotSentYet() throws Exception {
+        cast.stage.fault(TENANT, "UNAVAILABLE", 100_000, 0);
+        String assignment = Cast.entry(newcomer, "assignment.give")
+                .path("fields")
+                .path("id")
+                .asString();
+        String job = cast.tove
+                .apply(draft("assignment.end", Map.of("assignment", assignment)))
+                .text("job");
+        assertThat(account().path("sent").path("state").asString()).isEqualTo("OPEN");
+        cast.stage.fault(TENANT, "NONE", 0, 0);
+        cast.finished(job);
+        assertThat(account().path("sent").path("state").asString()).isEqualTo("SENT");
+    }
+
     @Test
     void noIsTheExpectedAnswerToWhatHasNoSeat() throws Exception {
         String seat = account().path("seatId").asString();

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.EveryKind;
 import wexa.core.RandomModel;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.Activity;
@@ -43,21 +44,6 @@ class PausesTest {
                         .isPresent();
     }
 
-    private static Model paused(Model model, Person person) {
-        Person paused = new Person(
-                person.id(),
-                person.handle(),
-                person.givenName(),
-                person.familyName(),
-                person.mail(),
-                person.phone(),
-                person.home(),
-                person.directoryEntry(),
-                person.custom(),
-                List.of(Window.of(FROM, UNTIL)));
-        return model.with(List.of(Effect.replace(person, paused)));
-    }
-
     private static Optional<Activity> due(Snapshot snapshot, Account account, Instant at) {
         Tenant tenant = snapshot.model().tenants().get(account.tenant());
         ObjectKey key = ObjectKey.account(account.id());
@@ -75,7 +61,8 @@ class PausesTest {
                 .filter(one -> isHere(one, model))
                 .limit(5)
                 .toList()) {
-            Model with = paused(model, model.people().get(account.person().orElseThrow()));
+            Person person = model.people().get(account.person().orElseThrow());
+            Model with = model.with(List.of(Effect.replace(person, EveryKind.paused(person, Window.of(FROM, UNTIL)))));
             Snapshot snapshot = Snapshot.compile(1, with);
             assertThat(Boundaries.anyWithin(with, FROM.minusSeconds(1), FROM)).isTrue();
             assertThat(Boundaries.anyWithin(with, UNTIL.minusSeconds(1), UNTIL)).isTrue();

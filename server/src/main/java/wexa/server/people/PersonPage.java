@@ -51,7 +51,7 @@ public record PersonPage(
             @Nullable Instant until) {}
 
     /**
-     * What the tenant itself answers about all that the person should or should not be able to do there.
+     * What the tenant itself answers about all that the person holds there, usable or blocked.
      *
      * @param wrong answers that are not what is expected: no to what should work, yes to what should be blocked
      * @param unasked what was never asked

@@ -7,27 +7,17 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
-import wexa.core.access.Usability;
-import wexa.core.consistency.Concerned;
-import wexa.core.consistency.DesiredState;
-import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
-import wexa.core.consistency.TenantObject;
-import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.governance.Reach;
 import wexa.core.lifecycle.Identity;
-import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
-import wexa.core.model.Capability;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
@@ -36,18 +26,12 @@ import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
-import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
-import wexa.server.jobs.Sendings;
 import wexa.server.log.Log;
-import wexa.server.readings.Freshness;
-import wexa.server.readings.Observations;
-import wexa.server.readings.Proofs;
 
 /** Gathers a person's page from the snapshot, the readings and the log. */
 @Component
@@ -56,16 +40,12 @@ class PersonPages {
     private static final int MOMENTS = 4;
 
     private final PersonRows rows;
-    private final Observations observations;
-    private final Proofs proofs;
-    private final Sendings sendings;
+    private final PersonAccounts personAccounts;
     private final Log log;
 
-    PersonPages(PersonRows rows, Observations observations, Proofs proofs, Sendings sendings, Log log) {
+    PersonPages(PersonRows rows, PersonAccounts personAccounts, Log log) {
         this.rows = rows;
-        this.observations = observations;
-        this.proofs = proofs;
-        this.sendings = sendings;
+        this.personAccounts = personAccounts;
         this.log = log;
     }
 
@@ -73,7 +53,7 @@ class PersonPages {
     PersonPage of(Snapshot snapshot, Person person, Reach sight, Instant at) {
         Model model = snapshot.model();
         Map<Id<Tenant>, Map<ObjectKey, String>> squares = new HashMap<>();
-        List<PersonPage.AccountView> accounts = accounts(snapshot, person, sight, at, squares);
+        List<PersonPage.AccountView> accounts = personAccounts.of(snapshot, person, sight, at, squares);
         List<PersonPage.EngagementView> engagements =
                 model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
                         .sorted(Comparator.comparing(
@@ -170,207 +150,6 @@ class PersonPages {
 
     private static @Nullable Instant until(Window window) {
         return window.isOpenEnded() ? null : window.until();
-    }
-
-    private List<PersonPage.AccountView> accounts(
-            Snapshot snapshot,
-            Person person,
-            Reach sight,
-            Instant at,
-            Map<Id<Tenant>, Map<ObjectKey, String>> squares) {
-        Model model = snapshot.model();
-        List<Account> accounts = model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()).stream()
-                .filter(account -> sight.covers(account.tenant()))
-                .toList();
-        Map<Id<Account>, Map<String, Proofs.Proof>> proved =
-                proofs.about(accounts.stream().map(Account::id).toList());
-        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
-        Concerned concerned = Concerned.by(snapshot, snapshot, List.of(), List.of(person.id()), at);
-        Access access = snapshot.index().of(person.id(), at);
-        List<PersonPage.AccountView> views = new ArrayList<>();
-        for (Account account : accounts) {
-            Tenant tenant = model.tenants().get(account.tenant());
-            App app = model.appOf(tenant);
-            Observation observed = observations.of(tenant.id());
-            Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
-            Map<ObjectKey, TenantObject> desired =
-                    new DesiredState(model, snapshot.index(), tenant, at).about(concerned);
-            squares.put(tenant.id(), squaresOf(desired, observed, fresh));
-            ObjectKey key = ObjectKey.account(account.id());
-            Optional<TenantObject> wanted = Optional.ofNullable(desired.get(key));
-            Optional<TenantObject> seen = observed.find(key).map(Observation.Seen::state);
-            views.add(new PersonPage.AccountView(
-                    account.id().value(),
-                    tenant.id().value(),
-                    app.name(),
-                    tenant.name(),
-                    tenant.colour(),
-                    account.userName(),
-                    account.state().name(),
-                    seat(model, app, account, at),
-                    squares.get(tenant.id()).getOrDefault(key, fresh.isEmpty() ? "NOT_READ" : "NONE"),
-                    differenceInWords(wanted, seen),
-                    observations
-                            .readAt(tenant.id(), key)
-                            .or(() -> fresh.flatMap(Freshness::doneAt))
-                            .orElse(null),
-                    sendings.last(tenant.id(), own(key, desired)),
-                    verified(
-                            tenant,
-                            access,
-                            Usability.of(model, person.id(), tenant.id(), at),
-                            proved.getOrDefault(account.id(), Map.of()),
-                            model),
-                    model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
-                            .filter(seat -> seat.window().contains(at))
-                            .findFirst()
-                            .map(seat -> seat.id().value())
-                            .orElse(null),
-                    found(observed, key, desired, model, tenant)));
-        }
-        views.sort(Comparator.comparingInt(PersonPage.AccountView::colour));
-        return views;
-    }
-
-    private static Map<ObjectKey, String> squaresOf(
-            Map<ObjectKey, TenantObject> desired, Observation observed, Optional<Freshness> fresh) {
-        Map<ObjectKey, String> found = new HashMap<>();
-        desired.forEach((key, wanted) -> {
-            String kind = Difference.of(
-                            key, Optional.of(wanted), observed.find(key).map(Observation.Seen::state))
-                    .map(difference -> difference.kind().name())
-                    .orElse("NONE");
-            found.put(
-                    key,
-                    fresh.flatMap(Freshness::doneAt).isEmpty()
-                                    && observed.find(key).isEmpty()
-                            ? "NOT_READ"
-                            : kind);
-        });
-        return found;
-    }
-
-    private static @Nullable String seat(Model model, App app, Account account, Instant at) {
-        return model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
-                .filter(seat -> seat.window().contains(at))
-                .findFirst()
-                .flatMap(seat -> app.seatKind(seat.kind()))
-                .map(App.SeatKind::name)
-                .orElse(null);
-    }
-
-    /** Roles that the tenant gives the account and nobody here gave: shown, never taken away silently. */
-    private static List<String> found(
-            Observation observed, ObjectKey account, Map<ObjectKey, TenantObject> desired, Model model, Tenant tenant) {
-        List<String> found = new ArrayList<>();
-        observed.objects().forEach((key, seen) -> {
-            if (!desired.containsKey(key)) {
-                local(seen.state(), account, observed, model, tenant).ifPresent(found::add);
-            }
-        });
-        observed.strangers()
-                .forEach(stranger -> local(stranger.state(), account, observed, model, tenant)
-                        .ifPresent(found::add));
-        return found;
-    }
-
-    private static Optional<String> local(
-            TenantObject object, ObjectKey account, Observation observed, Model model, Tenant tenant) {
-        if (!(object instanceof TenantObject.AssignmentState given)
-                || !given.subject().equals(account.toString())) {
-            return Optional.empty();
-        }
-        String role = roleKey(given.role())
-                .flatMap(observed::find)
-                .map(seen -> ((TenantObject.RoleState) seen.state()).name())
-                .orElse("a role that only the tenant knows");
-        String area = given.area()
-                .map(key -> model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).stream()
-                        .filter(one -> one.key().text().equals(key))
-                        .findFirst()
-                        .map(Area::name)
-                        .orElse(key))
-                .map(name -> " at " + name)
-                .orElse("");
-        return Optional.of(role + area);
-    }
-
-    private static Optional<ObjectKey> roleKey(String text) {
-        try {
-            return Optional.of(ObjectKey.parse(text));
-        } catch (IllegalArgumentException remoteOnly) {
-            return Optional.empty();
-        }
-    }
-
-    /** The account, and the roles that are given to it. */
-    private static List<ObjectKey> own(ObjectKey account, Map<ObjectKey, TenantObject> desired) {
-        List<ObjectKey> own = new ArrayList<>(List.of(account));
-        desired.forEach((key, wanted) -> {
-            if (wanted instanceof TenantObject.AssignmentState given
-                    && given.subject().equals(account.toString())) {
-                own.add(key);
-            }
-        });
-        return own;
-    }
-
-    /** Answers about what the person no longer has are left out: nobody asks about it any more. */
-    private static PersonPage.VerifiedView verified(
-            Tenant tenant, Access access, Usability can, Map<String, Proofs.Proof> proofs, Model model) {
-        int yes = 0;
-        int wrong = 0;
-        int unasked = 0;
-        List<Instant> asked = new ArrayList<>();
-        for (Access.Reach reach : access.reaches()) {
-            Optional<String> area =
-                    reach.area().map(id -> model.table(Kind.AREA).get(id).key().text());
-            for (Permission permission :
-                    reach.tenant().equals(tenant.id()) ? reach.permissions() : Set.<Permission>of()) {
-                Proofs.Proof proof = proofs.get(Proofs.question(permission, area));
-                if (proof == null) {
-                    unasked++;
-                } else {
-                    asked.add(proof.askedAt());
-                    yes += proof.permitted() ? 1 : 0;
-                    wrong += proof.permitted() == can.blocks(permission).isEmpty() ? 0 : 1;
-                }
-            }
-        }
-        return new PersonPage.VerifiedView(
-                tenant.can(Capability.EVALUATION),
-                asked.size(),
-                yes,
-                wrong,
-                unasked,
-                asked.stream().min(Comparator.naturalOrder()).orElse(null));
-    }
-
-    /** What is different about an account, in words; empty where nothing is. */
-    static String differenceInWords(Optional<TenantObject> wanted, Optional<TenantObject> seen) {
-        if (wanted.isEmpty() || wanted.equals(seen)) {
-            return "";
-        }
-        AccountState should = (AccountState) wanted.get();
-        if (seen.isEmpty()) {
-            return should.activity() == TenantObject.Activity.CLOSED ? "" : "not in the tenant";
-        }
-        AccountState is = (AccountState) seen.get();
-        List<String> found = new ArrayList<>();
-        if (should.activity() != is.activity()) {
-            found.add(
-                    is.activity() == TenantObject.Activity.OPEN ? "still open in the tenant" : "closed in the tenant");
-        }
-        if (!should.userName().equals(is.userName())) {
-            found.add("signs in there as " + is.userName());
-        }
-        if (!should.seats().equals(is.seats())) {
-            found.add(is.seats().isEmpty() ? "no seat in the tenant" : "seat there: " + String.join(", ", is.seats()));
-        }
-        if (found.isEmpty()) {
-            found.add("name, address or phone differ");
-        }
-        return String.join(", ", found);
     }
 
     private static List<PersonPage.GroupView> groups(Snapshot snapshot, Person person, Instant at) {
