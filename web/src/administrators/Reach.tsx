@@ -101,8 +101,8 @@ export function Reach({
           <span>
             {known.name} sees nothing outside this scope
             <span className="block text-sm text-soft">
-              Only for those who just look: people of these units with an account in these tenants, and what they can do
-              there.
+              Only for administrators who just look. They see the people of these units who have an account in these
+              tenants, and what those people can do there.
             </span>
           </span>
         </label>

@@ -67,6 +67,7 @@ function Undo({ changeset }: { changeset: Changeset }) {
   const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
   const [typed, setTyped] = useState("");
+  const [takesRest, setTakesRest] = useState(true);
   const about = useQuery({
     ...changesetAboutQuery(changeset.applied.version, typed.trim()),
     enabled: mayPrepare && changeset.undoable > 0,
@@ -75,7 +76,10 @@ function Undo({ changeset }: { changeset: Changeset }) {
     mutationFn: (about: string | undefined) =>
       take(
         api.POST("/api/v1/changesets/{version}/undo", {
-          params: { path: { version: changeset.applied.version }, query: { about } },
+          params: {
+            path: { version: changeset.applied.version },
+            query: { about, takesRest: takesRest && changeset.rest != null && about === undefined },
+          },
         }),
       ),
     onSuccess: async (draft) => {
@@ -101,6 +105,17 @@ function Undo({ changeset }: { changeset: Changeset }) {
           </Link>
           .
         </p>
+      )}
+      {changeset.rest && changeset.undoable > 0 && mayPrepare && (
+        <label className="mt-1 flex w-fit cursor-pointer items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={takesRest}
+            onChange={() => setTakesRest(!takesRest)}
+          />
+          Discard that draft when the whole changeset is undone
+        </label>
       )}
       {changeset.left.length > 0 && (
         <>

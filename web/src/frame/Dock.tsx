@@ -24,7 +24,7 @@ export function Dock() {
       {draft === undefined ? (
         <>
           <span className="font-head font-semibold">
-            {seesAll ? "No draft open" : "You see what lies in your scope, and change nothing"}
+            {seesAll ? "No draft open" : "Your view is limited to your scope, and read-only"}
           </span>
           <Others others={others} isMore={false} />
         </>

@@ -223,6 +223,12 @@ class DraftTest {
         assertThat(Cast.states(back)).containsExactly("READY");
         assertThat(back.path("entries").path(0).path("sentence").asString()).startsWith("take ");
         assertThat(cast.tove.apply(back).status()).isEqualTo(200);
+        assertThat(again(two).path("state").asString()).isEqualTo("OPEN");
+        assertThat(cast.tove
+                        .send("POST", changeset + "/undo?takesRest=true", null)
+                        .status())
+                .isEqualTo(201);
+        assertThat(again(two).path("state").asString()).isEqualTo("DISCARDED");
         assertThat(cast.tove.get(changeset).body().path("undoable").asInt()).isEqualTo(1);
         assertThat(cast.tove.send("POST", changeset + "/undo?about=" + id, null).text("code"))
                 .isEqualTo("undo.nothing");

@@ -43,7 +43,7 @@ public record Actor(
     /** Throws a 403 for whoever does not see everything. */
     public void requireWholeSight() {
         if (!sight().isEverywhere()) {
-            throw outOfSight("This shows more than your scope.");
+            throw outOfSight("This shows more than your scope covers.");
         }
     }
 

@@ -97,8 +97,12 @@ class ApplyController {
 
     @PostMapping("/changesets/{version}/undo")
     @ResponseStatus(HttpStatus.CREATED)
-    DraftView undo(Actor actor, @PathVariable long version, @RequestParam(required = false) @Nullable UUID about) {
-        return changesets.undo(actor, version, Optional.ofNullable(about));
+    DraftView undo(
+            Actor actor,
+            @PathVariable long version,
+            @RequestParam(required = false) @Nullable UUID about,
+            @RequestParam(defaultValue = "false") boolean takesRest) {
+        return changesets.undo(actor, version, Optional.ofNullable(about), takesRest);
     }
 
     @GetMapping("/changesets/{version}/coming")

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.transaction.annotation.Transactional;
 import wexa.core.change.Keeping;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
@@ -98,9 +99,14 @@ public class ChangesetService {
         return Coming.of(snapshots.effects(version), snapshots.current().model(), clock.now());
     }
 
-    /** A draft of the way back. It is reviewed and applied like any other. */
+    /**
+     * A draft of the way back. It is reviewed and applied like any other.
+     *
+     * @param takesRest whether what of the changeset's own draft was not applied is discarded, too
+     */
     @Requires(value = Act.PREPARE, over = Over.NOTHING)
-    public DraftView undo(Actor actor, long version, Optional<UUID> about) {
+    @Transactional
+    public DraftView undo(Actor actor, long version, Optional<UUID> about, boolean takesRest) {
         Applied applied = applied(version);
         Undo undo = undo(applied, about);
         if (undo.entries().isEmpty()) {
@@ -109,6 +115,9 @@ public class ChangesetService {
                     "undo.nothing",
                     "Nothing of this changeset can be undone: it is undone already, or what it changed stays. Change what"
                             + " you want to change by hand.");
+        }
+        if (takesRest) {
+            applied.draftId().flatMap(draftStore::liveLine).ifPresent(rest -> drafts.discard(actor, rest.id()));
         }
         String whom = about.flatMap(fact -> named(fact, snapshots.current().model()))
                 .map(one -> " for " + one.name())

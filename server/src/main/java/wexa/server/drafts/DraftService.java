@@ -252,6 +252,13 @@ public class DraftService {
         return previews.view(amended);
     }
 
+    /** Discards whatever is in it, in the version that it has now. */
+    @Requires(value = Act.PREPARE, over = Over.DRAFT)
+    public void discard(Actor actor, UUID id) {
+        move(id, drafts.get(id).version(), Draft.State.DISCARDED);
+        others.discarded(id, actor.login());
+    }
+
     /** What is left out of the reason and the ticket stays as it is. */
     private Draft explain(UUID id, long version, Amendment amendment) {
         Reason before = drafts.get(id).reason();

@@ -39,7 +39,7 @@ import wexa.server.wiring.NewRows;
 public class DraftStore {
     private static final List<String> LIVE = List.of(Draft.State.OPEN.name(), Draft.State.PARKED.name());
     private static final int AT_A_TIME = 1_000;
-    private static final long MOST_AT_HAND = 400_000;
+    private static final long MOST_ENTRIES_AT_HAND = 50_000;
 
     private final Rows rows;
     private final EntryRows entries;
@@ -48,7 +48,7 @@ public class DraftStore {
     private final Ids ids;
     private final BusinessClock clock;
     private final Cache<UUID, Draft> atHand = Caffeine.newBuilder()
-            .maximumWeight(MOST_AT_HAND)
+            .maximumWeight(MOST_ENTRIES_AT_HAND)
             .weigher((UUID id, Draft draft) -> draft.entries().size() + 1)
             .build();
 

@@ -100,7 +100,7 @@ class AdministratorController {
 
     /**
      * Where somebody may change something; a list that is not there means everywhere. {@code seesScopeOnly}: nothing else is
-     * seen by them, either.
+     * seen by them, either; left out, it stays as it is.
      */
     record ReachInput(
             @Nullable Set<@NotNull UUID> tenants,
@@ -121,7 +121,7 @@ class AdministratorController {
     @PutMapping("/{id}/reach")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void setReach(Actor actor, @PathVariable UUID id, @Valid @RequestBody ReachInput input) {
-        administrators.setReach(actor, id, input.reach(), Boolean.TRUE.equals(input.seesScopeOnly()));
+        administrators.setReach(actor, id, input.reach(), Optional.ofNullable(input.seesScopeOnly()));
     }
 
     @PutMapping("/{id}/person")

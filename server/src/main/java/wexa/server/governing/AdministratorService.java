@@ -127,8 +127,9 @@ public class AdministratorService {
             throw Problem.badField(
                     "acts",
                     "administrator.sees-scope-only",
-                    known.name() + " sees only what lies in their scope, and so can only look. Let them see everything"
-                            + " first.");
+                    "The view of " + known.name()
+                            + " is limited to their scope, so that they can only look. Let them see"
+                            + " everything first.");
         }
         snapshots.lockHead();
         if (!acts.contains(Act.GOVERN)) {
@@ -142,7 +143,7 @@ public class AdministratorService {
     /** Nobody lets somebody reach further than they do themselves. */
     @Requires(value = Act.GOVERN, over = Over.ADMINISTRATOR)
     @Transactional
-    public void setReach(Actor actor, UUID id, Reach reach, boolean seesScopeOnly) {
+    public void setReach(Actor actor, UUID id, Reach reach, Optional<Boolean> sight) {
         Administrators.Known known = other(actor, id);
         Model model = snapshots.current().model();
         check(model, reach);
@@ -152,6 +153,8 @@ public class AdministratorService {
                     "administrator.reach",
                     "This is wider than your own scope. Ask an administrator whose scope covers it.");
         }
+        // who does not say so lets nobody see more
+        boolean seesScopeOnly = sight.orElse(known.seesScopeOnly());
         if (seesScopeOnly) {
             requireLooking(known, reach);
         }
@@ -171,14 +174,14 @@ public class AdministratorService {
             throw Problem.badField(
                     "seesScopeOnly",
                     "administrator.sees-scope-only",
-                    "Choose the tenants or units that they see. Without a limit they see everything.");
+                    "Choose the tenants or units that they may see. Without a limit, let them see everything.");
         }
         if (!known.acts().equals(EnumSet.of(Act.LOOK))) {
             throw Problem.badField(
                     "seesScopeOnly",
                     "administrator.sees-scope-only",
-                    "Whoever sees only their scope can only look. Take the other rights from " + known.name()
-                            + " first.");
+                    "Somebody whose view is limited to their scope can only look. Remove the other rights of "
+                            + known.name() + " first.");
         }
     }
 

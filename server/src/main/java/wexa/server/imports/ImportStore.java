@@ -29,14 +29,14 @@ import wexa.server.wiring.AfterCommit;
 @Component
 class ImportStore {
     private static final int MOST_LISTED = 20;
-    private static final long MOST_AT_HAND = 400_000;
+    private static final long MOST_CHARACTERS_AT_HAND = 16L << 20;
 
     private final Rows rows;
     private final Corrections corrections;
     private final JsonMapper json;
     private final Cache<UUID, Imported> atHand = Caffeine.newBuilder()
-            .maximumWeight(MOST_AT_HAND)
-            .weigher((UUID id, Imported table) -> table.rows().size() + 1)
+            .maximumWeight(MOST_CHARACTERS_AT_HAND)
+            .weigher((UUID id, Imported table) -> table.characters())
             .build();
 
     /** Rows of tables. */

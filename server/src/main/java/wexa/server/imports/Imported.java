@@ -42,6 +42,15 @@ record Imported(
         return new Row(row.line(), values, row.isRagged());
     }
 
+    /** How long it is: what it takes in memory follows from that. */
+    int characters() {
+        long characters = rows.stream()
+                .flatMap(row -> row.cells().stream())
+                .mapToLong(cell -> cell.length() + 1L)
+                .sum();
+        return (int) Math.min(Integer.MAX_VALUE, characters);
+    }
+
     /** Where the row of a line stands. */
     Optional<Integer> place(long line) {
         for (int place = 0; place < rows.size(); place++) {
