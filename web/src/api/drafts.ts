@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useRef } from "react";
 import { api, Problem, take, type Schemas } from "./client";
@@ -115,6 +115,14 @@ export function useDraft(id: string) {
     set: (one: Entry, fields: Record<string, string>) =>
       edit.mutate({ put: [{ id: one.id, form: one.form, fields }], taken: [] }),
   };
+}
+
+/** The draft as text in one version. */
+export function draftTextQuery(id: string, version: number) {
+  return queryOptions({
+    queryKey: ["drafts", id, "text", version],
+    queryFn: () => take(api.GET("/api/v1/drafts/{id}/text", { params: { path: { id } }, parseAs: "text" })),
+  });
 }
 
 /** Starts a draft with its first entries. */

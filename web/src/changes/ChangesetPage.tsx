@@ -37,6 +37,13 @@ function Applied({ changeset }: { changeset: Changeset }) {
           </p>
           <p className="text-soft">{whyWords(changeset.reason, changeset.ticket)}</p>
         </div>
+        <a
+          className="btn btn-sm"
+          href={`/api/v1/changesets/${changeset.applied.version}/text`}
+          download={`changeset-${changeset.applied.version}.wexa`}
+        >
+          Save as text
+        </a>
         {changeset.job && (
           <Link to="/changes/jobs/$id" params={{ id: changeset.job }} className="btn btn-sm">
             See its job

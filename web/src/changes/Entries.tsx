@@ -4,7 +4,8 @@ import { useState } from "react";
 import { isId, useDraft, type Draft, type Entry } from "../api/drafts";
 import { entriesQuery } from "../api/changeQueries";
 import { personOfEntry } from "../onboard/about";
-import { formWords } from "./forms";
+import { ToldLine } from "./ToldLine";
+import { toldWords } from "./entryWords";
 
 const STATES: Record<string, { words: string; look: string }> = {
   READY: { words: "ready", look: "text-success" },
@@ -16,7 +17,7 @@ const STATES: Record<string, { words: string; look: string }> = {
 
 const ENTRIES_SHOWN = 200;
 
-/** The entries as sentences, those to settle first where there are too many to be drawn at once. */
+/** The entries as a list for people, those to settle first where there are too many to be drawn at once. */
 export function Entries({ draft, closed }: { draft: Draft; closed: boolean }) {
   return draft.entries.length < draft.total ? (
     <Paged draft={draft} closed={closed} />
@@ -94,11 +95,11 @@ function Lines({
 
 function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; closed: boolean }) {
   const { take: takeOut, set } = useDraft(draft.id);
-  const words = entry.sentence === "" ? formWords(entry.form) : entry.sentence;
+  const words = toldWords(entry.told);
   return (
     <li className="flex gap-4 px-3 py-1.5">
       <div className="min-w-0 flex-1">
-        <p className="font-mono text-sm break-words">{words}</p>
+        <ToldLine told={entry.told} />
         {entry.findings.map((finding) => (
           <p
             key={`${finding.code} ${finding.path}`}
@@ -122,10 +123,10 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
           <button
             type="button"
             className="btn btn-xs"
-            aria-label={`Take out: ${words}`}
+            aria-label={`Remove: ${words}`}
             onClick={() => takeOut(entry.id)}
           >
-            Take out
+            Remove
           </button>
         </span>
       )}

@@ -7,7 +7,9 @@ import { draftQuery, lacksQuery, reviewQuery } from "../api/changeQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
+import { useKeys } from "../ui/keys";
 import { blockedWords, count, laterWords, unusableWords, whyWords } from "../ui/words";
+import { AsText } from "./AsText";
 import { Entries } from "./Entries";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
@@ -32,9 +34,10 @@ export function ReviewPage() {
 }
 
 function Review({ draft }: { draft: Draft }) {
-  const [way, setWay] = useState<Way>("sentences");
+  const [way, setWay] = useState<Way>("list");
   const [settled, setSettled] = useState(true);
   const closed = draft.state === "APPLIED" || draft.state === "DISCARDED";
+  useKeys({ t: () => setWay((before) => (before === "text" ? "list" : "text")) });
   // a draft about many was not written there
   const isOnboarding =
     draft.entries.length === draft.total &&
@@ -58,14 +61,26 @@ function Review({ draft }: { draft: Draft }) {
       <Why draft={draft} closed={closed} onSettled={setSettled} />
       {!closed && draft.total > 0 && <MissingAccounts draft={draft} />}
       {draft.total === 0 ? (
-        <div className="card-plain mt-4">
-          <Empty title="There is nothing in this draft." />
-        </div>
+        way === "text" && !closed ? (
+          <AsText draft={draft} />
+        ) : (
+          <div className="card-plain mt-4">
+            <Empty title="There is nothing in this draft.">
+              {!closed && (
+                <button type="button" className="btn btn-sm mt-2" onClick={() => setWay("text")}>
+                  Write or paste changes as text
+                </button>
+              )}
+            </Empty>
+          </div>
+        )
       ) : (
         <>
           {!closed && <Ways way={way} onWay={setWay} />}
-          {way === "sentences" || closed ? (
+          {way === "list" || closed ? (
             <Entries draft={draft} closed={closed} />
+          ) : way === "text" ? (
+            <AsText draft={draft} />
           ) : (
             <Sorted draft={draft} way={way} />
           )}
@@ -169,9 +184,10 @@ function Why({ draft, closed, onSettled }: { draft: Draft; closed: boolean; onSe
 }
 
 const WAYS: [Way, string][] = [
-  ["sentences", "As sentences"],
+  ["list", "List of changes"],
   ["people", "By person"],
   ["tenants", "By tenant"],
+  ["text", "As text"],
 ];
 
 function Ways({ way, onWay }: { way: Way; onWay: (way: Way) => void }) {

@@ -12,7 +12,7 @@ import { blockWord, count } from "../ui/words";
 type Review = Schemas["ReviewView"];
 
 /** How a review is sorted. */
-export type Way = "sentences" | "people" | "tenants";
+export type Way = "list" | "people" | "tenants" | "text";
 
 /** The same draft by whom it concerns, or by where it goes. */
 export function Sorted({ draft, way }: { draft: Draft; way: Way }) {

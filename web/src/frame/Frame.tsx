@@ -1,18 +1,12 @@
 import { Outlet, useNavigate, useParams, useRouterState, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 import { useMay } from "../session/hooks";
+import { useKeys } from "../ui/keys";
 import { Context } from "./Context";
 import { Dock } from "./Dock";
 import { Header } from "./Header";
 import { Keys } from "./Keys";
 import { Selvage } from "./Selvage";
-
-function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName))
-  );
-}
 
 /** The frame of every screen. */
 export function Frame() {
@@ -30,29 +24,22 @@ export function Frame() {
       body.current?.focus({ preventScroll: true });
     }
   }, [path]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === "k" && (event.ctrlKey || event.metaKey)) {
-        event.preventDefault();
-        document.getElementById("find")?.focus();
-        return;
-      }
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) {
-        return;
-      }
-      if (event.key === "?") {
-        setKeys(true);
-      } else if (event.key === "n" && mayPrepare) {
+  useKeys({
+    "$mod+k": () => document.getElementById("find")?.focus(),
+    "Shift+?": () => setKeys(true),
+    "?": () => setKeys(true),
+    n: () => {
+      if (mayPrepare) {
         void navigate({ to: "/onboard", search: { draft: undefined } });
-      } else if (event.key === "g") {
-        void navigate({ to: "/" });
-      } else if (event.key === "d" && draft !== undefined) {
+      }
+    },
+    g: () => void navigate({ to: "/" }),
+    d: () => {
+      if (draft !== undefined) {
         void navigate({ to: "/changes/drafts/$id", params: { id: draft } });
       }
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [navigate, mayPrepare, draft]);
+    },
+  });
   return (
     <div className="flex h-screen min-w-[960px] flex-col">
       <Selvage only={only} />

@@ -7,6 +7,7 @@ const KEYS = [
   ["Enter", "open what is chosen"],
   ["N", "onboard somebody"],
   ["D", "review the open draft"],
+  ["T", "in a review: as a list, or as text"],
   ["G", "to the Desk"],
 ] as const;
 

@@ -3,7 +3,15 @@ import type { Draft, Entry } from "../api/drafts";
 import { aboutOne, byId, personOfEntry } from "./about";
 
 function entry(form: string, fields: Record<string, string>): Entry {
-  return { id: `${form} ${Object.values(fields).join(" ")}`, form, fields, state: "READY", sentence: "", findings: [] };
+  return {
+    id: `${form} ${Object.values(fields).join(" ")}`,
+    form,
+    fields,
+    state: "READY",
+    sentence: "",
+    told: { title: "", about: "", parts: [] },
+    findings: [],
+  };
 }
 
 function draft(...entries: Entry[]): Draft {

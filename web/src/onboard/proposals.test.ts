@@ -23,7 +23,7 @@ const tenant = {
 };
 
 function line(id: string, form: string, fields: Record<string, string>): Entry {
-  return { id, form, fields, state: "READY", sentence: "", findings: [] };
+  return { id, form, fields, state: "READY", sentence: "", told: { title: "", about: "", parts: [] }, findings: [] };
 }
 
 function finding(code: string, path: string, facts: Record<string, string>): Entry["findings"][number] {

@@ -38,7 +38,7 @@ function finding(code: string, path: string, text: string, facts: Record<string,
 }
 
 function line(id: string, form: string, fields: Record<string, string>, ...findings: Entry["findings"]): Entry {
-  return { id, form, fields, state: "READY", sentence: "", findings };
+  return { id, form, fields, state: "READY", sentence: "", told: { title: "", about: "", parts: [] }, findings };
 }
 
 const draft = (...entries: Entry[]) => ({ entries }) as unknown as Draft;

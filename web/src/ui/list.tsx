@@ -1,5 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, type ReactNode } from "react";
+import { useKeys } from "./keys";
 
 /** A list of any length; J and K move through it, and what is open is scrolled into view. */
 export function VirtualList<T>({
@@ -34,22 +35,13 @@ export function VirtualList<T>({
       rows.scrollToIndex(open, { align: "auto" });
     }
   }, [open, rows]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement && ["INPUT", "TEXTAREA", "SELECT"].includes(event.target.tagName);
-      const step = event.key === "j" ? 1 : event.key === "k" ? -1 : 0;
-      if (step === 0 || typing || event.ctrlKey || event.metaKey) {
-        return;
-      }
-      const next = items[Math.min(items.length - 1, Math.max(0, open + step))];
-      if (next !== undefined) {
-        onOpen(next);
-      }
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [items, open, onOpen]);
+  const move = (step: number) => {
+    const next = items[Math.min(items.length - 1, Math.max(0, open + step))];
+    if (next !== undefined) {
+      onOpen(next);
+    }
+  };
+  useKeys({ j: () => move(1), k: () => move(-1) });
   return (
     <div ref={scroller} className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={label}>
       <ul className="relative" style={{ height: rows.getTotalSize() }}>

@@ -115,9 +115,9 @@ class DirectoryGroupsTest {
         JsonNode draft = held();
         assertThat(sentences(draft))
                 .contains(
-                        "list group surgeons \"Surgeons\" from \"orrin/" + DN.normalize(SURGEONS)
+                        "list group surgeons \"Surgeons\" entry \"orrin/" + DN.normalize(SURGEONS)
                                 + "\" about \"Operate\"",
-                        "list " + vets.get(0) + " in group surgeons")
+                        "list membership of " + vets.get(0) + " in group surgeons")
                 .hasSize(5);
         read();
         assertThat(held().path("version").asLong())
@@ -131,7 +131,8 @@ class DirectoryGroupsTest {
         assertThat(read().path("shifting").path(0).path("leaving").asInt()).isEqualTo(1);
         assertThat(sentences(held()))
                 .containsExactlyInAnyOrder(
-                        "list " + vets.get(2) + " in group surgeons", "delist " + vets.get(0) + " from group surgeons");
+                        "list membership of " + vets.get(2) + " in group surgeons",
+                        "delist membership of " + vets.get(0) + " in group surgeons");
         assertThat(cast.tove.apply(held()).status()).isEqualTo(200);
 
         directory.delete(SURGEONS);

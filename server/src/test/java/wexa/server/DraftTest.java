@@ -221,7 +221,7 @@ class DraftTest {
                 cast.tove.send("POST", changeset + "/undo?about=" + id, null).body();
         assertThat(back.path("name").asString()).contains(name);
         assertThat(Cast.states(back)).containsExactly("READY");
-        assertThat(back.path("entries").path(0).path("sentence").asString()).startsWith("take ");
+        assertThat(back.path("entries").path(0).path("sentence").asString()).startsWith("end membership of ");
         assertThat(cast.tove.apply(back).status()).isEqualTo(200);
         assertThat(again(two).path("state").asString()).isEqualTo("OPEN");
         assertThat(cast.tove
@@ -259,7 +259,7 @@ class DraftTest {
         assertThat(csv.lines()).hasSize(7);
         assertThat(csv)
                 .startsWith("number,at,by,what,version")
-                .contains("\"add person " + handle + " \"\"New Comer\"\"");
+                .contains("\"add person " + handle + " \"\"New\"\" \"\"Comer\"\"");
     }
 
     /** Somebody who joins the group meanwhile would gain what nobody has reviewed, though no entry of the draft says so. */

@@ -72,7 +72,7 @@ class GroupTest {
 
         JsonNode retired = cast.put(cast.tove.draft("Retire"), "group.retire", Map.of("group", id));
         assertThat(retired.path("entries").path(0).path("sentence").asString())
-                .isEqualTo("retire group " + key + " with 1 membership and 0 roles");
+                .isEqualTo("retire group " + key + " # 1 membership and 0 roles end with it");
         long version = cast.tove.apply(retired).body().path("changeset").asLong();
         assertThat(cast.tove.get("/api/v1/groups/" + id).status()).isEqualTo(404);
 

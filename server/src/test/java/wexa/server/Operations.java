@@ -64,6 +64,7 @@ final class Operations {
     private static String media(String word) {
         return switch (word) {
             case "csv" -> "text/csv";
+            case "text" -> "text/plain";
             case "ldif" -> "text/ldif";
             case "events" -> "text/event-stream";
             default -> "application/json";

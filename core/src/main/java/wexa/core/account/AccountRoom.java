@@ -1,6 +1,10 @@
 package wexa.core.account;
 
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Account;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -9,6 +13,7 @@ import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.room.WayBack;
 
 /** Without an account nothing can be used (rule 6). */
 public final class AccountRoom implements Room<Account> {
@@ -40,5 +45,32 @@ public final class AccountRoom implements Room<Account> {
     public void scope(Account account, Model model, Scopes to) {
         to.tenant(account.tenant());
         account.person().ifPresent(to::person);
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(AccountForms.OPEN, AccountForms.EDIT, AccountForms.CLOSE);
+    }
+
+    @Override
+    public Values values(Account account) {
+        return AccountForms.values(account);
+    }
+
+    /** An account is never taken out, and so never comes back. */
+    @Override
+    public Optional<WayBack> remaking(Account gone) {
+        return Optional.empty();
+    }
+
+    @Override
+    public Optional<WayBack> changingBack(Account before, Account after, Instant now) {
+        if (before.isOpen() == after.isOpen()) {
+            return Optional.of(new WayBack(AccountForms.EDIT, values(before), WayBack.Identity.SAME));
+        }
+        return Optional.of(
+                before.isOpen()
+                        ? new WayBack(AccountForms.OPEN, values(before), WayBack.Identity.SAME)
+                        : new WayBack(AccountForms.CLOSE, new Values(), WayBack.Identity.SAME));
     }
 }

@@ -1,6 +1,11 @@
 package wexa.core.account;
 
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Seat;
@@ -9,6 +14,7 @@ import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.room.WayBack;
 
 /** Without a seat that carries it nothing can be used (rule 6). */
 public final class SeatRoom implements Room<Seat> {
@@ -45,5 +51,23 @@ public final class SeatRoom implements Room<Seat> {
             to.tenant(account.tenant());
             account.person().ifPresent(to::person);
         });
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(SeatForms.GIVE, SeatForms.SWAP, SeatForms.RETURN);
+    }
+
+    @Override
+    public Values values(Seat seat) {
+        return SeatForms.values(seat);
+    }
+
+    @Override
+    public Optional<WayBack> changingBack(Seat before, Seat after, Instant now) {
+        return Optional.of(
+                before.window().equals(after.window())
+                        ? new WayBack(SeatForms.SWAP, values(before), WayBack.Identity.SAME)
+                        : new WayBack(SeatForms.GIVE, values(before).without(Types.FROM), WayBack.Identity.ANEW));
     }
 }

@@ -1,7 +1,12 @@
 package wexa.core.assignment;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
 import wexa.core.model.Assignment;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -12,6 +17,7 @@ import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
 import wexa.core.room.Subjects;
+import wexa.core.room.WayBack;
 
 /** A role given to a subject. Without an end of its own it ends with the engagement that it names. */
 public final class AssignmentRoom implements Room<Assignment> {
@@ -46,5 +52,24 @@ public final class AssignmentRoom implements Room<Assignment> {
             to.given(many.group());
         }
         to.subject(assignment.subject());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(AssignmentForms.GIVE, AssignmentForms.EDIT, AssignmentForms.END);
+    }
+
+    @Override
+    public Values values(Assignment assignment) {
+        return AssignmentForms.values(assignment);
+    }
+
+    /** What ended since is given anew from now on: the time between stays as it was. */
+    @Override
+    public Optional<WayBack> changingBack(Assignment before, Assignment after, Instant now) {
+        return Optional.of(
+                before.window().endsLaterThan(after.window(), now)
+                        ? new WayBack(AssignmentForms.GIVE, values(before).without(Types.FROM), WayBack.Identity.ANEW)
+                        : new WayBack(AssignmentForms.EDIT, values(before), WayBack.Identity.SAME));
     }
 }

@@ -1,34 +1,25 @@
 package wexa.core.change;
 
 import java.time.Instant;
-import java.util.Map;
+import java.util.Optional;
 import wexa.core.model.Model;
 
-/**
- * An intent in the administrator's terms. It is resolved into effects on a model; its form and slots make its sentence.
- * Families keep the variants of one kind of fact together.
- */
-public sealed interface Change
-        permits PersonChange,
-                EngagementChange,
-                GroupChange,
-                MembershipChange,
-                AccountChange,
-                SeatChange,
-                AssignmentChange,
-                InvitationChange,
-                UnitChange,
-                HomeChange,
-                TenantChange {
+/** An intent in the administrator's terms. It is resolved into effects on a model. */
+public interface Change {
     /**
      * Effects on this model, or findings that stand in the way. Starts before {@code now} are moved to {@code now} where
      * they give access; what is so already yields no effects.
      */
     Resolution resolve(Model model, Instant now);
 
-    /** The name of the change's form, such as {@code membership.put}: the key of its rule in the grammar. */
-    String form();
+    /** What it is an instance of. */
+    Form form();
 
-    /** The parts of its sentence by name. Unused optional parts are left out. */
-    Map<String, String> slots(Names names);
+    /** What its fields hold, the one that names the fact it changes among them. */
+    Values values();
+
+    /** What else is worth knowing about it, such as what falls with it. Nothing in it is read again. */
+    default Optional<String> remark() {
+        return Optional.empty();
+    }
 }

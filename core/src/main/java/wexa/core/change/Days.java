@@ -5,12 +5,17 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
+import java.util.Locale;
 
 /** Days as people write them, and the instants that they mean (rule 9). Days before 1900 and after 9998 are not counted with. */
 public final class Days {
     public static final Instant FIRST = Instant.parse("1900-01-01T00:00:00Z");
     public static final Instant LAST = Instant.parse("9999-12-30T00:00:00Z");
+
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+    private static final DateTimeFormatter DAY_AND_TIME = DateTimeFormatter.ofPattern("d MMM uuuu, HH:mm", Locale.UK);
 
     private Days() {}
 
@@ -41,5 +46,13 @@ public final class Days {
         return local.toLocalTime().equals(LocalTime.MIDNIGHT)
                 ? local.toLocalDate().minusDays(daysBack).toString()
                 : instant.toString();
+    }
+
+    /** {@code 30 Nov 2026}, some days back; an instant that is no midnight with its time, {@code 30 Nov 2026, 10:30}. */
+    public static String words(Instant instant, int daysBack, ZoneId zone) {
+        ZonedDateTime local = instant.atZone(zone);
+        return local.toLocalTime().equals(LocalTime.MIDNIGHT)
+                ? DAY.format(local.toLocalDate().minusDays(daysBack))
+                : DAY_AND_TIME.format(local);
     }
 }

@@ -7,20 +7,20 @@ import wexa.core.model.Model;
 import wexa.core.model.Subject;
 
 /** References resolve or are refused (rule 14). */
-final class References {
+public final class References {
     private References() {}
 
-    static Finding unresolved(String path, Id<?> id) {
+    public static Finding unresolved(String path, Id<?> id) {
         return Finding.of(Code.REFERENCE_UNRESOLVED, path, "value", id.toString());
     }
 
-    static boolean exists(Subject subject, Model model) {
+    public static boolean exists(Subject subject, Model model) {
         return subject instanceof Subject.OfPerson one
                 ? model.people().find(one.person()).isPresent()
                 : model.groups().find(((Subject.OfGroup) subject).group()).isPresent();
     }
 
-    static Finding unresolved(String path, Subject subject) {
+    public static Finding unresolved(String path, Subject subject) {
         return Finding.of(Code.REFERENCE_UNRESOLVED, path, "value", subject.toString());
     }
 }

@@ -18,22 +18,22 @@ public record Resolution(List<Effect> effects, List<Finding> findings, List<Fact
         kept = List.copyOf(kept);
     }
 
-    Resolution(List<Effect> effects, List<Finding> findings) {
+    public Resolution(List<Effect> effects, List<Finding> findings) {
         this(effects, findings, List.of());
     }
 
-    static Resolution make(Fact fact, List<Finding> findings) {
+    public static Resolution make(Fact fact, List<Finding> findings) {
         return new Resolution(List.of(Effect.make(fact)), findings);
     }
 
-    static Resolution replace(Fact before, Fact after, List<Finding> findings) {
+    public static Resolution replace(Fact before, Fact after, List<Finding> findings) {
         return before.equals(after)
                 ? new Resolution(List.of(), findings, List.of(before))
                 : new Resolution(List.of(Effect.replace(before, after)), findings);
     }
 
     /** The same with effects that come with it, such as a name that is kept because it was given up. */
-    Resolution and(List<Effect> more) {
+    public Resolution and(List<Effect> more) {
         if (effects.isEmpty() || more.isEmpty()) {
             return this;
         }
@@ -42,20 +42,20 @@ public record Resolution(List<Effect> effects, List<Finding> findings, List<Fact
         return new Resolution(all, findings, kept);
     }
 
-    static Resolution drop(Fact before) {
+    public static Resolution drop(Fact before) {
         return new Resolution(List.of(Effect.drop(before)), List.of());
     }
 
-    static Resolution blocked(Finding finding) {
+    public static Resolution blocked(Finding finding) {
         return new Resolution(List.of(), List.of(finding));
     }
 
-    static Resolution nothing() {
+    public static Resolution nothing() {
         return new Resolution(List.of(), List.of());
     }
 
     /** The fact is already so, or was and has ended. */
-    static Resolution kept(Fact fact) {
+    public static Resolution kept(Fact fact) {
         return new Resolution(List.of(), List.of(), List.of(fact));
     }
 

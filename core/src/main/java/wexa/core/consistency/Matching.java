@@ -10,7 +10,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import wexa.core.change.UserNames;
+import wexa.core.account.UserNames;
 import wexa.core.consistency.Observation.Stranger;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.model.Account;

@@ -1,6 +1,8 @@
 package wexa.core.engagement;
 
 import java.util.List;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
@@ -39,5 +41,15 @@ public final class EngagementRoom implements Room<Engagement> {
     @Override
     public void scope(Engagement engagement, Model model, Scopes to) {
         to.unit(engagement.unit(), engagement.person());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(EngagementForms.BEGIN, EngagementForms.EDIT, EngagementForms.END);
+    }
+
+    @Override
+    public Values values(Engagement engagement) {
+        return EngagementForms.values(engagement);
     }
 }

@@ -1,7 +1,11 @@
 package wexa.core.group;
 
 import java.util.List;
+import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
@@ -9,6 +13,7 @@ import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.room.WayBack;
 
 /** A group. One with a condition touches everybody who meets it. */
 public final class GroupRoom implements Room<Group> {
@@ -40,5 +45,22 @@ public final class GroupRoom implements Room<Group> {
     public void scope(Group group, Model model, Scopes to) {
         to.given(group.id());
         to.members(group.id());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(GroupForms.MAKE, GroupForms.EDIT, GroupForms.RETIRE, GroupForms.LIST, GroupForms.DELIST);
+    }
+
+    @Override
+    public Values values(Group group) {
+        return GroupForms.values(group);
+    }
+
+    /** The same group again, so that what referred to it does. */
+    @Override
+    public Optional<WayBack> remaking(Group gone) {
+        Form form = gone.kind() == GroupKind.DIRECTORY ? GroupForms.LIST : GroupForms.MAKE;
+        return Optional.of(new WayBack(form, values(gone), WayBack.Identity.SAME));
     }
 }

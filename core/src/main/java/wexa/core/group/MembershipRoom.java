@@ -1,6 +1,11 @@
 package wexa.core.group;
 
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -10,6 +15,7 @@ import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
 import wexa.core.room.Subjects;
+import wexa.core.room.WayBack;
 
 /** Whoever is put into a group, with all who are in what is put there. */
 public final class MembershipRoom implements Room<Membership> {
@@ -38,5 +44,29 @@ public final class MembershipRoom implements Room<Membership> {
     public void scope(Membership membership, Model model, Scopes to) {
         to.given(membership.group());
         to.subject(membership.member());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(
+                MembershipForms.PUT,
+                MembershipForms.EDIT,
+                MembershipForms.END,
+                MembershipForms.LIST,
+                MembershipForms.DELIST);
+    }
+
+    @Override
+    public Values values(Membership membership) {
+        return MembershipForms.values(membership);
+    }
+
+    /** What ended since is given anew from now on: the time between stays as it was. */
+    @Override
+    public Optional<WayBack> changingBack(Membership before, Membership after, Instant now) {
+        return Optional.of(
+                before.window().endsLaterThan(after.window(), now)
+                        ? new WayBack(MembershipForms.PUT, values(before).without(Types.FROM), WayBack.Identity.ANEW)
+                        : new WayBack(MembershipForms.EDIT, values(before), WayBack.Identity.SAME));
     }
 }

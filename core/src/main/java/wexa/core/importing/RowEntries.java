@@ -21,7 +21,6 @@ import wexa.core.change.Days;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
-import wexa.core.intake.FactFields;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
@@ -153,19 +152,17 @@ final class RowEntries {
     /** The engagement with the row's number, or with its kind, unit and job, is kept and changed; else a new one begins. */
     private Entry engagement(Row row, String person, Optional<Person> known) {
         Map<String, String> fields = taken(row, "kind", "number", "unit", "job", "manager", "from", "until");
-        fields.put("person", person);
         Optional<Engagement> before =
                 known.flatMap(one -> model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, one.id()).stream()
                         .filter(engagement -> isSame(engagement, row))
                         .findFirst());
         if (before.isEmpty()) {
+            fields.put("person", person);
             fields.put("id", id(row, "engagement").toString());
             return entry(row, "engagement.begin", "engagement-entry", fields);
         }
-        Map<String, String> all = new TreeMap<>(new FactFields(before.get()).map());
-        all.putAll(fields);
-        all.put("engagement", before.get().id().toString());
-        return seeing(row, "engagement.edit", "engagement-entry", all, before.get());
+        fields.put("engagement", before.get().id().toString());
+        return seeing(row, "engagement.edit", "engagement-entry", fields, before.get());
     }
 
     private boolean isSame(Engagement engagement, Row row) {
@@ -191,11 +188,8 @@ final class RowEntries {
                                 .filter(one -> one.group().equals(found.id()) && isMeant(one.window(), row))
                                 .min(Comparator.comparing(one -> !beginsAs(one.window(), row)))));
         if (before.isPresent() && what.equals("membership")) {
-            Map<String, String> all = new TreeMap<>(
-                    new FactFields(before.get()).without("member", "group").map());
-            all.putAll(fields);
-            all.put("membership", before.get().id().toString());
-            return seeing(row, "membership.edit", what + "-entry", all, before.get());
+            fields.put("membership", before.get().id().toString());
+            return seeing(row, "membership.edit", what + "-entry", fields, before.get());
         }
         fields.put("id", id(row, what).toString());
         fields.put("member", member);
@@ -224,12 +218,8 @@ final class RowEntries {
                 .filter(one -> isSame(one, row))
                 .min(Comparator.comparing(one -> !beginsAs(one.window(), row)));
         if (before.isPresent()) {
-            Map<String, String> all = new TreeMap<>(new FactFields(before.get())
-                    .without("subject", "role", "tenant", "engagement")
-                    .map());
-            all.putAll(fields);
-            all.put("assignment", before.get().id().toString());
-            return seeing(row, "assignment.edit", "assignment-entry", all, before.get());
+            fields.put("assignment", before.get().id().toString());
+            return seeing(row, "assignment.edit", "assignment-entry", fields, before.get());
         }
         fields.putAll(taken(row, "subject", "role", "tenant"));
         fields.put("id", id(row, "assignment").toString());

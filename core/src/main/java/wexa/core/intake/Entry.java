@@ -1,13 +1,15 @@
 package wexa.core.intake;
 
 import java.util.Collections;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
+import wexa.core.change.Form;
+import wexa.core.change.Nature;
+import wexa.core.change.Origin;
 import wexa.core.model.Fact;
 import wexa.core.model.Key;
+import wexa.core.registry.Forms;
 
 /**
  * One entry of a draft as it was typed: a form and its fields. Whatever was typed is kept, also what is wrong; the id of
@@ -15,14 +17,6 @@ import wexa.core.model.Key;
  * {@code seen} by who wrote the entry, so that it shows when the fact is another by now.
  */
 public record Entry(Id id, String form, Map<String, String> fields, Optional<Fact> seen) {
-    private static final Set<String> MAKING = Set.of("add", "begin", "make", "put", "open", "give", "list", "send");
-    private static final Set<String> ENDING = Set.of("end", "close", "return", "retire", "delist", "withdraw");
-    private static final Set<String> READ = Set.of("list", "delist", "accept");
-
-    /** Things in an order in which each comes after those it refers to. */
-    private static final List<String> THINGS = List.of(
-            "unit", "person", "invitation", "engagement", "group", "membership", "account", "seat", "assignment");
-
     /** Identity of an entry within all drafts. */
     public record Id(java.util.UUID value) {
         @Override
@@ -39,9 +33,23 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
         this(id, form, fields, Optional.empty());
     }
 
+    private boolean is(Nature nature) {
+        return definition().filter(known -> known.nature() == nature).isPresent();
+    }
+
+    /** What its form is; empty for a form that there is not. */
+    Optional<Form> definition() {
+        return Forms.find(form);
+    }
+
     /** Whether the entry makes a fact, whose id stands in the field {@code id}. */
     public boolean isMaking() {
-        return MAKING.contains(verb());
+        return is(Nature.MAKES);
+    }
+
+    /** Whether the entry makes a fact, or takes up one that is there already under the same id. */
+    public boolean isReopening() {
+        return definition().filter(Form::reopens).isPresent();
     }
 
     /** Whether the entry changes or ends a fact that is there, named by the field that is called like the thing. */
@@ -51,12 +59,12 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
 
     /** Whether the entry ends a fact: then nothing is left to do when the fact is gone. */
     public boolean isEnding() {
-        return ENDING.contains(verb());
+        return is(Nature.ENDS);
     }
 
     /** Whether the entry says what somebody outside said, a directory for one: nobody writes it by hand. */
-    public boolean isRead() {
-        return READ.contains(verb());
+    public boolean isTold() {
+        return definition().filter(known -> known.origin() == Origin.TOLD).isPresent();
     }
 
     /**
@@ -64,20 +72,12 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
      * not matter what was typed first. Entries of one rank keep their order.
      */
     public int rank() {
-        if (isEnding() && thing().equals("group")) {
-            return THINGS.size();
-        }
-        int place = THINGS.indexOf(thing());
-        return place < 0 ? THINGS.size() : place;
+        return definition().map(Forms::rank).orElse(Integer.MAX_VALUE);
     }
 
     /** What the entry is about: the part of its form before the dot. */
     public String thing() {
         return form.substring(0, form.indexOf('.'));
-    }
-
-    private String verb() {
-        return form.substring(form.indexOf('.') + 1);
     }
 
     /** Forms look like {@code membership.put}. */

@@ -52,6 +52,11 @@ public record Window(Instant from, Instant until) {
         return !until.isAfter(instant);
     }
 
+    /** Whether the other has ended by now, and this has not. */
+    public boolean endsLaterThan(Window other, Instant now) {
+        return other.endsBy(now) && !endsBy(now);
+    }
+
     public boolean isOpenEnded() {
         return until.equals(Instant.MAX);
     }

@@ -2,6 +2,8 @@ package wexa.core.person;
 
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -36,5 +38,15 @@ public final class InvitationRoom implements Room<Invitation> {
     public Optional<String> title(Invitation invitation, Model model) {
         return Optional.of(
                 "The invitation of " + model.people().get(invitation.person()).name());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(InvitationForms.SEND, InvitationForms.ACCEPT, InvitationForms.WITHDRAW);
+    }
+
+    @Override
+    public Values values(Invitation invitation) {
+        return InvitationForms.values(invitation);
     }
 }

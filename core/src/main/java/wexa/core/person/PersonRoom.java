@@ -2,6 +2,8 @@ package wexa.core.person;
 
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -10,6 +12,7 @@ import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.room.WayBack;
 
 /** A person, who is away in pauses. */
 public final class PersonRoom implements Room<Person> {
@@ -41,5 +44,21 @@ public final class PersonRoom implements Room<Person> {
     @Override
     public Optional<String> title(Person person, Model model) {
         return Optional.of(person.name());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(PersonForms.ADD, PersonForms.EDIT);
+    }
+
+    @Override
+    public Values values(Person person) {
+        return PersonForms.values(person);
+    }
+
+    /** An identity is never removed, and never made again. */
+    @Override
+    public Optional<WayBack> remaking(Person gone) {
+        return Optional.empty();
     }
 }

@@ -23,6 +23,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.registry.Rooms;
+import wexa.core.registry.Told;
 
 /**
  * What a draft would do on a snapshot: each entry read and resolved on top of those before it, in the order of their ranks
@@ -62,11 +63,13 @@ public final class Preview {
      * One entry with its sentence, if it could be read at all and sentences were asked for, what was found, and what it does
      * itself on top of those before it, with all that falls by it.
      *
+     * @param change what it was read as, if it could be read
      * @param kept the facts that are already as the entry wants them
      */
     public record Outcome(
             Entry entry,
             State state,
+            Optional<Change> change,
             Optional<String> sentence,
             List<Finding> findings,
             List<Effect> effects,
@@ -77,6 +80,7 @@ public final class Preview {
                     : new Outcome(
                             entry,
                             state,
+                            change,
                             sentence,
                             Stream.concat(findings.stream(), more.stream()).toList(),
                             effects,
@@ -113,8 +117,8 @@ public final class Preview {
 
     /** What one change would do that stands in no draft: it has one outcome. */
     public static Preview of(Snapshot snapshot, Change change, Instant now, ZoneId zone) {
-        Entry entry = new Entry(new Entry.Id(new UUID(0, 0)), change.form(), Map.of());
-        Intake.Reading reading = new Intake.Reading(Optional.of(change), List.of());
+        Entry entry = new Entry(new Entry.Id(new UUID(0, 0)), change.form().name(), Map.of());
+        Intake.Result reading = new Intake.Result(Optional.of(change), List.of());
         return of(snapshot, List.of(entry), now, zone, Words.WRITTEN, (any, model) -> reading);
     }
 
@@ -134,6 +138,18 @@ public final class Preview {
             }
             held.putAll(conflicts.blocking());
         }
+    }
+
+    /** What an entry does, for people to read; empty if it could not be read. */
+    public Optional<Told> told(Outcome outcome, ZoneId zone) {
+        return outcome.change().map(change -> {
+            Optional<Fact> standing = outcome.effects().stream()
+                    .filter(effect -> effect.kind() == change.form().kind())
+                    .flatMap(effect -> effect.before().stream())
+                    .findFirst()
+                    .or(outcome.entry()::seen);
+            return Told.of(change, standing, model, snapshot.model(), zone);
+        });
     }
 
     private Preview warned(Map<Entry.Id, List<Finding>> warnings) {

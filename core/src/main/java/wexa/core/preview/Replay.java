@@ -13,7 +13,6 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.change.Change;
-import wexa.core.change.Keeping;
 import wexa.core.change.Resolution;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
@@ -25,7 +24,7 @@ import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.ScratchModel;
-import wexa.core.sentence.Sentences;
+import wexa.core.registry.Sentences;
 
 /** One pass over a draft's entries, each on top of those before it, in the order of their ranks and then their own. */
 final class Replay {
@@ -45,7 +44,7 @@ final class Replay {
 
     /** What an entry comes to on one model. */
     interface Reader {
-        Intake.Reading read(Entry entry, Model model);
+        Intake.Result read(Entry entry, Model model);
     }
 
     /**
@@ -110,7 +109,13 @@ final class Replay {
                         .orElse(finding))
                 .toList();
         return new Preview.Outcome(
-                outcome.entry(), outcome.state(), outcome.sentence(), findings, outcome.effects(), outcome.kept());
+                outcome.entry(),
+                outcome.state(),
+                outcome.change(),
+                outcome.sentence(),
+                findings,
+                outcome.effects(),
+                outcome.kept());
     }
 
     private static Optional<Entry> waited(Finding finding, Map<String, Entry> unmade) {
@@ -167,8 +172,7 @@ final class Replay {
          * opened under its own id, and what a directory lists is listed anew under the one that it has.
          */
         private boolean isTaken(Resolution resolution) {
-            boolean mayBeThere =
-                    !entry.isMaking() || entry.isRead() || entry.form().equals("account.open");
+            boolean mayBeThere = !entry.isMaking() || entry.isReopening();
             String made = entry.fields().getOrDefault("id", "");
             return resolution.effects().stream()
                     .filter(effect ->
@@ -184,14 +188,24 @@ final class Replay {
             if (seen.isPresent() && stands.isEmpty()) {
                 return gone(seen.get());
             }
-            Intake.Reading reading = reader.read(entry, model());
+            Intake.Result reading = reader.read(entry, model());
             List<Finding> findings = new ArrayList<>(reading.findings());
             if (reading.change().isEmpty()) {
                 return new Preview.Outcome(
-                        entry, Preview.State.TO_SETTLE, Optional.empty(), findings, List.of(), List.of());
+                        entry,
+                        Preview.State.TO_SETTLE,
+                        Optional.empty(),
+                        Optional.empty(),
+                        findings,
+                        List.of(),
+                        List.of());
             }
             Change change = reading.change().get();
             Resolution resolution = change.resolve(model(), now);
+            // before it is carried out: what is changed is told by what it is until then
+            Optional<String> sentence = words == Preview.Words.WRITTEN
+                    ? Optional.of(Sentences.write(change, model(), zone))
+                    : Optional.empty();
             findings.addAll(resolution.findings());
             Preview.State state = Preview.State.TO_SETTLE;
             if (resolution.isAlreadySo()) {
@@ -207,12 +221,10 @@ final class Replay {
                 state = Preview.State.READY;
                 take(resolution.effects());
             }
-            Optional<String> sentence = words == Preview.Words.WRITTEN
-                    ? Optional.of(Sentences.write(change, model(), zone))
-                    : Optional.empty();
             return new Preview.Outcome(
                     entry,
                     state,
+                    Optional.of(change),
                     sentence,
                     findings,
                     state == Preview.State.READY ? resolution.effects() : List.of(),
@@ -229,14 +241,15 @@ final class Replay {
         /** Ending what is gone is done; the sentence is what it would be if the fact still stood. */
         private Preview.Outcome gone(Fact seen) {
             Model standing = model().with(List.of(Effect.make(seen)));
-            Optional<String> sentence =
-                    reader.read(entry, standing).change().map(change -> Sentences.write(change, standing, zone));
+            Optional<Change> change = reader.read(entry, standing).change();
+            Optional<String> sentence = change.map(one -> Sentences.write(one, standing, zone));
             return entry.isEnding()
                     ? new Preview.Outcome(
-                            entry, Preview.State.ALREADY_SO, sentence, List.of(), List.of(), List.of(seen))
+                            entry, Preview.State.ALREADY_SO, change, sentence, List.of(), List.of(), List.of(seen))
                     : new Preview.Outcome(
                             entry,
                             Preview.State.IMPOSSIBLE,
+                            change,
                             sentence,
                             List.of(Finding.of(
                                     Code.FACT_GONE, "id", "id", seen.id().toString())),
@@ -249,9 +262,7 @@ final class Replay {
         }
 
         private String words(Fact fact) {
-            return Keeping.of(fact)
-                    .map(change -> Sentences.write(change, model(), zone))
-                    .orElse("");
+            return Sentences.whole(fact, model(), zone).orElse("");
         }
     }
 }

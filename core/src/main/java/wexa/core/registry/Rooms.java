@@ -8,6 +8,8 @@ import wexa.core.account.AccountRoom;
 import wexa.core.account.SeatRoom;
 import wexa.core.assignment.AssignmentRoom;
 import wexa.core.assignment.MappingRoom;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.engagement.EngagementRoom;
 import wexa.core.group.GroupRoom;
 import wexa.core.group.MembershipRoom;
@@ -16,12 +18,14 @@ import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
+import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Home;
 import wexa.core.model.Invitation;
 import wexa.core.model.IssuedName;
+import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -42,6 +46,7 @@ import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.room.WayBack;
 import wexa.core.tenant.AppRoom;
 import wexa.core.tenant.AreaRoom;
 import wexa.core.tenant.TenantRoom;
@@ -144,5 +149,26 @@ public final class Rooms {
     /** What a fact is called, if it has a name of its own. */
     public static Optional<String> title(Fact fact, Model model) {
         return of(fact).title(fact, model);
+    }
+
+    /** The forms of changes to facts of a kind. */
+    public static List<Form> forms(Kind<?> kind) {
+        return ALL.get(Kind.all().indexOf(kind)).forms();
+    }
+
+    /** What the fields of its forms hold for a fact. */
+    public static Values values(Fact fact) {
+        return of(fact).values(fact);
+    }
+
+    /** How an effect is taken back, if there is a change that does. */
+    public static Optional<WayBack> wayBack(Effect effect, Instant now) {
+        if (effect.before().isEmpty()) {
+            return of(effect.subject()).unmaking(effect.subject());
+        }
+        Fact before = effect.before().get();
+        return effect.after().isEmpty()
+                ? of(before).remaking(before)
+                : of(before).changingBack(before, effect.after().get(), now);
     }
 }

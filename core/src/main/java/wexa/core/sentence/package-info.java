@@ -1,4 +1,4 @@
-/** The one-line text of each change, written from one grammar table. */
+/** The grammar of sentences: how they are cut into tokens, and the phrases that write and read them. */
 @NullMarked
 package wexa.core.sentence;
 

@@ -2,6 +2,7 @@ package wexa.core.tenant;
 
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Form;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
@@ -29,5 +30,10 @@ public final class TenantRoom implements Room<Tenant> {
     @Override
     public Optional<String> title(Tenant tenant, Model model) {
         return Optional.of("Tenant " + model.title(tenant));
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(TenantForms.CONNECT);
     }
 }

@@ -2,6 +2,8 @@ package wexa.core.unit;
 
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Home;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -29,5 +31,15 @@ public final class HomeRoom implements Room<Home> {
     @Override
     public Optional<String> title(Home home, Model model) {
         return Optional.of("Home " + home.name());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(UnitForms.MAKE_HOME);
+    }
+
+    @Override
+    public Values values(Home home) {
+        return UnitForms.values(home);
     }
 }

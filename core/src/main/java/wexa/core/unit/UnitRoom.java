@@ -2,6 +2,8 @@ package wexa.core.unit;
 
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Unit;
@@ -29,5 +31,15 @@ public final class UnitRoom implements Room<Unit> {
     @Override
     public Optional<String> title(Unit unit, Model model) {
         return Optional.of("Unit " + unit.name());
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(UnitForms.MAKE);
+    }
+
+    @Override
+    public Values values(Unit unit) {
+        return UnitForms.values(unit);
     }
 }

@@ -11,8 +11,13 @@ import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import wexa.core.RandomModel;
+import wexa.core.account.AccountChange;
+import wexa.core.account.SeatChange;
+import wexa.core.assignment.AssignmentChange;
+import wexa.core.engagement.EngagementChange;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.group.MembershipChange;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.App;
@@ -42,7 +47,8 @@ import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.model.UserNameRule;
 import wexa.core.model.Window;
-import wexa.core.sentence.Sentences;
+import wexa.core.person.PersonChange;
+import wexa.core.registry.Sentences;
 
 /** What each change refuses, and what it comes to, on a small model written out by hand. */
 class ChangeTest {
@@ -430,13 +436,13 @@ class ChangeTest {
                                 model,
                                 ZONE)))
                 .containsExactly(
-                        "add person wren.castellane \"Given Family\" mail wren.castellane@skerrow.example home skerrow",
-                        "engage wren.castellane as employee 40288 job \"Keeper\" unit lagoon-hall from 2026-11-23",
+                        "add person wren.castellane \"Given\" \"Family\" home skerrow mail wren.castellane@skerrow.example",
+                        "engage wren.castellane as employee job \"Keeper\" unit lagoon-hall number 40288 from 2026-11-23",
                         "put ines.abara in group lagoon-night from 2026-11-23T08:00:00Z until 2027-03-31 because \"winter rota\"",
-                        "take ines.abara out of group lagoon-night until 2026-11-30",
+                        "end membership of ines.abara in group lagoon-night until 2026-11-30",
                         "open account for ines.abara in pelagia/north as ines.abara",
                         "close account of ines.abara in pelagia/north",
-                        "seat ines.abara as keeper in pelagia/north from 2026-11-23",
+                        "seat ines.abara in pelagia/north as keeper from 2026-11-23",
                         "give role keeper to ines.abara in pelagia/north at lagoon-hall from 2026-11-23T08:00:00Z because \"because\"");
     }
 }

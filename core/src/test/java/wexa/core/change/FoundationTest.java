@@ -31,6 +31,9 @@ import wexa.core.model.Unit;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.tenant.TenantChange;
+import wexa.core.unit.HomeChange;
+import wexa.core.unit.UnitChange;
 
 /** What everything else stands on: units, homes and tenants that are new. They give nobody anything. */
 class FoundationTest {
@@ -127,7 +130,7 @@ class FoundationTest {
 
     @Test
     void aUnitWithATakenNameOrNoParentIsRefusedByItsFields() {
-        Intake.Reading reading = new Intake(model, ZoneOffset.UTC, NOW)
+        Intake.Result reading = new Intake(model, ZoneOffset.UTC, NOW)
                 .read(SampleEntries.entry(
                         made, "unit.make", "id", made.id().toString(), "key", "Not a key", "parent", "nowhere"));
         assertThat(reading.findings())

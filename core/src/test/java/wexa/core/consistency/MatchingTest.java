@@ -12,7 +12,7 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
-import wexa.core.change.UserNames;
+import wexa.core.account.UserNames;
 import wexa.core.consistency.Matching.Candidate;
 import wexa.core.consistency.Matching.Proposal;
 import wexa.core.consistency.Matching.Reason;

@@ -176,7 +176,7 @@ class ComparisonTest {
         Model model = Model.of(facts);
         Preview joined = edited(model, here, "entry", "ines.a");
         assertThat(joined.model().people().get(here.id()).directoryEntry()).contains("ines.a");
-        assertThat(joined.readySentences().get(0)).contains(" entry ines.a ");
+        assertThat(joined.readySentences().get(0)).endsWith(" entry ines.a");
         Preview named = edited(joined.model(), here, "given", "Other");
         assertThat(named.model().people().get(here.id()).directoryEntry()).contains("ines.a");
         Preview apart = edited(joined.model(), here, "entry", "");

@@ -128,7 +128,9 @@ class GroupComparisonTest {
                 compared(listed("staff", "Jonah.Petrel", "ines.abara", "somebody.new"))
                         .entries(this::next));
         assertThat(preview.readySentences())
-                .containsExactly("list jonah.petrel in group staff", "delist bo.ferreira from group staff");
+                .containsExactly(
+                        "list membership of jonah.petrel in group staff",
+                        "delist membership of bo.ferreira in group staff");
         assertThat(compared(listed("staff", "somebody.new")).shifts())
                 .singleElement()
                 .satisfies(shift -> assertThat(shift.notHere()).isEqualTo(1))
@@ -148,8 +150,8 @@ class GroupComparisonTest {
         Preview preview = preview(Model.of(facts), comparison.entries(this::next));
         assertThat(preview.readySentences())
                 .containsExactly(
-                        "list group lagoon-staff \"Lagoon Staff\" from \"skerrow/Lagoon  Staff\" about \"All of it\"",
-                        "list ines.abara in group lagoon-staff");
+                        "list group lagoon-staff \"Lagoon Staff\" entry \"skerrow/Lagoon  Staff\" about \"All of it\"",
+                        "list membership of ines.abara in group lagoon-staff");
         Group made = preview.model()
                 .groups()
                 .by(Group.BY_KEY, Key.of("lagoon-staff"))
@@ -232,7 +234,7 @@ class GroupComparisonTest {
         Entry away = new Entry(
                 new Entry.Id(next()), "group.delist", Map.of("group", staff.id().toString()));
         Preview gone = preview(model, List.of(away));
-        assertThat(gone.readySentences()).containsExactly("delist group staff with 1 membership and 0 roles");
+        assertThat(gone.readySentences()).containsExactly("delist group staff # 1 membership and 0 roles end with it");
         assertThat(gone.model().groups().find(staff.id())).isEmpty();
         assertThat(gone.model().table(Kind.MEMBERSHIP).size()).isZero();
         Undo undo = Undo.of(gone.effects(), gone.model(), NOW.plusSeconds(5), ZoneOffset.UTC, this::next);

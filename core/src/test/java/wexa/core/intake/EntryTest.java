@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.ZoneOffset;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -11,19 +12,24 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
+import wexa.core.change.Form;
+import wexa.core.change.Origin;
 import wexa.core.finding.Code;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.sentence.Grammar;
+import wexa.core.registry.Forms;
 
 /** What entries tell of themselves, before anything is read. */
 class EntryTest {
     private final RandomModel made = new RandomModel(9);
     private final Model model = made.model();
 
-    static Iterable<String> forms() {
-        return Grammar.forms();
+    static List<String> forms() {
+        return Forms.all().stream()
+                .filter(form -> form.origin() != Origin.SETTINGS)
+                .map(Form::name)
+                .toList();
     }
 
     private static Entry entry(String form, Map<String, String> fields) {
@@ -35,7 +41,7 @@ class EntryTest {
     @MethodSource("forms")
     void everyFormMakesOrChanges(String form) {
         Entry empty = entry(form, Map.of());
-        Intake.Reading reading = new Intake(model, ZoneOffset.UTC, RandomModel.NOW).read(empty);
+        Intake.Result reading = new Intake(model, ZoneOffset.UTC, RandomModel.NOW).read(empty);
         assertThat(reading.change()).isEmpty();
         assertThat(reading.findings())
                 .filteredOn(finding -> finding.code() == Code.FIELD_MISSING)
@@ -82,6 +88,6 @@ class EntryTest {
     @ParameterizedTest
     @CsvSource({"tenant.paint, false", "membership.end, true", "membership, false", ".end, false", "a.b.c, false"})
     void formsLookLikeAThingAndAVerb(String text, boolean known) {
-        assertThat(Entry.isForm(text) && Grammar.forms().contains(text)).isEqualTo(known);
+        assertThat(Entry.isForm(text) && forms().contains(text)).isEqualTo(known);
     }
 }

@@ -65,7 +65,7 @@ class RebaseTest {
         assertThat(outcome.state()).isEqualTo(Preview.State.CHANGED_MEANWHILE);
         assertThat(outcome.findings()).singleElement().satisfies(finding -> {
             assertThat(finding.code()).isEqualTo(Code.CHANGED_MEANWHILE);
-            assertThat(finding.facts().get("was")).startsWith("keep ").doesNotContain("2026-11-26");
+            assertThat(finding.facts().get("was")).startsWith("put ").doesNotContain("2026-11-26");
             assertThat(finding.facts().get("is")).contains("2026-11-26");
         });
         assertThat(Preview.of(
@@ -89,7 +89,7 @@ class RebaseTest {
         Preview.Outcome outcome = outcome(keepUntil("2026-12-10"), without);
         assertThat(outcome.state()).isEqualTo(Preview.State.IMPOSSIBLE);
         assertThat(outcome.sentence())
-                .hasValueSatisfying(sentence -> assertThat(sentence).startsWith("keep "));
+                .hasValueSatisfying(sentence -> assertThat(sentence).startsWith("change membership of "));
         assertThat(outcome(end(), without).state()).isEqualTo(Preview.State.ALREADY_SO);
     }
 }

@@ -182,13 +182,16 @@ class UndoTest {
     }
 
     @Test
-    void aReasonThatWasNotThereHasNoWayBack() {
+    void aReasonThatWasNotThereIsTakenAway() {
         RandomModel made = new RandomModel(4);
         Assignment given = reasoned(made.assignments.get(0), "");
         Assignment other = reasoned(given, "now with a reason");
         Model model = made.model().with(List.of(Effect.replace(made.assignments.get(0), other)));
         Undo undo = undo(made, List.of(Effect.replace(given, other)), model);
-        assertThat(undo.left()).containsExactly(new Undo.Left(other, Undo.Reason.NO_WAY_BACK));
+        assertThat(undo.left()).isEmpty();
+        assertThat(undo.entries())
+                .singleElement()
+                .satisfies(entry -> assertThat(entry.fields()).containsEntry("because", ""));
     }
 
     private static Assignment reasoned(Assignment given, String reason) {

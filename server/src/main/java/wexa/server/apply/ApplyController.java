@@ -8,7 +8,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -103,6 +106,14 @@ class ApplyController {
             @RequestParam(required = false) @Nullable UUID about,
             @RequestParam(defaultValue = "false") boolean takesRest) {
         return changesets.undo(actor, version, Optional.ofNullable(about), takesRest);
+    }
+
+    /** A file of sentences, as drafts are written as text. */
+    @GetMapping(path = "/changesets/{version}/text", produces = MediaType.TEXT_PLAIN_VALUE)
+    ResponseEntity<String> text(Actor actor, @PathVariable long version) {
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"changeset-" + version + ".wexa\"")
+                .body(changesets.text(actor, version));
     }
 
     @GetMapping("/changesets/{version}/coming")

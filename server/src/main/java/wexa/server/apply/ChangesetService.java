@@ -5,8 +5,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.core.change.Keeping;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
@@ -16,7 +16,7 @@ import wexa.core.preview.Coming;
 import wexa.core.preview.Histories;
 import wexa.core.preview.Undo;
 import wexa.core.registry.Rooms;
-import wexa.core.sentence.Sentences;
+import wexa.core.registry.Sentences;
 import wexa.server.administrators.Act;
 import wexa.server.administrators.Actor;
 import wexa.server.administrators.Over;
@@ -90,6 +90,14 @@ public class ChangesetService {
                         .flatMap(draftStore::liveLine)
                         .map(line -> new ChangesetView.RestView(line.id(), line.name(), line.entries()))
                         .orElse(null));
+    }
+
+    /** What was applied as text, a sentence on each line. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public String text(Actor actor, long version) {
+        Applied applied = applied(version);
+        return "# " + applied.name() + "\n"
+                + log.of(version).stream().map(line -> line.sentence() + "\n").collect(Collectors.joining());
     }
 
     /** When something of a changeset begins or ends that is still to come, and how much. */
@@ -194,7 +202,7 @@ public class ChangesetService {
 
     private String name(Fact fact, Model model) {
         return Rooms.title(fact, model)
-                .or(() -> Keeping.of(fact).map(change -> "“" + Sentences.write(change, model, settings.zone()) + "”"))
+                .or(() -> Sentences.whole(fact, model, settings.zone()).map(sentence -> "“" + sentence + "”"))
                 .orElse(fact.id().toString());
     }
 }

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PatchMapping;
@@ -34,10 +35,12 @@ import wexa.server.problems.Problem;
 @RequestMapping("/api/v1/drafts")
 class DraftController {
     private final DraftService drafts;
+    private final DraftTexts texts;
     private final LongDrafts longDrafts;
 
-    DraftController(DraftService drafts, LongDrafts longDrafts) {
+    DraftController(DraftService drafts, DraftTexts texts, LongDrafts longDrafts) {
         this.drafts = drafts;
+        this.texts = texts;
         this.longDrafts = longDrafts;
     }
 
@@ -119,6 +122,23 @@ class DraftController {
                 .toList();
         long version = version(ifMatch);
         return tagged(longDrafts.with(id, () -> drafts.edit(actor, id, version, put, edits.taken())));
+    }
+
+    /** The draft as text, a sentence on each line. */
+    @GetMapping(path = "/{id}/text", produces = MediaType.TEXT_PLAIN_VALUE)
+    String text(Actor actor, @PathVariable UUID id) {
+        return longDrafts.with(id, () -> texts.text(actor, id));
+    }
+
+    /** Makes the draft what the text says; a line that is no sentence is named, and then nothing is changed. */
+    @PutMapping(path = "/{id}/text", consumes = MediaType.TEXT_PLAIN_VALUE)
+    ResponseEntity<DraftView> put(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestHeader("If-Match") String ifMatch,
+            @RequestBody(required = false) @Nullable String text) {
+        long version = version(ifMatch);
+        return tagged(longDrafts.with(id, () -> texts.put(actor, id, version, text == null ? "" : text)));
     }
 
     /** Opens the accounts that the draft's people need for what it gives them, with the least seats that carry it. */

@@ -76,7 +76,7 @@ public class DraftService {
     public DraftView.EntriesView entries(Actor actor, UUID id, int from, int limit) {
         Preview preview = previews.of(drafts.get(id));
         return new DraftView.EntriesView(
-                Previews.entries(preview, from, limit), preview.outcomes().size());
+                previews.entries(preview, from, limit), preview.outcomes().size());
     }
 
     @Requires(value = Act.PREPARE, over = Over.NOTHING)
@@ -120,7 +120,7 @@ public class DraftService {
         if (!Entry.isForm(entry.form())) {
             throw Problem.badField("form", "form.unknown", "“" + entry.form() + "” is not the name of a change.");
         }
-        if (entry.isRead() && before.entries().stream().noneMatch(known -> isSame(known, entry))) {
+        if (entry.isTold() && before.entries().stream().noneMatch(known -> isSame(known, entry))) {
             throw Problem.badField(
                     "form", "form.of-directory", "What a directory lists is read from it and not written by hand.");
         }

@@ -210,7 +210,7 @@ public class DraftStore {
             return found;
         }
         for (DraftEntryRow row : entries.live(form)) {
-            String named = forms.readFields(row.fields).getOrDefault(field, "");
+            String named = forms.readFields(row.form, row.fields).getOrDefault(field, "");
             wanted.stream()
                     .filter(one -> one.toString().equals(named))
                     .forEach(one -> found.putIfAbsent(one, row.draftId));
@@ -341,7 +341,7 @@ public class DraftStore {
             read.add(new Entry(
                     new Entry.Id(entry.id),
                     entry.form,
-                    forms.readFields(entry.fields),
+                    forms.readFields(entry.form, entry.fields),
                     Optional.ofNullable(entry.seen).map(forms::readKept)));
         }
         return read;

@@ -34,7 +34,23 @@ public record DraftView(
             Map<String, String> fields,
             String state,
             String sentence,
+            ToldView told,
             List<FindingView> findings) {}
+
+    /**
+     * An entry for people to read.
+     *
+     * @param title what is done, such as {@code Add a member}
+     * @param about what is changed or ended; empty for what is made
+     */
+    public record ToldView(String title, String about, List<PartView> parts) {}
+
+    /**
+     * A field of an entry.
+     *
+     * @param before what it was, where the entry changes it; empty text where there was none
+     */
+    public record PartView(String label, @Nullable String before, String after) {}
 
     /** A stretch of a draft's entries, those to settle first. */
     public record EntriesView(List<EntryView> entries, int total) {}

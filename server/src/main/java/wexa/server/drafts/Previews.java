@@ -9,6 +9,7 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import wexa.core.access.Usability;
+import wexa.core.change.Form;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Id;
@@ -17,6 +18,7 @@ import wexa.core.model.Model;
 import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Timeline;
+import wexa.core.registry.Forms;
 import wexa.server.problems.Messages;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -62,6 +64,12 @@ public class Previews {
                 .orElseGet(() -> Preview.of(snapshots.current(), List.of(), clock.now(), settings.zone()));
     }
 
+    /** The newest model with what these entries would make of it. */
+    Model modelWith(List<Entry> entries) {
+        return Preview.of(snapshots.current(), entries, clock.now(), settings.zone())
+                .model();
+    }
+
     public DraftView view(Draft draft) {
         return view(draft, of(draft));
     }
@@ -91,24 +99,51 @@ public class Previews {
     }
 
     /** As they were written where the draft is small enough to be shown whole, else those to settle first. */
-    static List<DraftView.EntryView> entries(Preview preview, int from, int limit) {
+    List<DraftView.EntryView> entries(Preview preview, int from, int limit) {
         List<Preview.Outcome> all = preview.outcomes();
         Stream<Preview.Outcome> ordered = all.size() <= MOST_WHOLE
                 ? all.stream()
                 : Stream.concat(
                         all.stream().filter(outcome -> !outcome.state().isDone()),
                         all.stream().filter(outcome -> outcome.state().isDone()));
-        return ordered.skip(from).limit(limit).map(Previews::entry).toList();
+        return ordered.skip(from)
+                .limit(limit)
+                .map(outcome -> entry(outcome, preview))
+                .toList();
     }
 
-    private static DraftView.EntryView entry(Preview.Outcome outcome) {
+    private DraftView.EntryView entry(Preview.Outcome outcome, Preview preview) {
         return new DraftView.EntryView(
                 outcome.entry().id().value(),
                 outcome.entry().form(),
                 outcome.entry().fields(),
                 outcome.state().name(),
                 outcome.sentence().orElse(""),
+                told(outcome, preview),
                 outcome.findings().stream().map(Previews::finding).toList());
+    }
+
+    private DraftView.ToldView told(Preview.Outcome outcome, Preview preview) {
+        return preview.told(outcome, settings.zone())
+                .map(told -> new DraftView.ToldView(
+                        told.title(),
+                        told.about(),
+                        told.parts().stream()
+                                .map(part -> new DraftView.PartView(
+                                        part.label(), part.before().orElse(null), part.after()))
+                                .toList()))
+                .orElseGet(() -> asTyped(outcome.entry()));
+    }
+
+    /** What cannot be read is shown as it was typed. */
+    private static DraftView.ToldView asTyped(Entry entry) {
+        Optional<Form> form = Forms.find(entry.form());
+        List<DraftView.PartView> parts = form.map(Form::fields).orElse(List.of()).stream()
+                .filter(field -> !entry.fields().getOrDefault(field.name(), "").isBlank())
+                .map(field -> new DraftView.PartView(
+                        field.label(), null, entry.fields().getOrDefault(field.name(), "")))
+                .toList();
+        return new DraftView.ToldView(form.map(Form::title).orElse(entry.form()), "", parts);
     }
 
     private static DraftView.FindingView finding(Finding finding) {

@@ -84,6 +84,9 @@ public final class Messages {
                         + " give the handle " + facts.get("holderHandle") + " if it is the same person.";
             case FORM_UNKNOWN -> "There is no change “" + value + "”.";
             case REFERENCE_UNRESOLVED -> field + ": “" + value + "” does not exist. Name one that does.";
+            case REFERENCE_AMBIGUOUS ->
+                field + ": “" + value + "” could be any of " + facts.get("count")
+                        + ". Add “begun” and the first day of the one that you mean.";
             case FACT_GONE -> "What this changes is no longer there. Take this entry out.";
             case FACT_ID_USED -> "Something with this id exists already. Remove this entry and write it again.";
             case ENTRY_WAITS ->
@@ -128,6 +131,8 @@ public final class Messages {
                 "“" + value + "” would be taken for the group “" + facts.get("holder") + "”. Use another name.";
             case GROUP_NAME_RESERVED ->
                 "“" + value + "” means everybody, nobody or the system itself. Use another name.";
+            case GROUP_HAS_NO_RULE ->
+                "People are added to " + value + " one by one; it has no rule that could be changed.";
             case GROUP_OF_DIRECTORY -> "The group " + value + " is the directory's. It is changed there.";
             case GROUP_NOT_OF_DIRECTORY ->
                 "The group " + value + " is of no directory, and what one lists is not for it.";

@@ -46,6 +46,10 @@ public class StoredForms {
     /** The version in which facts are written. In 1 groups had no tags, in 2 no entry. */
     public static final int VERSION = 3;
 
+    private static final int ENTRY_VERSION = 2;
+    private static final int STEP_VERSION = 3;
+    private static final int OBJECT_VERSION = 2;
+
     private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
 
     private final JsonMapper json;
@@ -163,12 +167,16 @@ public class StoredForms {
                 : lifted(Kind.named(kind), version, json.readTree(body));
     }
 
+    private static void requireKnown(int version, int newest) {
+        if (version < 1 || version > newest) {
+            throw new IllegalStateException("a stored form has version " + version + ", this program knows 1 to "
+                    + newest + "; start a program at least as new as the one that wrote it");
+        }
+    }
+
     /** A fact whose body may have been written by an older program. */
     private Fact lifted(Kind<?> kind, int version, JsonNode body) {
-        if (version < 1 || version > VERSION) {
-            throw new IllegalStateException("a stored form has version " + version + ", this program knows 1 to "
-                    + VERSION + "; start a program at least as new as the one that wrote it");
-        }
+        requireKnown(version, VERSION);
         if (version < 2 && kind.equals(Kind.GROUP)) {
             ((ObjectNode) body).putArray("tags");
         }
@@ -231,16 +239,31 @@ public class StoredForms {
                 Kind.named(form.path("kind").asString()), form.path("version").asInt(), form.path("body"));
     }
 
+    /** The fields of an entry of a draft. */
     public String writeFields(Map<String, String> fields) {
-        return json.writeValueAsString(fields);
+        ObjectNode form = json.createObjectNode();
+        form.put("version", ENTRY_VERSION);
+        form.set("fields", json.valueToTree(fields));
+        return form.toString();
     }
 
-    public Map<String, String> readFields(String text) {
-        return json.readValue(text, TEXTS);
+    /** The fields of an entry of that form of change. In version 1 they stood alone, and meant other things where empty. */
+    public Map<String, String> readFields(String name, String text) {
+        JsonNode form = json.readTree(text);
+        JsonNode fields = form.path("fields");
+        if (!fields.isObject()) {
+            return EntriesOfVersionOne.lifted(name, json.readValue(text, TEXTS));
+        }
+        requireKnown(form.path("version").asInt(), ENTRY_VERSION);
+        return json.convertValue(fields, TEXTS);
     }
 
-    /** How a step stands in its row. Steps without fields were written when each was about the whole of its object. */
+    /**
+     * How a step stands in its row. Those of versions 1 and 2 say none; those of 1 have no fields, as each was about the whole
+     * of its object.
+     */
     record StepForm(
+            @JsonProperty("version") @Nullable Integer version,
             @JsonProperty("verb") Step.Verb verb,
             @JsonProperty("object") ObjectKey object,
             @JsonProperty("target") @Nullable TenantObject target,
@@ -248,6 +271,7 @@ public class StoredForms {
 
     public String writeStep(Step step) {
         return json.writeValueAsString(new StepForm(
+                STEP_VERSION,
                 step.verb(),
                 step.object(),
                 step.target().orElse(null),
@@ -256,17 +280,24 @@ public class StoredForms {
 
     public Step readStep(String text) {
         StepForm form = json.readValue(text, StepForm.class);
+        requireKnown(form.version() == null ? 1 : form.version(), STEP_VERSION);
         Optional<TenantObject> target = Optional.ofNullable(form.target());
         return form.fields() == null
                 ? Step.whole(form.verb(), form.object(), target)
                 : new Step(form.verb(), form.object(), target, Fields.of(form.fields()));
     }
 
+    /** An object as a tenant showed it. */
     public String writeObject(TenantObject object) {
-        return json.writerFor(TenantObject.class).writeValueAsString(object);
+        ObjectNode form = json.valueToTree(object);
+        form.put("version", OBJECT_VERSION);
+        return form.toString();
     }
 
+    /** An object as a tenant showed it. Those of version 1 say none, and are no other than those of version 2. */
     public TenantObject readObject(String text) {
-        return json.readValue(text, TenantObject.class);
+        JsonNode form = json.readTree(text);
+        requireKnown(form.path("version").asInt(1), OBJECT_VERSION);
+        return json.treeToValue(form, TenantObject.class);
     }
 }

@@ -66,7 +66,9 @@ class MessagesTest {
         "is",
         "keep that",
         "holderHandle",
-        "h.older"
+        "h.older",
+        "count",
+        "2"
     };
 
     @ParameterizedTest

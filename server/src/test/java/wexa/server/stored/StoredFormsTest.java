@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
@@ -14,6 +15,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.Step;
+import wexa.core.consistency.TenantObject;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
@@ -82,9 +84,47 @@ class StoredFormsTest {
 
     @Test
     void stepsAreReadAndWrittenAsTheyWere() throws IOException {
-        for (JsonNode step : json.readTree(golden("steps-v2.json"))) {
+        for (JsonNode step : json.readTree(golden("steps-v3.json"))) {
             assertThat(json.readTree(forms.writeStep(forms.readStep(step.toString()))))
                     .isEqualTo(step);
+        }
+    }
+
+    @Test
+    void stepsOfVersionTwoSayNoneAndAreNoOther() throws IOException {
+        JsonNode today = json.readTree(golden("steps-v3.json"));
+        JsonNode before = json.readTree(golden("steps-v2.json"));
+        assertThat(before.valueStream().map(step -> forms.readStep(step.toString())))
+                .containsExactlyElementsOf(today.valueStream()
+                        .map(step -> forms.readStep(step.toString()))
+                        .toList());
+    }
+
+    @Test
+    void objectsOfTenantsAreReadAndWrittenAsTheyWereInBothVersions() throws IOException {
+        JsonNode today = json.readTree(golden("objects-v2.json"));
+        JsonNode before = json.readTree(golden("objects-v1.json"));
+        assertThat(today.size()).isEqualTo(before.size()).isEqualTo(4);
+        for (int place = 0; place < today.size(); place++) {
+            TenantObject object = forms.readObject(today.get(place).toString());
+            assertThat(json.readTree(forms.writeObject(object))).isEqualTo(today.get(place));
+            assertThat(forms.readObject(before.get(place).toString())).isEqualTo(object);
+        }
+    }
+
+    @Test
+    void entriesOfVersionOneMeanWhatTheyMeant() throws IOException {
+        JsonNode today = json.readTree(golden("entries-v2.json"));
+        JsonNode before = json.readTree(golden("entries-v1.json"));
+        assertThat(today.size()).isEqualTo(before.size()).isEqualTo(6);
+        for (int place = 0; place < today.size(); place++) {
+            String form = today.get(place).path("form").asString();
+            JsonNode stored = today.get(place).path("stored");
+            Map<String, String> fields = forms.readFields(form, stored.toString());
+            assertThat(json.readTree(forms.writeFields(fields))).isEqualTo(stored);
+            assertThat(forms.readFields(form, before.get(place).path("fields").toString()))
+                    .as(form)
+                    .isEqualTo(fields);
         }
     }
 
@@ -111,5 +151,9 @@ class StoredFormsTest {
     @Test
     void aFormFromALaterProgramIsRefusedWithTheWayOut() {
         assertThatThrownBy(() -> forms.readFact("unit", 4, "{}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readFields("unit.make", "{\"version\": 3, \"fields\": {}}"))
+                .hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readStep("{\"version\": 4}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readObject("{\"version\": 3}")).hasMessageContaining("at least as new");
     }
 }

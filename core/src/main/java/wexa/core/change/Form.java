@@ -1,0 +1,256 @@
+package wexa.core.change;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+import wexa.core.model.Fact;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.sentence.Phrase;
+
+/**
+ * A form of change, defined once: what it is called, what it does, which fields it has, how it is said, and how it is read.
+ * It is made in steps: {@code Form.makes(kind, "put", "Add a member").with(fields).says(phrase).reads(reader)}.
+ */
+public final class Form {
+    /** The id of the fact that a change makes. */
+    public static final Field<Id<Fact>> ID = Field.required("id", Types.ID, "Id");
+
+    private final String name;
+    private final String title;
+    private final Kind<?> kind;
+    private final Nature nature;
+    private final Origin origin;
+    private final Options options;
+    private final List<Field<?>> fields;
+    private final List<Field<?>> unsaid;
+    private final Phrase phrase;
+    private final Function<Reading, Optional<? extends Change>> reader;
+
+    /**
+     * What few forms are.
+     *
+     * @param standing the id of a fact that is there and is taken up again; null where a fact is always new
+     * @param isLast others refer to what it ends, so that it comes after all changes to them
+     */
+    private record Options(@Nullable Function<Reading, Optional<? extends Id<?>>> standing, boolean isLast) {}
+
+    private Form(Draft draft, Function<Reading, Optional<? extends Change>> reader) {
+        this.name = draft.kind.text() + "." + draft.verb;
+        this.title = draft.title;
+        this.kind = draft.kind;
+        this.nature = draft.nature;
+        this.origin = draft.origin;
+        this.options = new Options(draft.standing, draft.isLast);
+        this.fields = List.copyOf(draft.fields);
+        this.unsaid = List.copyOf(draft.unsaid);
+        this.phrase = draft.phrase();
+        this.reader = reader;
+    }
+
+    public static Draft makes(Kind<?> kind, String verb, String title) {
+        return new Draft(kind, verb, title, Nature.MAKES);
+    }
+
+    public static Draft changes(Kind<?> kind, String verb, String title) {
+        return new Draft(kind, verb, title, Nature.CHANGES);
+    }
+
+    public static Draft ends(Kind<?> kind, String verb, String title) {
+        return new Draft(kind, verb, title, Nature.ENDS);
+    }
+
+    /** A form that is being defined. */
+    public static final class Draft {
+        private final Kind<?> kind;
+        private final String verb;
+        private final String title;
+        private final Nature nature;
+        private Origin origin = Origin.TYPED;
+        private @Nullable Function<Reading, Optional<? extends Id<?>>> standing;
+        private boolean isLast;
+        private List<Field<?>> fields = List.of();
+        private String pattern = "";
+
+        /** Fields that entries may have and that no sentence says, since others say the same. */
+        private List<Field<?>> unsaid = List.of();
+
+        private Draft(Kind<?> kind, String verb, String title, Nature nature) {
+            this.kind = kind;
+            this.verb = verb;
+            this.title = title;
+            this.nature = nature;
+        }
+
+        /** Nobody writes it by hand. */
+        public Draft from(Origin other) {
+            origin = other;
+            return this;
+        }
+
+        /**
+         * The fact may be there already, and is taken up again under its id.
+         *
+         * @param of finds that id by what the fields name
+         */
+        public Draft orReopens(Function<Reading, Optional<? extends Id<?>>> of) {
+            standing = of;
+            return this;
+        }
+
+        /** Others refer to what it ends: it comes after all changes to them. */
+        public Draft afterOthers() {
+            isLast = true;
+            return this;
+        }
+
+        /** Its fields; what names the fact that is changed comes first. */
+        public Draft with(Field<?>... of) {
+            fields = List.of(of);
+            return this;
+        }
+
+        /** Fields that only entries have, since the sentence says the same by others. */
+        public Draft unsaid(Field<?>... of) {
+            unsaid = List.of(of);
+            return this;
+        }
+
+        /** The pattern of its sentence. */
+        public Draft says(String of) {
+            pattern = of;
+            return this;
+        }
+
+        public Form reads(Function<Reading, Optional<? extends Change>> reader) {
+            return new Form(this, reader);
+        }
+
+        /** It is never read from fields: what it needs is not typed. */
+        public Form readsNothing() {
+            return new Form(this, in -> Optional.empty());
+        }
+
+        private Phrase phrase() {
+            return Phrase.of(
+                    pattern, fields.stream().map(field -> field.slot(nature)).toList());
+        }
+    }
+
+    /** Its name in entries, in the API and in what is stored, such as {@code membership.put}. Never renamed. */
+    public String name() {
+        return name;
+    }
+
+    /** What it does, in words that need no names: {@code Add a member}. */
+    public String title() {
+        return title;
+    }
+
+    public Kind<?> kind() {
+        return kind;
+    }
+
+    public Nature nature() {
+        return nature;
+    }
+
+    public Origin origin() {
+        return origin;
+    }
+
+    /** Whether the fact that it makes may be there already, under the same id. */
+    public boolean reopens() {
+        return options.standing() != null;
+    }
+
+    /** The id of the fact that is taken up again, if the fields name one that is there. */
+    public Optional<Id<?>> standing(Reading in) {
+        Function<Reading, Optional<? extends Id<?>>> find = options.standing();
+        return find == null ? Optional.empty() : find.apply(in).map(id -> id);
+    }
+
+    public boolean isLast() {
+        return options.isLast();
+    }
+
+    public List<Field<?>> fields() {
+        return fields;
+    }
+
+    public Phrase phrase() {
+        return phrase;
+    }
+
+    /** The field that names the fact which is changed or ended: it is called like the kind. */
+    public String target() {
+        return kind.text();
+    }
+
+    public Optional<? extends Change> read(Reading in) {
+        return reader.apply(in);
+    }
+
+    /** Everything that an entry of this form keeps for these values; of the values only what the form has. */
+    public Map<String, String> entryOf(Values values) {
+        Map<String, String> kept = new LinkedHashMap<>(values.only(fields).kept());
+        if (nature != Nature.CHANGES) {
+            kept.values().removeIf(String::isEmpty);
+        }
+        return kept;
+    }
+
+    /** The texts of fields, with ids for what they name where that is there. */
+    public Map<String, String> withIds(Map<String, String> texts, Reading in) {
+        Map<String, String> kept = new LinkedHashMap<>(texts);
+        for (Field<?> field : fields) {
+            String text = texts.getOrDefault(field.name(), "");
+            if (field.type().isReference() && !text.isBlank()) {
+                idOf(field, in).ifPresent(id -> kept.put(field.name(), id));
+            }
+        }
+        return kept;
+    }
+
+    private static <V> Optional<String> idOf(Field<V> field, Reading in) {
+        return in.get(field).map(field.type()::write);
+    }
+
+    /**
+     * The sentence of a change with these values. What it changes is told by what becomes another; where nothing does, all is told.
+     *
+     * @param standing the fact that it changes, as it stands
+     */
+    public String sentence(Values values, Optional<Values> standing, Names names) {
+        Map<String, String> texts = values.natural(names);
+        boolean isOfWhatStands = nature == Nature.CHANGES && standing.isPresent();
+        Set<String> changed = isOfWhatStands ? values.differing(standing.orElseThrow(), target()) : Set.of();
+        if (!changed.isEmpty()) {
+            texts.keySet().removeIf(name -> !name.equals(target()) && !changed.contains(name));
+        } else if (!isOfWhatStands) {
+            texts.values().removeIf(String::isEmpty);
+        }
+        return phrase.fill(texts, names.quoting());
+    }
+
+    /** All names of fields that its entries may have. */
+    List<String> fieldNames() {
+        List<String> all = new ArrayList<>();
+        if (nature == Nature.MAKES) {
+            all.add(ID.name());
+        }
+        fields.forEach(field -> all.add(field.name()));
+        unsaid.forEach(field -> all.add(field.name()));
+        return all;
+    }
+
+    @Override
+    public String toString() {
+        return name;
+    }
+}

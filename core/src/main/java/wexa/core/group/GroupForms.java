@@ -1,0 +1,197 @@
+package wexa.core.group;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import wexa.core.change.Change;
+import wexa.core.change.Field;
+import wexa.core.change.Form;
+import wexa.core.change.Origin;
+import wexa.core.change.Reading;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Condition;
+import wexa.core.model.EngagementKind;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Person;
+import wexa.core.model.Unit;
+
+/**
+ * How groups are made and changed. A group that is made with kinds, units or jobs has a rule: what is left out asks for
+ * nothing. Tags are short names.
+ */
+final class GroupForms {
+    static final Field<Id<Group>> GROUP = Field.required("group", Types.GROUP, "Group");
+    private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
+    private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
+    private static final Field<String> DESCRIPTION = Field.optional("description", Types.TEXT, "Description");
+    private static final Field<List<Id<Person>>> OWNERS =
+            Field.optional("owners", Types.listOf(Types.PERSON), "Owners");
+    private static final Field<List<Key>> TAGS = Field.optional("tags", Types.listOf(Types.KEY), "Tags");
+    private static final Field<List<EngagementKind>> KINDS = Field.optional(
+            "kinds",
+            Types.listOf(Types.choice("employee, volunteer, contractor or partner", EngagementKind.class)),
+            "Engagement types");
+    private static final Field<List<Id<Unit>>> UNITS = Field.optional("units", Types.listOf(Types.UNIT), "Units");
+    private static final Field<List<String>> JOBS = Field.optional("jobs", Types.listOf(Types.TEXT), "Jobs");
+    private static final Field<String> ENTRY = Field.required("entry", Types.TEXT, "Directory entry");
+
+    /** Says that a group without a rule is meant to have one, or that one with a rule is not. */
+    private static final Field<GroupKind> SORT =
+            Field.optional("sort", Types.choice("assigned or ruled", GroupKind.class), "How members come in");
+
+    static final Form MAKE = Form.makes(Kind.GROUP, "make", "Make a group")
+            .with(KEY, NAME, KINDS, UNITS, JOBS, DESCRIPTION, OWNERS, TAGS)
+            .unsaid(SORT)
+            .says("make group {key} {name}[ kinds {kinds}][ units {units}][ jobs {jobs}][ about {description}]"
+                    + "[ owners {owners}][ tags {tags}]")
+            .reads(GroupForms::made);
+
+    static final Form EDIT = Form.changes(Kind.GROUP, "edit", "Change a group")
+            .with(GROUP, KEY, NAME, KINDS, UNITS, JOBS, DESCRIPTION, OWNERS, TAGS)
+            .says("change group {group}[ key {key}][ name {name}][ kinds {kinds}][ units {units}][ jobs {jobs}]"
+                    + "[ about {description}][ owners {owners}][ tags {tags}]")
+            .reads(in -> group(in).flatMap(before -> edited(before, in)));
+
+    static final Form RETIRE = Form.ends(Kind.GROUP, "retire", "Retire a group")
+            .with(GROUP)
+            .says("retire group {group}")
+            .afterOthers()
+            .reads(in -> group(in).map(group -> GroupChange.Retire.of(group, in.model())));
+
+    static final Form LIST = Form.makes(Kind.GROUP, "list", "List a directory's group")
+            .from(Origin.TOLD)
+            .orReopens(in -> Optional.empty())
+            .with(KEY, NAME, ENTRY, DESCRIPTION, OWNERS, TAGS)
+            .says("list group {key} {name} entry {entry}[ about {description}][ owners {owners}][ tags {tags}]")
+            .reads(GroupForms::listed);
+
+    static final Form DELIST = Form.ends(Kind.GROUP, "delist", "Drop a group that its directory lists no longer")
+            .from(Origin.TOLD)
+            .with(GROUP)
+            .says("delist group {group}")
+            .afterOthers()
+            .reads(in -> group(in).map(group -> GroupChange.Delist.of(group, in.model())));
+
+    private GroupForms() {}
+
+    static Values values(Group group) {
+        Condition rule = group.condition().orElse(new Condition(Set.of(), Set.of(), Set.of()));
+        return new Values()
+                .put(KEY, group.key())
+                .put(NAME, group.name())
+                .put(ENTRY, group.entry())
+                .putAll(KINDS, rule.kinds())
+                .putAll(UNITS, rule.units())
+                .putAll(JOBS, rule.jobs())
+                .putText(DESCRIPTION, group.description())
+                .putAll(OWNERS, group.owners())
+                .putAll(TAGS, group.tags().stream().map(Key::of).toList());
+    }
+
+    private static Optional<Group> group(Reading in) {
+        return in.get(GROUP).map(in.model().groups()::get);
+    }
+
+    private static Optional<Change> made(Reading in) {
+        Optional<Id<Group>> id = in.newId();
+        Optional<Key> key = in.get(KEY);
+        String name = in.text(NAME);
+        String description = in.text(DESCRIPTION);
+        List<Id<Person>> owners = in.several(OWNERS);
+        Set<String> tags = texts(in.several(TAGS));
+        Condition rule = rule(new Condition(Set.of(), Set.of(), Set.of()), in);
+        boolean isRuled = in.get(SORT).map(GroupKind.RULED::equals).orElse(!isEmpty(rule));
+        if (isRuled) {
+            checkRule(rule, in);
+        }
+        if (id.isEmpty() || key.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new GroupChange.Make(new Group(
+                id.get(),
+                key.get(),
+                name,
+                isRuled ? GroupKind.RULED : GroupKind.ASSIGNED,
+                description,
+                owners,
+                isRuled ? Optional.of(rule) : Optional.empty(),
+                tags)));
+    }
+
+    private static Optional<Change> listed(Reading in) {
+        Optional<Id<Group>> id = in.newId();
+        Optional<Key> key = in.get(KEY);
+        String name = in.text(NAME);
+        String description = in.text(DESCRIPTION);
+        String entry = in.text(ENTRY);
+        Optional<Group> known = id.flatMap(one -> in.model().groups().find(one));
+        List<Id<Person>> owners =
+                in.severalOrKept(OWNERS, known.map(Group::owners).orElse(List.of()));
+        Set<String> tags =
+                texts(in.severalOrKept(TAGS, keys(known.map(Group::tags).orElse(Set.of()))));
+        if (id.isEmpty() || key.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new GroupChange.Enlist(new Group(
+                id.get(),
+                key.get(),
+                name,
+                GroupKind.DIRECTORY,
+                description,
+                owners,
+                Optional.empty(),
+                tags,
+                Optional.of(entry))));
+    }
+
+    private static Optional<Change> edited(Group before, Reading in) {
+        Optional<Key> key = in.orKept(KEY, Optional.of(before.key()));
+        String name = in.textOrKept(NAME, before.name());
+        String description = in.textOrKept(DESCRIPTION, before.description());
+        List<Id<Person>> owners = in.severalOrKept(OWNERS, before.owners());
+        Optional<Condition> rule = before.condition().map(known -> rule(known, in));
+        rule.ifPresent(known -> checkRule(known, in));
+        if (rule.isEmpty() && !isEmpty(rule(new Condition(Set.of(), Set.of(), Set.of()), in))) {
+            in.report(Finding.of(
+                    Code.GROUP_HAS_NO_RULE, "rule", "value", before.key().text()));
+        }
+        Set<String> tags = texts(in.severalOrKept(TAGS, keys(before.tags())));
+        return key.map(kept -> new GroupChange.Edit(
+                new Group(before.id(), kept, name, before.kind(), description, owners, rule, tags, before.entry())));
+    }
+
+    private static void checkRule(Condition rule, Reading in) {
+        if (isEmpty(rule)) {
+            in.report(Finding.of(Code.FIELD_MISSING, "rule"));
+        }
+    }
+
+    private static boolean isEmpty(Condition rule) {
+        return rule.kinds().isEmpty() && rule.units().isEmpty() && rule.jobs().isEmpty();
+    }
+
+    private static Condition rule(Condition before, Reading in) {
+        return new Condition(
+                Set.copyOf(in.severalOrKept(KINDS, List.copyOf(before.kinds()))),
+                Set.copyOf(in.severalOrKept(UNITS, List.copyOf(before.units()))),
+                Set.copyOf(in.severalOrKept(JOBS, List.copyOf(before.jobs()))));
+    }
+
+    private static List<Key> keys(Set<String> tags) {
+        return tags.stream().map(Key::of).toList();
+    }
+
+    private static Set<String> texts(List<Key> tags) {
+        Set<String> texts = new TreeSet<>();
+        tags.forEach(tag -> texts.add(tag.text()));
+        return texts;
+    }
+}

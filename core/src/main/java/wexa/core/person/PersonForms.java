@@ -1,0 +1,94 @@
+package wexa.core.person;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import wexa.core.change.Change;
+import wexa.core.change.Field;
+import wexa.core.change.Form;
+import wexa.core.change.Reading;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
+import wexa.core.model.Handle;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Mail;
+import wexa.core.model.Person;
+import wexa.core.model.Phone;
+
+/** How people are added and changed. */
+final class PersonForms {
+    static final Field<Id<Person>> PERSON = Field.required("person", Types.PERSON, "Person");
+    private static final Field<Handle> HANDLE = Field.required("handle", Types.HANDLE, "Handle");
+    private static final Field<String> GIVEN = Field.required("given", Types.TEXT, "Given name");
+    private static final Field<String> FAMILY = Field.required("family", Types.TEXT, "Family name");
+    private static final Field<Mail> MAIL = Field.optional("mail", Types.MAIL, "E-mail");
+    private static final Field<Phone> PHONE = Field.optional("phone", new PhoneNumbers(), "Mobile number");
+    private static final Field<Key> HOME = Field.required("home", Types.HOME, "Home organisation");
+    private static final Field<String> ENTRY = Field.optional("entry", Types.WORD, "Directory entry");
+
+    static final Form ADD = Form.makes(Kind.PERSON, "add", "Add a person")
+            .with(HANDLE, GIVEN, FAMILY, HOME, MAIL, PHONE, ENTRY)
+            .says("add person {handle} {given} {family} home {home}[ mail {mail}][ phone {phone}][ entry {entry}]")
+            .reads(PersonForms::added);
+
+    static final Form EDIT = Form.changes(Kind.PERSON, "edit", "Change a person")
+            .with(PERSON, HANDLE, GIVEN, FAMILY, MAIL, PHONE, ENTRY)
+            .says("change person {person}[ handle {handle}][ given {given}][ family {family}][ mail {mail}]"
+                    + "[ phone {phone}][ entry {entry}]")
+            .reads(PersonForms::edited);
+
+    private PersonForms() {}
+
+    static Values values(Person person) {
+        return new Values()
+                .put(HANDLE, person.handle())
+                .put(GIVEN, person.givenName())
+                .put(FAMILY, person.familyName())
+                .put(HOME, person.home())
+                .put(MAIL, person.mail())
+                .put(PHONE, person.phone())
+                .put(ENTRY, person.directoryEntry());
+    }
+
+    private static Optional<Change> added(Reading in) {
+        Optional<Id<Person>> id = in.newId();
+        Optional<Handle> handle = in.get(HANDLE);
+        String given = in.text(GIVEN);
+        String family = in.text(FAMILY);
+        Optional<Mail> mail = in.get(MAIL);
+        Optional<Phone> phone = in.get(PHONE);
+        Optional<Key> home = in.get(HOME);
+        Optional<String> entry = in.get(ENTRY);
+        if (id.isEmpty() || handle.isEmpty() || home.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new PersonChange.Add(new Person(
+                id.get(), handle.get(), given, family, mail, phone, home.get(), entry, Map.of(), List.of())));
+    }
+
+    private static Optional<Change> edited(Reading in) {
+        return in.get(PERSON).flatMap(id -> edited(in.model().people().get(id), in));
+    }
+
+    private static Optional<Change> edited(Person before, Reading in) {
+        String given = in.textOrKept(GIVEN, before.givenName());
+        String family = in.textOrKept(FAMILY, before.familyName());
+        Optional<Mail> mail = in.orKept(MAIL, before.mail());
+        Optional<Phone> phone = in.orKept(PHONE, before.phone());
+        Optional<String> entry = in.orKept(ENTRY, before.directoryEntry());
+        return in.orKept(HANDLE, Optional.of(before.handle()))
+                .map(handle -> new PersonChange.Edit(new Person(
+                        before.id(),
+                        handle,
+                        given,
+                        family,
+                        mail,
+                        phone,
+                        before.home(),
+                        entry,
+                        before.custom(),
+                        before.pauses())));
+    }
+}

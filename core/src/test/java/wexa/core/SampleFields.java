@@ -1,0 +1,232 @@
+package wexa.core;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.UUID;
+import wexa.core.change.Field;
+import wexa.core.change.Form;
+import wexa.core.change.Nature;
+import wexa.core.change.Need;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Handle;
+import wexa.core.model.Home;
+import wexa.core.model.Id;
+import wexa.core.model.Invitation;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Mail;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Seat;
+
+/** Fields of entries at random, for any form, on a model in which things are called like words of the grammar. */
+public final class SampleFields {
+    private static final List<String> KEYWORDS =
+            List.of("group", "in", "from", "until", "without", "login", "begun", "at", "of", "as", "home", "to");
+    private static final List<String> TEXTS = List.of(
+            "Keeper",
+            "Guide, senior",
+            "\"Night\" watch",
+            "a\\b",
+            "until 2027-01-01",
+            "# 7",
+            "Лагуна",
+            "ラグーン 夜",
+            "José  Ñandú",
+            "it's",
+            "-");
+
+    private final RandomModel made;
+    private final Random random;
+    private final Model model;
+
+    public SampleFields(RandomModel made, long seed) {
+        this.made = made;
+        this.random = new Random(seed);
+        this.model = named(made);
+    }
+
+    public Model model() {
+        return model;
+    }
+
+    /** The random model with keywords for handles and keys, texts that are easily misread, and invitations. */
+    private static Model named(RandomModel made) {
+        List<Effect> effects = new ArrayList<>();
+        for (int place = 0; place < Math.min(KEYWORDS.size(), made.people.size()); place++) {
+            Person person = made.people.get(place);
+            effects.add(Effect.replace(
+                    person,
+                    new Person(
+                            person.id(),
+                            Handle.of(KEYWORDS.get(place)),
+                            person.givenName(),
+                            TEXTS.get(place % TEXTS.size()),
+                            person.mail(),
+                            person.phone(),
+                            place % 2 == 0 ? Key.of("orrin") : person.home(),
+                            Optional.empty(),
+                            person.custom(),
+                            person.pauses())));
+        }
+        for (int place = 0; place < made.groups.size(); place++) {
+            Group group = made.groups.get(place);
+            effects.add(Effect.replace(
+                    group,
+                    new Group(
+                            group.id(),
+                            Key.of(KEYWORDS.get((place + 3) % KEYWORDS.size())),
+                            group.name(),
+                            group.kind(),
+                            TEXTS.get(place % TEXTS.size()),
+                            List.of(made.people.get(0).id()),
+                            group.condition(),
+                            group.tags(),
+                            group.entry())));
+        }
+        for (int place = 0; place < made.roles.size(); place++) {
+            Role role = made.roles.get(place);
+            effects.add(Effect.replace(
+                    role,
+                    new Role(
+                            role.id(),
+                            Key.of(KEYWORDS.get(place % KEYWORDS.size())),
+                            role.name(),
+                            role.description(),
+                            role.owner(),
+                            role.sets(),
+                            role.includes(),
+                            role.exceptions())));
+        }
+        effects.add(Effect.make(new Home(made.id(), Key.of("skerrow"), "Skerrow", Home.Sort.OWN)));
+        effects.add(Effect.make(new Home(made.id(), Key.of("orrin"), "Orrin", Home.Sort.PARTNER)));
+        made.seats.stream()
+                .filter(seat -> seat.hashCode() % 2 == 0)
+                .forEach(seat -> effects.add(
+                        Effect.replace(seat, new Seat(seat.id(), seat.account(), Key.of("small"), seat.window()))));
+        made.people.stream()
+                .limit(4)
+                .forEach(person -> effects.add(Effect.make(new Invitation(
+                        made.id(), person.id(), Mail.of("a@b.example"), RandomModel.NOW, Optional.empty()))));
+        return made.model().with(effects);
+    }
+
+    /** Fields for a form: all that it needs, and some of the others. */
+    public Map<String, String> of(Form form) {
+        Map<String, String> fields = new TreeMap<>();
+        if (form.nature() == Nature.MAKES) {
+            fields.put("id", made.id().toString());
+        }
+        for (Field<?> field : form.fields()) {
+            boolean isNeeded = field.need() == Need.REQUIRED && form.nature() == Nature.MAKES
+                    || field.name().equals(form.target());
+            if (isNeeded || random.nextBoolean()) {
+                boolean isCleared =
+                        form.nature() == Nature.CHANGES && field.need() == Need.OPTIONAL && random.nextInt(3) == 0;
+                fields.put(field.name(), isCleared ? "" : value(field, form, fields));
+            }
+        }
+        return fields;
+    }
+
+    private String value(Field<?> field, Form form, Map<String, String> others) {
+        return switch (field.name()) {
+            case "member", "subject" -> random.nextInt(3) == 0 ? "group:" + assigned() : "person:" + any(Kind.PERSON);
+            case "owners" -> any(Kind.PERSON) + "," + any(Kind.PERSON);
+            case "units" -> any(Kind.UNIT);
+            case "manager" -> any(Kind.PERSON);
+            case "parent" -> any(Kind.UNIT);
+            case "area" -> area(form, others);
+            case "kind" -> form.kind() == Kind.ENGAGEMENT ? made.pick(List.of("employee", "partner")) : "full";
+            case "kinds" -> "volunteer,employee";
+            case "jobs" -> "\"" + "Guide, senior" + "\",Keeper";
+            case "tags" -> made.pick(KEYWORDS) + ",winter";
+            case "from", "until" -> day(field.name());
+            case "key" -> made.pick(List.of("new-" + random.nextInt(1_000), "because", "keys"));
+            case "handle" -> "new." + random.nextInt(1_000);
+            case "mail" -> "someone" + random.nextInt(1_000) + "@skerrow.example";
+            case "phone" -> "+44 1632 960" + (100 + random.nextInt(900));
+            case "home" -> "skerrow";
+            case "number" -> "A-" + random.nextInt(100_000);
+            default -> reference(field, form).orElseGet(() -> made.pick(TEXTS) + random.nextInt(1_000));
+        };
+    }
+
+    private Optional<String> reference(Field<?> field, Form form) {
+        if (field.name().equals("group") && form.kind() == Kind.MEMBERSHIP) {
+            return Optional.of(form.name().equals("membership.list") ? ofKind(GroupKind.DIRECTORY) : assigned());
+        }
+        if (form.name().equals("membership.delist") && field.name().equals("membership")) {
+            return Optional.of(membership(GroupKind.DIRECTORY));
+        }
+        if (form.kind() == Kind.MEMBERSHIP && field.name().equals("membership")) {
+            return Optional.of(membership(GroupKind.ASSIGNED));
+        }
+        if (form.name().equals("group.delist")) {
+            return Optional.of(ofKind(GroupKind.DIRECTORY));
+        }
+        if (form.kind() == Kind.GROUP && field.name().equals("group")) {
+            return Optional.of(random.nextBoolean() ? assigned() : ofKind(GroupKind.RULED));
+        }
+        return Kind.all().stream()
+                .filter(kind -> kind.text().equals(field.name()))
+                .findFirst()
+                .map(this::any);
+    }
+
+    private String any(Kind<?> kind) {
+        List<? extends Fact> facts = model.table(kind).stream().toList();
+        return facts.get(random.nextInt(facts.size())).id().toString();
+    }
+
+    private String assigned() {
+        return ofKind(GroupKind.ASSIGNED);
+    }
+
+    private String ofKind(GroupKind kind) {
+        List<Group> groups =
+                made.groups.stream().filter(group -> group.kind() == kind).toList();
+        return groups.isEmpty() ? any(Kind.GROUP) : made.pick(groups).id().toString();
+    }
+
+    private String membership(GroupKind kind) {
+        List<String> ids = made.memberships.stream()
+                .filter(one ->
+                        made.groups.stream().anyMatch(group -> group.id().equals(one.group()) && group.kind() == kind))
+                .map(one -> one.id().toString())
+                .toList();
+        return ids.isEmpty() ? any(Kind.MEMBERSHIP) : made.pick(ids);
+    }
+
+    /** An area of the tenant that the entry names, or of the assignment that it changes. */
+    private String area(Form form, Map<String, String> others) {
+        Id<?> tenant = form.nature() == Nature.MAKES
+                ? Id.of(others.getOrDefault("tenant", new UUID(0, 0).toString()))
+                : model.table(Kind.ASSIGNMENT)
+                        .find(Id.<Assignment>of(others.getOrDefault("assignment", "")))
+                        .orElseThrow()
+                        .tenant();
+        List<String> areas = made.areas.stream()
+                .filter(area -> area.tenant().equals(tenant))
+                .map(Area::id)
+                .map(Id::toString)
+                .toList();
+        return areas.isEmpty() ? "" : made.pick(areas);
+    }
+
+    private String day(String name) {
+        int day = 1 + random.nextInt(28);
+        String text = "2026-" + (name.equals("from") ? "11" : "12") + "-" + (day < 10 ? "0" : "") + day;
+        return random.nextInt(5) == 0 ? text + "T10:30:00Z" : text;
+    }
+}
