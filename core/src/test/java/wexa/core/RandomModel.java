@@ -174,7 +174,7 @@ public final class RandomModel {
             for (int time = 0; number > 0 && time < random.nextInt(3); time++) {
                 includes.add(roles.get(random.nextInt(number)).id());
             }
-            Set<Permission> exceptions = random.nextInt(3) == 0
+            Set<Permission> exclusions = random.nextInt(3) == 0
                     ? Set.of(pick(new ArrayList<>(pick(sets).permissions())))
                     : Set.of();
             roles.add(new Role(
@@ -185,7 +185,7 @@ public final class RandomModel {
                     Optional.empty(),
                     List.of(pick(sets).id()),
                     includes,
-                    exceptions));
+                    exclusions));
         }
     }
 

@@ -58,7 +58,7 @@ public final class Reference {
                 .forEach(set -> permissions.addAll(
                         model.table(Kind.PERMISSION_SET).get(set).permissions()));
         role.includes().forEach(included -> permissions.addAll(permissions(included)));
-        permissions.removeAll(role.exceptions());
+        permissions.removeAll(role.exclusions());
         return permissions;
     }
 

@@ -106,7 +106,7 @@ public final class SampleFields {
                             role.owner(),
                             role.sets(),
                             role.includes(),
-                            role.exceptions())));
+                            role.exclusions())));
         }
         effects.add(Effect.make(new Home(made.id(), Key.of("skerrow"), "Skerrow", Home.Sort.OWN)));
         effects.add(Effect.make(new Home(made.id(), Key.of("orrin"), "Orrin", Home.Sort.PARTNER)));

@@ -7,6 +7,6 @@ import wexa.core.model.Role;
 
 /**
  * One way in which a role comes to a permission set: by itself, or through the roles it includes. The bits are the set's
- * permissions less the exceptions of every role on the way (rule 2).
+ * permissions less the exclusions of every role on the way (rule 2).
  */
 record RoleRoute(List<Id<Role>> roles, Id<PermissionSet> set, long[] bits) {}

@@ -92,12 +92,12 @@ final class RoleTable {
         Deque<Integer> ready = new ArrayDeque<>();
         for (int number = 0; number < roles.size(); number++) {
             Role role = roles.get(number);
-            open[number] = role == null ? 0 : role.includes().size();
+            open[number] = role == null ? 0 : includes(role).size();
             if (role == null) {
                 compiled[number] = new long[words];
                 continue;
             }
-            for (Id<Role> included : role.includes()) {
+            for (Id<Role> included : includes(role)) {
                 includedBy
                         .computeIfAbsent(number(included), any -> new ArrayList<>())
                         .add(number);
@@ -123,27 +123,31 @@ final class RoleTable {
         return compiled;
     }
 
+    /** The included roles that there are: one that is gone gives nothing, and keeps nothing else from being read. */
+    private List<Id<Role>> includes(Role role) {
+        return role.includes().stream()
+                .filter(included -> numbers.find(included) >= 0 && roles.get(number(included)) != null)
+                .toList();
+    }
+
     private long[] union(Role role, long[][] compiled, int words) {
         long[] made = new long[words];
         for (Id<PermissionSet> set : role.sets()) {
             or(made, bitsOfSet(set));
         }
-        for (Id<Role> included : role.includes()) {
+        for (Id<Role> included : includes(role)) {
             or(made, compiled[number(included)]);
         }
-        long[] exceptions = bitsOf(role.exceptions(), words);
+        long[] exclusions = bitsOf(role.exclusions(), words);
         for (int word = 0; word < words; word++) {
-            made[word] &= ~exceptions[word];
+            made[word] &= ~exclusions[word];
         }
         return made;
     }
 
     private long[] bitsOfSet(Id<PermissionSet> set) {
         long[] found = setBits.get(set);
-        if (found == null) {
-            throw new IllegalArgumentException("a role names permission set " + set + ", which does not exist");
-        }
-        return found;
+        return found == null ? new long[permissions.size() / Long.SIZE] : found;
     }
 
     static void or(long[] into, long[] from) {
@@ -208,9 +212,9 @@ final class RoleTable {
         while (!open.isEmpty()) {
             Step step = open.remove();
             long[] kept = step.kept().clone();
-            long[] exceptions = bitsOf(step.role().exceptions(), words);
+            long[] exclusions = bitsOf(step.role().exclusions(), words);
             for (int word = 0; word < words; word++) {
-                kept[word] &= ~exceptions[word];
+                kept[word] &= ~exclusions[word];
             }
             for (Id<PermissionSet> set : step.role().sets()) {
                 long[] given = bitsOfSet(set).clone();
@@ -219,7 +223,7 @@ final class RoleTable {
                 }
                 found.add(new RoleRoute(step.chain(), set, given));
             }
-            for (Id<Role> included : step.role().includes()) {
+            for (Id<Role> included : includes(step.role())) {
                 List<Id<Role>> chain = new ArrayList<>(step.chain());
                 chain.add(included);
                 open.add(new Step(List.copyOf(chain), roles.get(number(included)), kept));

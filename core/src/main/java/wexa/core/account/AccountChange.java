@@ -22,6 +22,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.person.IssuedNames;
+import wexa.core.person.PersonCodes;
 
 /** Changes to logins. Emergency accounts are passed by (rule 11). */
 public sealed interface AccountChange extends Change {
@@ -50,7 +51,7 @@ public sealed interface AccountChange extends Change {
             if (account.userName().isBlank()) {
                 Tenant tenant = model.tenants().get(account.tenant());
                 findings.add(Finding.of(
-                        Code.USER_NAME_NEEDS,
+                        AccountCodes.USER_NAME_NEEDS,
                         "as",
                         "rule",
                         tenant.userNameRule().name(),
@@ -73,8 +74,8 @@ public sealed interface AccountChange extends Change {
             return account.person().flatMap(model.people()::find).stream()
                     .filter(person -> !Identity.of(person, model).isEnough())
                     .map(person -> Identity.of(person, model) == Identity.UNKNOWN
-                            ? Finding.of(Code.IDENTITY_UNKNOWN, "person", facts(person, model))
-                            : Finding.of(Code.IDENTITY_AWAITED, "person", facts(person, model)))
+                            ? Finding.of(PersonCodes.IDENTITY_UNKNOWN, "person", facts(person, model))
+                            : Finding.of(PersonCodes.IDENTITY_AWAITED, "person", facts(person, model)))
                     .toList();
         }
 
@@ -89,13 +90,18 @@ public sealed interface AccountChange extends Change {
                     .filter(person -> Identity.of(person, model).isEnough())
                     .filter(person -> SignIn.of(person, tenant) == SignIn.NONE)
                     .map(person -> Finding.of(
-                            Code.ACCOUNT_NO_SIGN_IN, "tenant", "holder", person.name(), "tenant", model.title(tenant)))
+                            AccountCodes.ACCOUNT_NO_SIGN_IN,
+                            "tenant",
+                            "holder",
+                            person.name(),
+                            "tenant",
+                            model.title(tenant)))
                     .toList();
         }
 
         private Finding exists(Account known) {
             return Finding.of(
-                    Code.ACCOUNT_EXISTS,
+                    AccountCodes.ACCOUNT_EXISTS,
                     "tenant",
                     "userName",
                     known.userName(),
@@ -145,7 +151,8 @@ public sealed interface AccountChange extends Change {
             }
             Account before = found.get();
             if (before.kind() == AccountKind.EMERGENCY) {
-                return Resolution.blocked(Finding.of(Code.EMERGENCY_ACCOUNT, "account", "userName", before.userName()));
+                return Resolution.blocked(
+                        Finding.of(AccountCodes.EMERGENCY_ACCOUNT, "account", "userName", before.userName()));
             }
             return Resolution.replace(before, closed(before), List.of());
         }
@@ -193,7 +200,7 @@ public sealed interface AccountChange extends Change {
         String free = UserNames.free(model, account.tenant(), account.userName(), account.id());
         return List.of(
                 holder.isPresent()
-                        ? Finding.of(Code.USER_NAME_TAKEN, "as", "value", account.userName(), "free", free)
+                        ? Finding.of(AccountCodes.USER_NAME_TAKEN, "as", "value", account.userName(), "free", free)
                         : IssuedNames.finding(model, once.orElseThrow(), "as", account.userName(), free));
     }
 }

@@ -41,7 +41,7 @@ public sealed interface SeatChange extends Change {
                     return other.kind().equals(wanted.kind())
                             ? Resolution.kept(other)
                             : Resolution.blocked(Finding.of(
-                                    Code.SEAT_HELD,
+                                    AccountCodes.SEAT_HELD,
                                     "kind",
                                     "held",
                                     other.kind().text(),
@@ -130,14 +130,14 @@ public sealed interface SeatChange extends Change {
                     ", ",
                     app.seatKinds().stream().map(kind -> kind.key().text()).toList());
             findings.add(Finding.of(
-                    Code.SEAT_KIND_UNKNOWN, "kind", "value", seat.kind().text(), "kinds", kinds));
+                    AccountCodes.SEAT_KIND_UNKNOWN, "kind", "value", seat.kind().text(), "kinds", kinds));
             return findings;
         }
         missingAttributes(app, seat.kind(), account, model).forEach(findings::add);
         SeatPool pool = SeatPool.of(model, tenant, seat.kind());
         if (pool.mostTakenWithin(seat.window(), seat.id()) >= pool.size()) {
             findings.add(Finding.of(
-                    Code.SEAT_POOL_EMPTY,
+                    AccountCodes.SEAT_POOL_EMPTY,
                     "kind",
                     "kind",
                     seat.kind().text(),
@@ -153,7 +153,7 @@ public sealed interface SeatChange extends Change {
         return app.needs().stream()
                 .filter(need -> need.seatKind().equals(kind) && !has(account, need.attribute(), model))
                 .map(need -> Finding.of(
-                        Code.SEAT_ATTRIBUTE_MISSING,
+                        AccountCodes.SEAT_ATTRIBUTE_MISSING,
                         need.attribute(),
                         "attribute",
                         need.attribute(),

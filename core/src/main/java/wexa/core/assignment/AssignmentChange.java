@@ -131,7 +131,7 @@ public sealed interface AssignmentChange extends Change {
 
     private static Finding overlapping(Assignment other) {
         return Finding.of(
-                Code.ASSIGNMENT_OVERLAPS,
+                AssignmentCodes.ASSIGNMENT_OVERLAPS,
                 "until",
                 "until",
                 other.window().until().toString(),
@@ -180,7 +180,7 @@ public sealed interface AssignmentChange extends Change {
         if (found.isEmpty()) {
             findings.add(References.unresolved("engagement", engagement));
         } else if (!assignment.subject().equals(new Subject.OfPerson(found.get().person()))) {
-            findings.add(Finding.of(Code.ENGAGEMENT_OF_OTHER, "engagement", "value", engagement.toString()));
+            findings.add(Finding.of(AssignmentCodes.ENGAGEMENT_OF_OTHER, "engagement", "value", engagement.toString()));
         }
     }
 
@@ -190,7 +190,7 @@ public sealed interface AssignmentChange extends Change {
             Optional<Area> area = model.table(Kind.AREA).find(assignment.area().get());
             if (area.isEmpty() || !area.get().tenant().equals(tenant.id())) {
                 findings.add(Finding.of(
-                        Code.AREA_NOT_IN_TENANT,
+                        AssignmentCodes.AREA_NOT_IN_TENANT,
                         "area",
                         "value",
                         area.map(found -> found.key().text())
@@ -201,7 +201,7 @@ public sealed interface AssignmentChange extends Change {
         } else if (app.needsArea()) {
             Optional<Area> nearest = nearest(assignment, tenant, model);
             findings.add(Finding.of(
-                    Code.ASSIGNMENT_INERT,
+                    AssignmentCodes.ASSIGNMENT_INERT,
                     "area",
                     "role",
                     model.roles().find(assignment.role()).map(Role::name).orElse(""),
@@ -213,7 +213,7 @@ public sealed interface AssignmentChange extends Change {
                     nearest.map(Area::name).orElse("")));
         }
         if (!tenant.can(Capability.ASSIGNMENTS)) {
-            findings.add(Finding.of(Code.NOT_MANAGED, "tenant", "tenant", tenant.name(), "what", "roles"));
+            findings.add(Finding.of(AssignmentCodes.NOT_MANAGED, "tenant", "tenant", tenant.name(), "what", "roles"));
         }
     }
 

@@ -238,14 +238,14 @@ public final class Form {
         return phrase.fill(texts, names.quoting());
     }
 
-    /** All names of fields that its entries may have. */
-    List<String> fieldNames() {
-        List<String> all = new ArrayList<>();
+    /** All fields that its entries may have. */
+    public List<Field<?>> allFields() {
+        List<Field<?>> all = new ArrayList<>();
         if (nature == Nature.MAKES) {
-            all.add(ID.name());
+            all.add(ID);
         }
-        fields.forEach(field -> all.add(field.name()));
-        unsaid.forEach(field -> all.add(field.name()));
+        all.addAll(fields);
+        all.addAll(unsaid);
         return all;
     }
 

@@ -77,7 +77,7 @@ public final class Reading {
     /** All that was found, and fields that the form does not have. */
     public List<Finding> findings(Form form) {
         List<Finding> all = new ArrayList<>(findings);
-        List<String> known = form.fieldNames();
+        List<String> known = form.allFields().stream().map(Field::name).toList();
         Set<String> names = new HashSet<>(known);
         for (String name : texts.keySet()) {
             if (!names.contains(name)) {

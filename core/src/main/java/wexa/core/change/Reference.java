@@ -94,7 +94,7 @@ public final class Reference<T extends Fact> implements Type<T> {
         }
         Optional<Map<String, String>> values = shape.read(text);
         if (values.isEmpty()) {
-            in.report(Code.FIELD_MALFORMED, "value", Reading.shown(text));
+            in.report(Code.FIELD_MALFORMED, "value", Reading.shown(text), "hint", "Write it as " + what + ".");
             return Optional.empty();
         }
         Reading parts = in.parts(values.get());

@@ -44,7 +44,7 @@ public final class Types {
     /** The canonical text form (RFC 9562 4). */
     private static final int ID_LENGTH = 36;
 
-    public static final Type<Id<Fact>> ID = parsed("an id", Types::isId, Id::of);
+    public static final Type<Id<Fact>> ID = parsed("an id", "Send a UUID (RFC 9562).", Types::isId, Id::of);
 
     /** Free text for people to read. */
     public static final Type<String> TEXT = new Text(new Shape.Text());
@@ -52,9 +52,12 @@ public final class Types {
     /** A short text without blanks, such as the name of a directory's entry. */
     public static final Type<String> WORD = new Text(new Shape.Word());
 
-    public static final Type<Key> KEY = parsed("a short name", Key::accepts, Key::of);
-    public static final Type<Handle> HANDLE = parsed("a handle", Handle::accepts, Handle::of);
-    public static final Type<Mail> MAIL = parsed("an e-mail address", Mail::accepts, Mail::of);
+    public static final Type<Key> KEY =
+            parsed("a short name", "Use 1 to 60 lower-case letters, digits and single hyphens.", Key::accepts, Key::of);
+    public static final Type<Handle> HANDLE = parsed(
+            "a handle", "Use 2 to 64 lower-case letters, digits, dots and hyphens.", Handle::accepts, Handle::of);
+    public static final Type<Mail> MAIL =
+            parsed("an e-mail address", "Write it as ines.abara@skerrow.example.", Mail::accepts, Mail::of);
 
     public static final Type<Id<Person>> PERSON = new Keyed<>(
             "a person",
@@ -88,7 +91,8 @@ public final class Types {
             (area, model) -> area.key().text(),
             (area, names) -> area.name());
 
-    public static final Type<Permission> PERMISSION = parsed("a permission", Types::isPermission, Permission::of);
+    public static final Type<Permission> PERMISSION =
+            parsed("a permission", "Write it as pelagia:treatment:amend.", Types::isPermission, Permission::of);
 
     public static final Type<Key> HOME = new HomeKey();
     public static final Type<Subject> SUBJECT = new OfSubject();
@@ -109,7 +113,12 @@ public final class Types {
 
     /** A type that says what it accepts. */
     public static <V> Type<V> parsed(String what, Predicate<String> accepts, Function<String, V> make) {
-        return new Parsed<>(what, accepts, make);
+        return parsed(what, "Choose one from the list.", accepts, make);
+    }
+
+    /** @param hint how it is to be written, for those who wrote it otherwise */
+    public static <V> Type<V> parsed(String what, String hint, Predicate<String> accepts, Function<String, V> make) {
+        return new Parsed<>(what, hint, accepts, make);
     }
 
     /** One of the constants, in lower case. */
@@ -180,11 +189,12 @@ public final class Types {
         in.report(Code.REFERENCE_UNRESOLVED, "value", Reading.shown(text), "kind", kind.text());
     }
 
-    private record Parsed<V>(String what, Predicate<String> accepts, Function<String, V> make) implements Type<V> {
+    private record Parsed<V>(String what, String hint, Predicate<String> accepts, Function<String, V> make)
+            implements Type<V> {
         @Override
         public Optional<V> read(String text, Reading in) {
             if (!accepts.test(text)) {
-                in.report(Code.FIELD_MALFORMED, "value", Reading.shown(text));
+                in.report(Code.FIELD_MALFORMED, "value", Reading.shown(text), "hint", hint);
                 return Optional.empty();
             }
             return Optional.of(make.apply(text));

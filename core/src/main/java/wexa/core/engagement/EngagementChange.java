@@ -134,7 +134,7 @@ public sealed interface EngagementChange extends Change {
         if (isHomeUnfit(engagement, person, model)) {
             String kind = engagement.kind().name().toLowerCase(Locale.ROOT);
             findings.add(Finding.of(
-                    Code.HOME_UNFIT,
+                    EngagementCodes.HOME_UNFIT,
                     "home",
                     "holder",
                     person.name(),
@@ -148,7 +148,7 @@ public sealed interface EngagementChange extends Change {
                 Person holder = model.people().get(other.person());
                 if (!holder.id().equals(person.id()) && holder.home().equals(person.home())) {
                     findings.add(Finding.of(
-                            Code.STAFF_NUMBER_TAKEN,
+                            EngagementCodes.STAFF_NUMBER_TAKEN,
                             "number",
                             "value",
                             number,

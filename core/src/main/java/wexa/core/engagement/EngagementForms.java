@@ -31,7 +31,11 @@ public final class EngagementForms {
             "Engagement type");
     private static final Field<String> NUMBER = Field.optional(
             "number",
-            Types.parsed("a staff number", text -> STAFF_NUMBER.matcher(text).matches(), text -> text),
+            Types.parsed(
+                    "a staff number",
+                    "Use up to 20 letters, digits and hyphens.",
+                    text -> STAFF_NUMBER.matcher(text).matches(),
+                    text -> text),
             "Staff number");
     private static final Field<Id<Unit>> UNIT = Field.required("unit", Types.UNIT, "Unit");
     private static final Field<String> JOB = Field.required("job", Types.TEXT, "Job");

@@ -3,6 +3,7 @@ package wexa.core.finding;
 import java.util.Collections;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Function;
 
 /** One thing found by a check. {@code path} names the field of the entry; facts fill the text of the code. */
 public record Finding(Code code, String path, Map<String, String> facts) {
@@ -20,5 +21,10 @@ public record Finding(Code code, String path, Map<String, String> facts) {
 
     public boolean blocks() {
         return code.severity() == Severity.BLOCK;
+    }
+
+    /** @param labels what people call a field, by its name */
+    public String words(Function<String, String> labels) {
+        return code.words().of(new Facts(path, facts, labels));
     }
 }

@@ -6,7 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
-import wexa.core.finding.Code;
+import wexa.core.conflict.ConflictCodes;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.preview.Impact;
@@ -106,7 +106,7 @@ public record StandingPolicy(Mode mode, int mostPeople, int mostPercent) {
         }
         if (preview.outcomes().stream()
                 .flatMap(outcome -> outcome.findings().stream())
-                .anyMatch(finding -> finding.code() == Code.CONFLICT_WARNS)) {
+                .anyMatch(finding -> finding.code() == ConflictCodes.CONFLICT_WARNS)) {
             reasons.add(Reason.of(Cause.CONFLICTS));
         }
         if (!source.isComplete()) {

@@ -164,12 +164,13 @@ public sealed interface GroupChange extends Change {
     }
 
     private static Finding ofDirectory(Group group) {
-        return Finding.of(Code.GROUP_OF_DIRECTORY, "group", "value", group.key().text());
+        return Finding.of(
+                GroupCodes.GROUP_OF_DIRECTORY, "group", "value", group.key().text());
     }
 
     private static Finding notOfDirectory(Group group) {
         return Finding.of(
-                Code.GROUP_NOT_OF_DIRECTORY, "group", "value", group.key().text());
+                GroupCodes.GROUP_NOT_OF_DIRECTORY, "group", "value", group.key().text());
     }
 
     private static List<Finding> clashes(Group group, Model model) {
@@ -181,14 +182,14 @@ public sealed interface GroupChange extends Change {
         }
         if (RESERVED.contains(group.key().text()) || RESERVED.contains(Lookalikes.skeleton(group.name()))) {
             findings.add(Finding.of(
-                    Code.GROUP_NAME_RESERVED,
+                    GroupCodes.GROUP_NAME_RESERVED,
                     RESERVED.contains(group.key().text()) ? "key" : "name",
                     "value",
                     group.name()));
         }
         other(model.groups().by(Group.BY_KEY, group.key()), group)
                 .ifPresent(holder -> findings.add(Finding.of(
-                        Code.GROUP_KEY_TAKEN,
+                        GroupCodes.GROUP_KEY_TAKEN,
                         "key",
                         "value",
                         group.key().text(),
@@ -197,8 +198,8 @@ public sealed interface GroupChange extends Change {
                         "free",
                         freeKey(model, group).text())));
         other(model.groups().by(BY_SKELETON, Lookalikes.skeleton(group.name())), group)
-                .ifPresent(holder -> findings.add(
-                        Finding.of(Code.GROUP_NAME_TAKEN, "name", "value", group.name(), "holder", holder.name())));
+                .ifPresent(holder -> findings.add(Finding.of(
+                        GroupCodes.GROUP_NAME_TAKEN, "name", "value", group.name(), "holder", holder.name())));
         return findings;
     }
 

@@ -161,7 +161,7 @@ final class GroupForms {
         rule.ifPresent(known -> checkRule(known, in));
         if (rule.isEmpty() && !isEmpty(rule(new Condition(Set.of(), Set.of(), Set.of()), in))) {
             in.report(Finding.of(
-                    Code.GROUP_HAS_NO_RULE, "rule", "value", before.key().text()));
+                    GroupCodes.GROUP_HAS_NO_RULE, "rule", "value", before.key().text()));
         }
         Set<String> tags = texts(in.severalOrKept(TAGS, keys(before.tags())));
         return key.map(kept -> new GroupChange.Edit(

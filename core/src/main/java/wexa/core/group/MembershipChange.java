@@ -53,8 +53,8 @@ public sealed interface MembershipChange extends Change {
             }
             if (wanted.member() instanceof Subject.OfGroup inner) {
                 cycle(inner.group(), wanted.group(), model)
-                        .ifPresent(circle -> findings.add(
-                                Finding.of(Code.MEMBERSHIP_CYCLE, "member", "circle", String.join(" → ", circle))));
+                        .ifPresent(circle -> findings.add(Finding.of(
+                                GroupCodes.MEMBERSHIP_CYCLE, "member", "circle", String.join(" → ", circle))));
             }
             return Resolution.make(wanted, findings);
         }
@@ -194,7 +194,7 @@ public sealed interface MembershipChange extends Change {
                 .find(id)
                 .filter(group -> group.kind() != GroupKind.DIRECTORY)
                 .map(group -> List.of(Finding.of(
-                        Code.GROUP_NOT_OF_DIRECTORY,
+                        GroupCodes.GROUP_NOT_OF_DIRECTORY,
                         "group",
                         "value",
                         group.key().text())))
@@ -225,7 +225,7 @@ public sealed interface MembershipChange extends Change {
                 .find(id)
                 .filter(group -> group.kind() != GroupKind.ASSIGNED)
                 .map(group -> List.of(Finding.of(
-                        Code.GROUP_NOT_ASSIGNED,
+                        GroupCodes.GROUP_NOT_ASSIGNED,
                         "group",
                         "value",
                         group.key().text(),
@@ -236,7 +236,7 @@ public sealed interface MembershipChange extends Change {
 
     private static Finding overlapping(Membership other) {
         return Finding.of(
-                Code.MEMBERSHIP_OVERLAPS,
+                GroupCodes.MEMBERSHIP_OVERLAPS,
                 "until",
                 "until",
                 other.window().until().toString(),

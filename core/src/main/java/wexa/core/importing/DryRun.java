@@ -13,7 +13,6 @@ import java.util.function.IntFunction;
 import org.pcollections.HashTreePSet;
 import org.pcollections.PSet;
 import wexa.core.cancelling.Cancellation;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Id;
@@ -255,7 +254,7 @@ public final class DryRun {
 
         static Judged of(Row row, Sheet sheet, RowEntries reader) {
             if (row.isRagged()) {
-                return new Judged(row, List.of(), List.of(Finding.of(Code.ROW_RAGGED, "")));
+                return new Judged(row, List.of(), List.of(Finding.of(ImportCodes.ROW_RAGGED, "")));
             }
             RowEntries.Read read = reader.read(sheet, row);
             return new Judged(row, read.entries(), read.against());

@@ -18,7 +18,6 @@ import java.util.TreeMap;
 import java.util.UUID;
 import java.util.regex.Pattern;
 import wexa.core.change.Days;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Assignment;
@@ -93,7 +92,7 @@ final class RowEntries {
                 .isPresent();
         String field = isByMail ? "mail" : "number";
         return Optional.of(Finding.of(
-                Code.ROW_OF_SOMEBODY_ELSE,
+                ImportCodes.ROW_OF_SOMEBODY_ELSE,
                 field,
                 "value",
                 row.get(field),

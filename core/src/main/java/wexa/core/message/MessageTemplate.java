@@ -41,11 +41,11 @@ public record MessageTemplate(String subject, String body) {
         }
         for (Blank blank : LINES) {
             if (blanksIn(subject).contains(blank)) {
-                findings.add(Finding.of(Code.MESSAGE_BLANK_NOT_HERE, "subject", "value", blank.text()));
+                findings.add(Finding.of(MessageCodes.MESSAGE_BLANK_NOT_HERE, "subject", "value", blank.text()));
             }
             boolean isNeeded = blank == Blank.ACTIVATION || occasion.isAboutAccounts();
             if (isNeeded && !blanksIn(body).contains(blank)) {
-                findings.add(Finding.of(Code.MESSAGE_BLANK_MISSING, "body", "value", blank.text()));
+                findings.add(Finding.of(MessageCodes.MESSAGE_BLANK_MISSING, "body", "value", blank.text()));
             }
         }
         return findings;
@@ -70,7 +70,7 @@ public record MessageTemplate(String subject, String body) {
             boolean isTwice = parts.group().length() == 2 && name == null;
             if (!isTwice && (name == null || Blank.named(name).isEmpty())) {
                 findings.add(Finding.of(
-                        Code.MESSAGE_BLANK_UNKNOWN,
+                        MessageCodes.MESSAGE_BLANK_UNKNOWN,
                         path,
                         "value",
                         parts.group(),

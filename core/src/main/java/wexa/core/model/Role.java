@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 
-/** A job role: permission sets and other roles put together, less its exceptions. */
+/** A job role: permission sets and other roles put together, less its exclusions. */
 public record Role(
         Id<Role> id,
         Key key,
@@ -15,13 +15,13 @@ public record Role(
         Optional<Id<Person>> owner,
         List<Id<PermissionSet>> sets,
         List<Id<Role>> includes,
-        Set<Permission> exceptions)
+        Set<Permission> exclusions)
         implements Fact {
     public static final Lookup<Role, Key> BY_KEY = Lookup.by(Role::key);
 
     public Role {
         sets = List.copyOf(sets);
         includes = List.copyOf(includes);
-        exceptions = Collections.unmodifiableSet(new TreeSet<>(exceptions));
+        exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
     }
 }

@@ -3,7 +3,6 @@ package wexa.core.person;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
@@ -58,6 +57,6 @@ public final class IssuedNames {
     public static Finding finding(Model model, IssuedName held, String path, String value, String free) {
         String holder =
                 held.person().flatMap(model.people()::find).map(Person::name).orElse("another account");
-        return Finding.of(Code.NAME_ISSUED_BEFORE, path, "value", value, "holder", holder, "free", free);
+        return Finding.of(PersonCodes.NAME_ISSUED_BEFORE, path, "value", value, "holder", holder, "free", free);
     }
 }

@@ -69,7 +69,7 @@ public sealed interface PersonChange extends Change {
         List<Finding> findings = new ArrayList<>();
         other(model.people().by(Person.BY_HANDLE, person.handle()), person.id())
                 .ifPresent(holder -> findings.add(Finding.of(
-                        Code.HANDLE_TAKEN,
+                        PersonCodes.HANDLE_TAKEN,
                         "handle",
                         "value",
                         person.handle().text(),
@@ -80,7 +80,7 @@ public sealed interface PersonChange extends Change {
         person.mail()
                 .flatMap(mail -> other(model.people().by(Person.BY_MAIL, mail), person.id()))
                 .ifPresent(holder -> findings.add(Finding.of(
-                        Code.MAIL_TAKEN,
+                        PersonCodes.MAIL_TAKEN,
                         "mail",
                         "value",
                         person.mail().map(Object::toString).orElse(""),
@@ -92,7 +92,7 @@ public sealed interface PersonChange extends Change {
                 .map(entry -> person.home() + "/" + entry)
                 .flatMap(entry -> other(model.people().by(Person.BY_DIRECTORY_ENTRY, entry), person.id()))
                 .ifPresent(holder -> findings.add(Finding.of(
-                        Code.DIRECTORY_ENTRY_TAKEN,
+                        PersonCodes.DIRECTORY_ENTRY_TAKEN,
                         "entry",
                         "value",
                         person.directoryEntry().orElse(""),

@@ -7,7 +7,6 @@ import java.util.Optional;
 import wexa.core.change.Reading;
 import wexa.core.change.Type;
 import wexa.core.change.Types;
-import wexa.core.finding.Code;
 import wexa.core.model.Phone;
 import wexa.core.sentence.Shape;
 
@@ -16,7 +15,8 @@ import wexa.core.sentence.Shape;
  * Whether one is in use is not asked, so that ranges kept for fiction pass.
  */
 final class PhoneNumbers implements Type<Phone> {
-    private static final Type<Phone> PLAIN = Types.parsed("a telephone number", Phone::accepts, Phone::of);
+    private static final Type<Phone> PLAIN = Types.parsed(
+            "a telephone number", "Write it with the country, as +44 1632 960123.", Phone::accepts, Phone::of);
 
     /** What is wrong with a number. */
     enum Fault {
@@ -34,8 +34,8 @@ final class PhoneNumbers implements Type<Phone> {
     public Optional<Phone> read(String text, Reading in) {
         Optional<Phone> phone = PLAIN.read(text, in);
         phone.flatMap(PhoneNumbers::fault)
-                .ifPresent(fault ->
-                        in.report(Code.PHONE_IMPOSSIBLE, "value", phone.get().text(), "fault", fault.name()));
+                .ifPresent(fault -> in.report(
+                        PersonCodes.PHONE_IMPOSSIBLE, "value", phone.get().text(), "fault", fault.name()));
         return phone;
     }
 

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import wexa.core.conflict.Brought;
+import wexa.core.conflict.ConflictCodes;
 import wexa.core.conflict.Conflicts;
 import wexa.core.conflict.Meeting;
 import wexa.core.finding.Code;
@@ -79,7 +80,11 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
         boolean blocks = rule.manner() == ConflictRule.Manner.BLOCK;
         List<Finding> findings = (blocks ? blocking : warnings).computeIfAbsent(entry, any -> new ArrayList<>());
         if (findings.size() < MOST_ON_ENTRY) {
-            findings.add(finding(brought.meeting(), rule, model, blocks ? Code.CONFLICT_BLOCKS : Code.CONFLICT_WARNS));
+            findings.add(finding(
+                    brought.meeting(),
+                    rule,
+                    model,
+                    blocks ? ConflictCodes.CONFLICT_BLOCKS : ConflictCodes.CONFLICT_WARNS));
         }
     }
 

@@ -119,12 +119,12 @@ final class Replay {
     }
 
     private static Optional<Entry> waited(Finding finding, Map<String, Entry> unmade) {
-        return switch (finding.code()) {
-            case REFERENCE_UNRESOLVED ->
-                Optional.ofNullable(unmade.get(withoutSort(finding.facts().getOrDefault("value", ""))));
-            case FACT_GONE -> Optional.ofNullable(unmade.get(finding.facts().getOrDefault("id", "")));
-            default -> Optional.empty();
-        };
+        if (finding.code().equals(Code.REFERENCE_UNRESOLVED)) {
+            return Optional.ofNullable(unmade.get(withoutSort(finding.facts().getOrDefault("value", ""))));
+        }
+        return finding.code().equals(Code.FACT_GONE)
+                ? Optional.ofNullable(unmade.get(finding.facts().getOrDefault("id", "")))
+                : Optional.empty();
     }
 
     /** A subject is named as {@code person:ID} or {@code group:ID}. */

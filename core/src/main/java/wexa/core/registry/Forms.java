@@ -20,6 +20,7 @@ public final class Forms {
     private static final List<Kind<?>> EARLY = List.of(Kind.UNIT, Kind.HOME, Kind.PERSON, Kind.INVITATION);
 
     private static final Map<String, Form> BY_NAME = new LinkedHashMap<>();
+    private static final Map<String, String> LABELS = new HashMap<>();
     private static final Map<Form, Integer> RANKS = new HashMap<>();
 
     /** When values are quoted: every word of every phrase. */
@@ -36,6 +37,7 @@ public final class Forms {
                     throw new IllegalStateException("there are two forms '" + form.name() + "'; rename one");
                 }
                 words.addAll(form.phrase().words());
+                form.allFields().forEach(field -> LABELS.putIfAbsent(field.name(), field.label()));
                 RANKS.put(form, form.isLast() ? 2 * order.size() - place : place);
             }
         }
@@ -71,6 +73,11 @@ public final class Forms {
 
     public static Optional<Form> find(String name) {
         return Optional.ofNullable(BY_NAME.get(name));
+    }
+
+    /** What people call a field, by its name; the name itself for one that no form has. */
+    public static String label(String field) {
+        return LABELS.getOrDefault(field, field);
     }
 
     /**

@@ -9,7 +9,6 @@ import wexa.core.change.Change;
 import wexa.core.change.Form;
 import wexa.core.change.Resolution;
 import wexa.core.change.Values;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.App;
 import wexa.core.model.Area;
@@ -37,13 +36,13 @@ public sealed interface TenantChange extends Change {
             boolean isOther = known.isEmpty()
                     && !model.table(Kind.APP).by(App.BY_KEY, app.key()).isEmpty();
             if (isOther) {
-                findings.add(
-                        Finding.of(Code.APP_KEY_TAKEN, "app", "value", app.key().text()));
+                findings.add(Finding.of(
+                        TenantCodes.APP_KEY_TAKEN, "app", "value", app.key().text()));
             }
             boolean isTaken = model.tenants().by(Tenant.BY_APP, app.id()).stream()
                     .anyMatch(other -> other.key().equals(tenant.key()));
             if (isTaken) {
-                findings.add(Finding.of(Code.TENANT_KEY_TAKEN, "key", "value", path()));
+                findings.add(Finding.of(TenantCodes.TENANT_KEY_TAKEN, "key", "value", path()));
             }
             List<Effect> effects = Stream.of(known.isEmpty() ? List.of(app) : List.<Fact>of(), List.of(tenant), areas)
                     .flatMap(List::stream)

@@ -9,7 +9,6 @@ import wexa.core.change.Form;
 import wexa.core.change.References;
 import wexa.core.change.Resolution;
 import wexa.core.change.Values;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -29,7 +28,7 @@ public sealed interface UnitChange extends Change {
             model.table(Kind.UNIT).by(Unit.BY_KEY, unit.key()).stream()
                     .findFirst()
                     .ifPresent(holder -> findings.add(Finding.of(
-                            Code.UNIT_KEY_TAKEN, "key", "value", unit.key().text(), "holder", holder.name())));
+                            UnitCodes.UNIT_KEY_TAKEN, "key", "value", unit.key().text(), "holder", holder.name())));
             unit.parent()
                     .filter(parent -> model.table(Kind.UNIT).find(parent).isEmpty())
                     .ifPresent(parent -> findings.add(References.unresolved("parent", parent)));

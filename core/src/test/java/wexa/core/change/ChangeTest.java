@@ -12,11 +12,15 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import wexa.core.RandomModel;
 import wexa.core.account.AccountChange;
+import wexa.core.account.AccountCodes;
 import wexa.core.account.SeatChange;
 import wexa.core.assignment.AssignmentChange;
+import wexa.core.assignment.AssignmentCodes;
 import wexa.core.engagement.EngagementChange;
+import wexa.core.engagement.EngagementCodes;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.group.GroupCodes;
 import wexa.core.group.MembershipChange;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
@@ -48,6 +52,7 @@ import wexa.core.model.Unit;
 import wexa.core.model.UserNameRule;
 import wexa.core.model.Window;
 import wexa.core.person.PersonChange;
+import wexa.core.person.PersonCodes;
 import wexa.core.registry.Sentences;
 
 /** What each change refuses, and what it comes to, on a small model written out by hand. */
@@ -167,7 +172,7 @@ class ChangeTest {
                 Map.of(),
                 List.of());
         Resolution add = new PersonChange.Add(rival).resolve(model(), NOW);
-        assertThat(codes(add)).containsExactly(Code.HANDLE_TAKEN, Code.MAIL_TAKEN);
+        assertThat(codes(add)).containsExactly(PersonCodes.HANDLE_TAKEN, PersonCodes.MAIL_TAKEN);
         assertThat(add.effects()).isEmpty();
         assertThat(add.findings().get(0).facts()).containsEntry("free", "ines.abara2");
         Engagement same = new Engagement(
@@ -180,7 +185,7 @@ class ChangeTest {
                 Optional.empty(),
                 Window.ALWAYS);
         assertThat(codes(new EngagementChange.Begin(same).resolve(model(), NOW)))
-                .containsExactly(Code.STAFF_NUMBER_TAKEN);
+                .containsExactly(EngagementCodes.STAFF_NUMBER_TAKEN);
     }
 
     @Test
@@ -219,7 +224,7 @@ class ChangeTest {
         assertThat(new MembershipChange.Put(inside).resolve(model(held), NOW).isAlreadySo())
                 .isTrue();
         assertThat(codes(new MembershipChange.Put(beyond).resolve(model(held), NOW)))
-                .containsExactly(Code.MEMBERSHIP_OVERLAPS);
+                .containsExactly(GroupCodes.MEMBERSHIP_OVERLAPS);
     }
 
     @Test
@@ -228,7 +233,7 @@ class ChangeTest {
         Membership next = membership(of(ines), night, Window.from(NOW.plusSeconds(200)));
         Membership over = membership(of(ines), night, Window.of(NOW.minusSeconds(100), NOW.minusSeconds(50)));
         assertThat(codes(new MembershipChange.Edit(during(held, Window.from(NOW))).resolve(model(held, next), NOW)))
-                .containsExactly(Code.MEMBERSHIP_OVERLAPS);
+                .containsExactly(GroupCodes.MEMBERSHIP_OVERLAPS);
         assertThat(codes(new MembershipChange.Edit(during(held, Window.from(NOW))).resolve(model(held, over), NOW)))
                 .isEmpty();
     }
@@ -273,7 +278,7 @@ class ChangeTest {
         Assignment other = assignment(ids.id(), Window.from(NOW.plusSeconds(500)));
         Assignment wanted = assignment(running.id(), Window.of(NOW.minusSeconds(9_999), NOW.plusSeconds(600)));
         assertThat(codes(new AssignmentChange.Edit(wanted).resolve(model(running, other), NOW)))
-                .contains(Code.ASSIGNMENT_OVERLAPS);
+                .contains(AssignmentCodes.ASSIGNMENT_OVERLAPS);
         Resolution alone = new AssignmentChange.Edit(wanted).resolve(model(running), NOW);
         assertThat(((Assignment) alone.effects().get(0).after().orElseThrow()).window())
                 .isEqualTo(Window.of(NOW.minusSeconds(100), NOW.plusSeconds(600)));
@@ -282,7 +287,7 @@ class ChangeTest {
     @Test
     void nobodyIsPutIntoAGroupOfTheDirectory() {
         Resolution put = new MembershipChange.Put(membership(of(ines), directory, Window.ALWAYS)).resolve(model(), NOW);
-        assertThat(codes(put)).containsExactly(Code.GROUP_NOT_ASSIGNED);
+        assertThat(codes(put)).containsExactly(GroupCodes.GROUP_NOT_ASSIGNED);
     }
 
     @Test
@@ -290,11 +295,11 @@ class ChangeTest {
         Membership nested = membership(of(night), crew, Window.ALWAYS);
         Resolution back =
                 new MembershipChange.Put(membership(of(crew), night, Window.ALWAYS)).resolve(model(nested), NOW);
-        assertThat(codes(back)).containsExactly(Code.MEMBERSHIP_CYCLE);
+        assertThat(codes(back)).containsExactly(GroupCodes.MEMBERSHIP_CYCLE);
         assertThat(back.findings().get(0).facts().get("circle"))
                 .isEqualTo("crew → night → crew".replace("night", "lagoon-night"));
         Resolution self = new MembershipChange.Put(membership(of(crew), crew, Window.ALWAYS)).resolve(model(), NOW);
-        assertThat(codes(self)).containsExactly(Code.MEMBERSHIP_CYCLE);
+        assertThat(codes(self)).containsExactly(GroupCodes.MEMBERSHIP_CYCLE);
     }
 
     @Test
@@ -324,7 +329,7 @@ class ChangeTest {
     @Test
     void aUserNameIsTakenWithoutRegardToCaseAndAFreeOneOffered() {
         Resolution open = new AccountChange.Open(account(wren, "INES.abara")).resolve(model(), NOW);
-        assertThat(codes(open)).containsExactly(Code.USER_NAME_TAKEN);
+        assertThat(codes(open)).containsExactly(AccountCodes.USER_NAME_TAKEN);
         assertThat(open.findings().get(0).facts()).containsEntry("free", "INES.abara2");
         assertThat(new AccountChange.Open(account(ines, "other"))
                         .resolve(model(), NOW)
@@ -335,7 +340,7 @@ class ChangeTest {
     @Test
     void anEmergencyAccountStaysOpen() {
         assertThat(codes(new AccountChange.Close(emergency).resolve(model(), NOW)))
-                .containsExactly(Code.EMERGENCY_ACCOUNT);
+                .containsExactly(AccountCodes.EMERGENCY_ACCOUNT);
     }
 
     @Test
@@ -346,7 +351,8 @@ class ChangeTest {
         Model model = model(other, taken);
         Seat across = new Seat(ids.id(), account.id(), Key.of("keeper"), Window.from(NOW));
         Seat before = new Seat(ids.id(), account.id(), Key.of("keeper"), Window.of(NOW, NOW.plusSeconds(500)));
-        assertThat(codes(new SeatChange.Give(across).resolve(model, NOW))).containsExactly(Code.SEAT_POOL_EMPTY);
+        assertThat(codes(new SeatChange.Give(across).resolve(model, NOW)))
+                .containsExactly(AccountCodes.SEAT_POOL_EMPTY);
         assertThat(new SeatChange.Give(before).resolve(model, NOW).effects()).hasSize(1);
     }
 
@@ -354,10 +360,11 @@ class ChangeTest {
     void aSeatThatNeedsAnAttributeSaysWhich() {
         Seat handheld = new Seat(ids.id(), account.id(), Key.of("handheld"), Window.ALWAYS);
         Resolution give = new SeatChange.Give(handheld).resolve(model(), NOW);
-        assertThat(codes(give)).containsExactly(Code.SEAT_ATTRIBUTE_MISSING);
+        assertThat(codes(give)).containsExactly(AccountCodes.SEAT_ATTRIBUTE_MISSING);
         assertThat(give.findings().get(0).path()).isEqualTo("phone");
         Seat unknown = new Seat(ids.id(), account.id(), Key.of("throne"), Window.ALWAYS);
-        assertThat(codes(new SeatChange.Give(unknown).resolve(model(), NOW))).containsExactly(Code.SEAT_KIND_UNKNOWN);
+        assertThat(codes(new SeatChange.Give(unknown).resolve(model(), NOW)))
+                .containsExactly(AccountCodes.SEAT_KIND_UNKNOWN);
     }
 
     private Assignment assignment(Optional<Id<Area>> area, Optional<Id<Engagement>> engagement) {
@@ -368,7 +375,7 @@ class ChangeTest {
     void aRoleWithoutAnAreaDoesNothingAndTheNearestIsNamed() {
         Resolution give =
                 new AssignmentChange.Give(assignment(Optional.empty(), Optional.empty())).resolve(model(), NOW);
-        assertThat(codes(give)).containsExactly(Code.ASSIGNMENT_INERT);
+        assertThat(codes(give)).containsExactly(AssignmentCodes.ASSIGNMENT_INERT);
         assertThat(give.findings().get(0).facts()).containsEntry("nearest", "lagoon-hall");
         assertThat(give.effects()).hasSize(1);
     }
@@ -387,7 +394,8 @@ class ChangeTest {
                 Window.ALWAYS);
         Resolution give = new AssignmentChange.Give(assignment(Optional.of(elsewhere.id()), Optional.of(others.id())))
                 .resolve(model(elsewhere, others), NOW);
-        assertThat(codes(give)).containsExactly(Code.ENGAGEMENT_OF_OTHER, Code.AREA_NOT_IN_TENANT);
+        assertThat(codes(give))
+                .containsExactly(AssignmentCodes.ENGAGEMENT_OF_OTHER, AssignmentCodes.AREA_NOT_IN_TENANT);
     }
 
     @Test

@@ -32,8 +32,10 @@ import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.tenant.TenantChange;
+import wexa.core.tenant.TenantCodes;
 import wexa.core.unit.HomeChange;
 import wexa.core.unit.UnitChange;
+import wexa.core.unit.UnitCodes;
 
 /** What everything else stands on: units, homes and tenants that are new. They give nobody anything. */
 class FoundationTest {
@@ -139,7 +141,7 @@ class FoundationTest {
         Unit taken = made.units.get(1);
         Unit lost = new Unit(made.id(), taken.key(), "Twin", Optional.of(made.id()), ZoneOffset.UTC);
         assertThat(codes(preview(model, new UnitChange.Make(lost))))
-                .containsExactlyInAnyOrder(Code.UNIT_KEY_TAKEN, Code.REFERENCE_UNRESOLVED);
+                .containsExactlyInAnyOrder(UnitCodes.UNIT_KEY_TAKEN, Code.REFERENCE_UNRESOLVED);
     }
 
     @Test
@@ -163,8 +165,8 @@ class FoundationTest {
                 .extracting(Effect::kind)
                 .containsExactlyInAnyOrder(Kind.TENANT, Kind.AREA, Kind.AREA);
         assertThat(codes(preview(preview.model(), connect(made, first.app(), "north"))))
-                .containsExactly(Code.TENANT_KEY_TAKEN);
+                .containsExactly(TenantCodes.TENANT_KEY_TAKEN);
         assertThat(codes(preview(preview.model(), connect(made, otherApp(made, "other"), "west"))))
-                .containsExactly(Code.APP_KEY_TAKEN);
+                .containsExactly(TenantCodes.APP_KEY_TAKEN);
     }
 }

@@ -18,8 +18,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.group.GroupCodes;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Fact;
@@ -215,7 +215,7 @@ class GroupComparisonTest {
                 Map.of("id", next().toString(), "member", "ines.abara", "group", "own"));
         assertThat(preview(model, List.of(byHand)).outcomes().get(0).findings())
                 .extracting(Finding::code)
-                .containsExactly(Code.GROUP_NOT_OF_DIRECTORY);
+                .containsExactly(GroupCodes.GROUP_NOT_OF_DIRECTORY);
         Entry away = new Entry(new Entry.Id(next()), "group.delist", Map.of("group", "own"));
         assertThat(preview(model, List.of(away)).effects()).isEmpty();
 

@@ -111,7 +111,7 @@ class OwnAccessTest {
         return one.role().sets().stream()
                 .flatMap(set -> model.table(Kind.PERMISSION_SET).get(set).permissions().stream())
                 .anyMatch(permission -> !app.carriersOf(permission).isEmpty()
-                        && !one.role().exceptions().contains(permission));
+                        && !one.role().exclusions().contains(permission));
     }
 
     private App app() {

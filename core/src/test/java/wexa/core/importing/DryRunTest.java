@@ -20,6 +20,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.group.GroupCodes;
 import wexa.core.importing.DryRun.Result;
 import wexa.core.intake.Entry;
 import wexa.core.model.Group;
@@ -27,6 +28,7 @@ import wexa.core.model.GroupKind;
 import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.person.PersonCodes;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 
@@ -205,7 +207,9 @@ class DryRunTest {
                         row(3, "member", "group right", "group", "left")));
         assertThat(groups).isNotEmpty();
         assertThat(run.outcomes()).extracting(DryRun.Outcome::result).containsExactly(Result.CREATE, Result.REFUSED);
-        assertThat(run.outcomes().get(1).findings()).extracting(Finding::code).containsExactly(Code.MEMBERSHIP_CYCLE);
+        assertThat(run.outcomes().get(1).findings())
+                .extracting(Finding::code)
+                .containsExactly(GroupCodes.MEMBERSHIP_CYCLE);
     }
 
     @Test
@@ -213,11 +217,13 @@ class DryRunTest {
         Row twice = row(3, "handle", "pim.arkwell", "given", "Pim", "family", "Arkwell");
         DryRun run = run(made.model(), Sheet.PEOPLE, List.of(newcomer(2, "Pim", "Arkwell", "V-3"), twice));
         assertThat(run.outcomes()).extracting(DryRun.Outcome::result).containsExactly(Result.CREATE, Result.REFUSED);
-        assertThat(run.outcomes().get(1).findings()).extracting(Finding::code).containsExactly(Code.HANDLE_TAKEN);
+        assertThat(run.outcomes().get(1).findings())
+                .extracting(Finding::code)
+                .containsExactly(PersonCodes.HANDLE_TAKEN);
         DryRun ragged = run(made.model(), Sheet.PEOPLE, List.of(new Row(2, Map.of(), true)));
         assertThat(ragged.outcomes().get(0).findings())
                 .extracting(Finding::code)
-                .containsExactly(Code.ROW_RAGGED);
+                .containsExactly(ImportCodes.ROW_RAGGED);
     }
 
     /** What is there, written as rows and read again, changes nothing. */
@@ -352,7 +358,7 @@ class DryRunTest {
         assertThat(run.outcomes()).extracting(DryRun.Outcome::result).containsExactly(Result.CHANGE, Result.REFUSED);
         assertThat(run.outcomes().get(1).findings())
                 .extracting(Finding::code)
-                .containsExactly(Code.ROW_OF_SOMEBODY_ELSE);
+                .containsExactly(ImportCodes.ROW_OF_SOMEBODY_ELSE);
     }
 
     @Test

@@ -27,7 +27,7 @@ class MessageTemplateTest {
                 .isEmpty();
         assertThat(new MessageTemplate("Hello", "{doors}").check(Occasion.INVITATION))
                 .extracting(Finding::code)
-                .containsExactly(Code.MESSAGE_BLANK_MISSING);
+                .containsExactly(MessageCodes.MESSAGE_BLANK_MISSING);
     }
 
     @Test
@@ -40,10 +40,10 @@ class MessageTemplateTest {
         assertThat(new MessageTemplate("", BODY).check(Occasion.FIRST_ACCOUNTS))
                 .extracting(Finding::code, Finding::path)
                 .containsExactly(org.assertj.core.groups.Tuple.tuple(Code.FIELD_MISSING, "subject"));
-        assertThat(codes("Hi {shoe size}", BODY)).containsExactly(Code.MESSAGE_BLANK_UNKNOWN);
-        assertThat(codes("Hi", BODY + " {")).containsExactly(Code.MESSAGE_BLANK_UNKNOWN);
-        assertThat(codes("Hi", "{doors}")).containsExactly(Code.MESSAGE_BLANK_MISSING);
-        assertThat(codes("Hi {doors}", BODY)).containsExactly(Code.MESSAGE_BLANK_NOT_HERE);
+        assertThat(codes("Hi {shoe size}", BODY)).containsExactly(MessageCodes.MESSAGE_BLANK_UNKNOWN);
+        assertThat(codes("Hi", BODY + " {")).containsExactly(MessageCodes.MESSAGE_BLANK_UNKNOWN);
+        assertThat(codes("Hi", "{doors}")).containsExactly(MessageCodes.MESSAGE_BLANK_MISSING);
+        assertThat(codes("Hi {doors}", BODY)).containsExactly(MessageCodes.MESSAGE_BLANK_NOT_HERE);
         assertThat(codes("Hi\nBcc: all", BODY)).containsExactly(Code.FIELD_CONTROL_CHARACTERS);
         assertThat(codes("Hi", BODY + "x".repeat(MessageTemplate.LONGEST_BODY))).containsExactly(Code.FIELD_TOO_LONG);
     }

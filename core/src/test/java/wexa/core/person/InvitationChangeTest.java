@@ -11,9 +11,11 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import wexa.core.RandomModel;
 import wexa.core.account.AccountChange;
+import wexa.core.account.AccountCodes;
 import wexa.core.change.Change;
 import wexa.core.change.Resolution;
 import wexa.core.engagement.EngagementChange;
+import wexa.core.engagement.EngagementCodes;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
@@ -90,9 +92,11 @@ class InvitationChangeTest {
     @Test
     void anAccountWaitsUntilTheInvitationIsAccepted() {
         Model model = model(mattis);
-        assertThat(codes(open(mattis, model))).contains(Code.IDENTITY_UNKNOWN).doesNotContain(Code.ACCOUNT_NO_SIGN_IN);
+        assertThat(codes(open(mattis, model)))
+                .contains(PersonCodes.IDENTITY_UNKNOWN)
+                .doesNotContain(AccountCodes.ACCOUNT_NO_SIGN_IN);
         Model invited = invited(model);
-        assertThat(codes(open(mattis, invited))).contains(Code.IDENTITY_AWAITED);
+        assertThat(codes(open(mattis, invited))).contains(PersonCodes.IDENTITY_AWAITED);
         Invitation sent = invited.table(Kind.INVITATION).get(id);
         assertThat(sent.mail()).isEqualTo(Mail.of("mattis@orrin.example"));
         Model accepted = invited.with(
@@ -110,7 +114,8 @@ class InvitationChangeTest {
                 person("orrin", Optional.of("mattis"), Optional.empty()),
                 person("skerrow", Optional.empty(), Optional.empty()))) {
             Model model = model(known);
-            assertThat(codes(open(known, model))).doesNotContain(Code.IDENTITY_UNKNOWN, Code.IDENTITY_AWAITED);
+            assertThat(codes(open(known, model)))
+                    .doesNotContain(PersonCodes.IDENTITY_UNKNOWN, PersonCodes.IDENTITY_AWAITED);
             assertThat(new InvitationChange.Send(id, known.id())
                             .resolve(model, NOW)
                             .isAlreadySo())
@@ -167,7 +172,7 @@ class InvitationChangeTest {
                     Optional.empty(),
                     Window.from(NOW));
             assertThat(codes(new EngagementChange.Begin(engagement).resolve(model, NOW))
-                            .contains(Code.HOME_UNFIT))
+                            .contains(EngagementCodes.HOME_UNFIT))
                     .as("%s", kind)
                     .isEqualTo(kind != EngagementKind.PARTNER);
         }

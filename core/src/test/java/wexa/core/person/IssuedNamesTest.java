@@ -14,7 +14,6 @@ import wexa.core.RandomModel;
 import wexa.core.account.AccountChange;
 import wexa.core.change.Change;
 import wexa.core.change.Resolution;
-import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Account;
 import wexa.core.model.Handle;
@@ -66,7 +65,8 @@ class IssuedNamesTest {
         List<Finding> found = new PersonChange.Edit(other).resolve(renamed, NOW).findings();
         assertThat(found)
                 .extracting(Finding::code, Finding::path)
-                .contains(tuple(Code.NAME_ISSUED_BEFORE, "handle"), tuple(Code.NAME_ISSUED_BEFORE, "mail"));
+                .contains(
+                        tuple(PersonCodes.NAME_ISSUED_BEFORE, "handle"), tuple(PersonCodes.NAME_ISSUED_BEFORE, "mail"));
         String free = found.get(0).facts().get("free");
         assertThat(new PersonChange.Edit(named(other, free, "other@skerrow.example"))
                         .resolve(renamed, NOW)
@@ -107,7 +107,7 @@ class IssuedNamesTest {
         assertThat(new AccountChange.Open(wanted).resolve(renamed, NOW).findings())
                 .singleElement()
                 .satisfies(finding -> {
-                    assertThat(finding.code()).isEqualTo(Code.NAME_ISSUED_BEFORE);
+                    assertThat(finding.code()).isEqualTo(PersonCodes.NAME_ISSUED_BEFORE);
                     assertThat(finding.facts().get("free")).isEqualTo("Once.Mine2");
                 });
         Id<Tenant> elsewhere = made.tenants.stream()

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import wexa.core.RandomModel;
 import wexa.core.SampleEntries;
 import wexa.core.access.AccessIndex;
+import wexa.core.conflict.ConflictCodes;
 import wexa.core.conflict.Conflicts;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
@@ -106,7 +107,7 @@ class ConflictFindingsTest {
         assertThat(preview.outcomes())
                 .extracting(Preview.Outcome::state)
                 .containsExactly(Preview.State.READY, Preview.State.TO_SETTLE);
-        assertThat(codes(preview, 1)).contains(Code.CONFLICT_BLOCKS);
+        assertThat(codes(preview, 1)).contains(ConflictCodes.CONFLICT_BLOCKS);
         assertThat(new Conflicts(preview.model(), preview.index()).of(person.id(), RandomModel.NOW))
                 .isEmpty();
         assertThat(preview.effects()).hasSize(1);
@@ -117,8 +118,8 @@ class ConflictFindingsTest {
         Snapshot snapshot = snapshot(Manner.WARN, Set.of(Counted.BLOCKED));
         Preview preview = preview(snapshot, List.of(give(records), give(approves)));
         assertThat(preview.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);
-        assertThat(codes(preview, 0)).doesNotContain(Code.CONFLICT_WARNS);
-        assertThat(codes(preview, 1)).contains(Code.CONFLICT_WARNS);
+        assertThat(codes(preview, 0)).doesNotContain(ConflictCodes.CONFLICT_WARNS);
+        assertThat(codes(preview, 1)).contains(ConflictCodes.CONFLICT_WARNS);
         assertThat(new StandingPolicy(StandingPolicy.Mode.PASS, 100, 100)
                         .judge(preview, new StandingPolicy.Source(true, false, Set.of())))
                 .extracting(StandingPolicy.Reason::cause)
@@ -133,7 +134,7 @@ class ConflictFindingsTest {
         assertThat(new Conflicts(conflicting.model(), conflicting.index()).of(person.id(), RandomModel.NOW))
                 .hasSize(1);
         Preview more = preview(conflicting, List.of(give(role(), "until", "2026-12-24")));
-        assertThat(codes(more, 0)).doesNotContain(Code.CONFLICT_WARNS, Code.CONFLICT_BLOCKS);
+        assertThat(codes(more, 0)).doesNotContain(ConflictCodes.CONFLICT_WARNS, ConflictCodes.CONFLICT_BLOCKS);
         assertThat(snapshot.version()).isLessThan(conflicting.version());
     }
 
@@ -145,9 +146,9 @@ class ConflictFindingsTest {
     void whatBeginsLaterCountsWhereTheRuleSaysSo() {
         List<Entry> entries = List.of(give(records), give(approves, "from", "2026-12-24"));
         assertThat(codes(preview(snapshot(Manner.BLOCK, Set.of(Counted.BLOCKED, Counted.COMING)), entries), 1))
-                .contains(Code.CONFLICT_BLOCKS);
+                .contains(ConflictCodes.CONFLICT_BLOCKS);
         assertThat(codes(preview(snapshot(Manner.BLOCK, Set.of(Counted.BLOCKED)), entries), 1))
-                .doesNotContain(Code.CONFLICT_BLOCKS);
+                .doesNotContain(ConflictCodes.CONFLICT_BLOCKS);
     }
 
     @Test

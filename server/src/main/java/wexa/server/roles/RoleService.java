@@ -108,7 +108,7 @@ public class RoleService {
 
     private static List<RoleViews.Line> lines(
             Model model, Role role, List<Set<Permission>> contents, Set<Permission> result) {
-        Set<Permission> all = new TreeSet<>(role.exceptions());
+        Set<Permission> all = new TreeSet<>(role.exclusions());
         contents.forEach(all::addAll);
         List<RoleViews.Line> lines = new ArrayList<>();
         for (App app : model.table(Kind.APP).stream().toList()) {
@@ -125,7 +125,7 @@ public class RoleService {
                                         .map(content -> content.contains(permission))
                                         .toList(),
                                 result.contains(permission),
-                                role.exceptions().contains(permission)));
+                                role.exclusions().contains(permission)));
                     }
                 }
             }

@@ -43,8 +43,8 @@ import wexa.core.model.Window;
  */
 @Component
 public class StoredForms {
-    /** The version in which facts are written. In 1 groups had no tags, in 2 no entry. */
-    public static final int VERSION = 3;
+    /** The version in which facts are written. In 1 groups had no tags, in 2 no entry, and up to 3 a role's exclusions had another name. */
+    public static final int VERSION = 4;
 
     private static final int ENTRY_VERSION = 2;
     private static final int STEP_VERSION = 3;
@@ -179,6 +179,9 @@ public class StoredForms {
         requireKnown(version, VERSION);
         if (version < 2 && kind.equals(Kind.GROUP)) {
             ((ObjectNode) body).putArray("tags");
+        }
+        if (version < 4 && kind.equals(Kind.ROLE)) {
+            ((ObjectNode) body).set("exclusions", body.path("exceptions"));
         }
         return json.treeToValue(body, kind.type());
     }

@@ -68,8 +68,13 @@ class StoredFormsTest {
     }
 
     @Test
-    void factsOfVersionThreeAreReadAndWrittenAsTheyWere() throws IOException {
-        JsonNode facts = json.readTree(golden("facts-v3.json")).path("facts");
+    void factsOfVersionThreeHaveExclusionsByAnotherName() throws IOException {
+        assertThat(forms.readModel(golden("facts-v3.json"))).isEqualTo(forms.readModel(golden("facts-v4.json")));
+    }
+
+    @Test
+    void factsOfVersionFourAreReadAndWrittenAsTheyWere() throws IOException {
+        JsonNode facts = json.readTree(golden("facts-v4.json")).path("facts");
         assertThat(facts.valueStream().map(fact -> fact.path("kind").asString()).collect(Collectors.toSet()))
                 .as("every kind of fact has its example")
                 .isEqualTo(Kind.all().stream().map(Kind::text).collect(Collectors.toSet()));
@@ -141,7 +146,7 @@ class StoredFormsTest {
 
     @Test
     void effectsComeBackAsTheyWent() throws IOException {
-        List<Fact> facts = forms.readModel(golden("facts-v3.json"));
+        List<Fact> facts = forms.readModel(golden("facts-v4.json"));
         List<Effect> effects = facts.stream().map(Effect::make).toList();
         assertThat(forms.readEffects(forms.writeEffects(effects))).isEqualTo(effects);
         List<Effect> drops = facts.stream().map(Effect::drop).toList();
@@ -150,7 +155,7 @@ class StoredFormsTest {
 
     @Test
     void aFormFromALaterProgramIsRefusedWithTheWayOut() {
-        assertThatThrownBy(() -> forms.readFact("unit", 4, "{}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readFact("unit", 5, "{}")).hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readFields("unit.make", "{\"version\": 3, \"fields\": {}}"))
                 .hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readStep("{\"version\": 4}")).hasMessageContaining("at least as new");

@@ -1,0 +1,27 @@
+package wexa.core.assignment;
+
+import wexa.core.finding.Code;
+
+/** What can stand against giving roles. */
+public final class AssignmentCodes {
+    public static final Code ASSIGNMENT_OVERLAPS = Code.block(
+            "assignment.overlaps", "The role is given there already until {until}. Change that assignment instead.");
+
+    public static final Code AREA_NOT_IN_TENANT = Code.block(
+            "assignment.area-not-in-tenant", "Area “{value}” does not belong to {tenant}. Choose one of its areas.");
+
+    public static final Code ENGAGEMENT_OF_OTHER =
+            Code.block("assignment.engagement-of-other", "The engagement belongs to somebody else.");
+
+    public static final Code ASSIGNMENT_INERT = Code.warn(
+            "assignment.inert",
+            facts -> "“" + facts.get("role") + "” grants nothing without an area in " + facts.get("tenant") + "."
+                    + (facts.get("nearestName").isEmpty()
+                            ? ""
+                            : " Nearest that fits: " + facts.get("nearestName") + "."));
+
+    public static final Code NOT_MANAGED =
+            Code.warn("tenant.not-managed", "{tenant} does not take {what} from outside; nothing is sent.");
+
+    private AssignmentCodes() {}
+}

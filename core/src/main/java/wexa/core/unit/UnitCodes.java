@@ -1,0 +1,11 @@
+package wexa.core.unit;
+
+import wexa.core.finding.Code;
+
+/** What can stand against changes to units. */
+public final class UnitCodes {
+    public static final Code UNIT_KEY_TAKEN = Code.block(
+            "unit.key-taken", "The short name {value} belongs to the unit “{holder}”. Use another short name.");
+
+    private UnitCodes() {}
+}
