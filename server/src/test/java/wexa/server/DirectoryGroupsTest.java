@@ -156,7 +156,7 @@ class DirectoryGroupsTest {
         assertThat(sentences(retiring))
                 .singleElement()
                 .satisfies(sentence ->
-                        assertThat(sentence).matches("delist group surgeons with [23] memberships and 0 roles"));
+                        assertThat(sentence).matches("delist group surgeons # [23] memberships and 0 roles end with it"));
         assertThat(cast.tove.apply(retiring).status()).isEqualTo(200);
         assertThat(found("surgeons")).isEmpty();
         assertThat(read().path("shifting")).isEmpty();

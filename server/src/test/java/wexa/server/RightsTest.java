@@ -126,10 +126,13 @@ class RightsTest {
 
     private int status(Browserless who, Operation operation) throws Exception {
         JsonNode content = operation.described().path("requestBody").path("content");
-        String type = content.has("text/csv") ? "text/csv" : "application/json";
+        String type = content.propertyNames().stream()
+                .filter(one -> one.startsWith("text/"))
+                .findFirst()
+                .orElse("application/json");
         String body = !operation.isSent()
                 ? null
-                : type.equals("text/csv")
+                : type.startsWith("text/")
                         ? "handle\n"
                         : sample(content.path(type).path("schema")).toString();
         return who.sendText(
@@ -138,6 +141,8 @@ class RightsTest {
                         body,
                         "Content-Type",
                         type,
+                        "Accept",
+                        "*/*",
                         "If-Match",
                         "\"1\"")
                 .status();

@@ -35,9 +35,9 @@ final class AssignmentForms {
             "assignment",
             new Reference<>(
                     Kind.ASSIGNMENT,
-                    "an assignment, such as keeper of wren.castellane in pelagia/north",
+                    "an assignment, such as keeper to wren.castellane in pelagia/north",
                     List.of(new Reference.Wording(
-                            "{role} of {subject} in {tenant}[ at {area}]", ROLE, SUBJECT, TENANT, AREA)),
+                            "{role} to {subject} in {tenant}[ at {area}]", ROLE, SUBJECT, TENANT, AREA)),
                     new Naming()),
             "Assignment");
 
@@ -49,12 +49,12 @@ final class AssignmentForms {
 
     static final Form EDIT = Form.changes(Kind.ASSIGNMENT, "edit", "Change an assignment")
             .with(ASSIGNMENT, AREA, Types.FROM, Types.UNTIL, Types.BECAUSE)
-            .says("change role {assignment}[ area {area}][ from {from}][ until {until}][ because {because}]")
+            .says("change assignment of {assignment}[ area {area}][ from {from}][ until {until}][ because {because}]")
             .reads(in -> in.get(ASSIGNMENT).flatMap(before -> edited(before, in)));
 
-    static final Form END = Form.ends(Kind.ASSIGNMENT, "end", "Take a role away")
+    static final Form END = Form.ends(Kind.ASSIGNMENT, "end", "End an assignment")
             .with(ASSIGNMENT, Types.UNTIL)
-            .says("end role {assignment}[ until {until}]")
+            .says("end assignment of {assignment}[ until {until}]")
             .reads(in -> in.ending(ASSIGNMENT, AssignmentChange.End::new));
 
     private AssignmentForms() {}

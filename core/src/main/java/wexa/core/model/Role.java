@@ -20,8 +20,8 @@ public record Role(
     public static final Lookup<Role, Key> BY_KEY = Lookup.by(Role::key);
 
     public Role {
-        sets = List.copyOf(sets);
-        includes = List.copyOf(includes);
+        sets = sets.stream().distinct().toList();
+        includes = includes.stream().distinct().toList();
         exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
     }
 }

@@ -20,7 +20,7 @@ public final class Phrase {
     public static final String WITHOUT = "without";
 
     private static final Pattern CLAUSE = Pattern.compile("\\[([^]]*)]|([^\\[]+)");
-    private static final Pattern PIECE = Pattern.compile("\\{([\\w.]+)}|(\\S+)");
+    private static final Pattern PIECE = Pattern.compile("\\{([\\w.-]+)}|(\\S+)");
 
     private final List<Piece> pieces;
     private final List<Clause> clauses;
@@ -81,12 +81,17 @@ public final class Phrase {
         slots.forEach(slot -> byName.put(slot.name(), slot));
         Phrase phrase = new Phrase(pattern, byName);
         for (Slot slot : slots) {
-            if (!pattern.contains("{" + slot.name() + "}")) {
+            if (!phrase.has(slot)) {
                 throw new IllegalArgumentException("'" + pattern + "' has no place for '" + slot.name()
                         + "': a sentence says all that its fields say");
             }
         }
         return phrase;
+    }
+
+    private boolean has(Slot slot) {
+        return pieces.contains(slot)
+                || clauses.stream().anyMatch(clause -> clause.slot().equals(slot));
     }
 
     private static List<Piece> pieces(String text, Map<String, Slot> slots) {

@@ -304,7 +304,7 @@ class SetupTest {
         String id =
                 ada.send("POST", "/api/v1/tenants/" + tenant + "/matches", body).text("draft");
         JsonNode draft = ada.get("/api/v1/drafts/" + id).body();
-        assertThat(draft.path("entries").toString()).contains("found there as").doesNotContain("TO_SETTLE");
+        assertThat(draft.path("entries").toString()).contains(" found ").doesNotContain("TO_SETTLE");
         JsonNode review = ada.get("/api/v1/drafts/" + id + "/review").body();
         assertThat(review.path("tenants").path(0).path("steps").path(0).asString())
                 .isEqualTo("link account ines.abara@skerrow.example");
