@@ -7,10 +7,12 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
 import wexa.core.change.Need;
+import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
@@ -142,6 +144,11 @@ public final class SampleFields {
     private String value(Field<?> field, Form form, Map<String, String> others) {
         return switch (field.name()) {
             case "member", "subject" -> random.nextInt(3) == 0 ? "group:" + assigned() : "person:" + any(Kind.PERSON);
+            case "owner" -> any(Kind.PERSON);
+            case "includes" -> any(Kind.ROLE);
+            case "sets" -> any(Kind.PERMISSION_SET);
+            case "app" -> apps();
+            case "permissions", "exclusions" -> permissions(form, others);
             case "owners" -> any(Kind.PERSON) + "," + any(Kind.PERSON);
             case "units" -> any(Kind.UNIT);
             case "manager" -> any(Kind.PERSON);
@@ -160,6 +167,23 @@ public final class SampleFields {
             case "number" -> "A-" + random.nextInt(100_000);
             default -> reference(field, form).orElseGet(() -> made.pick(TEXTS) + random.nextInt(1_000));
         };
+    }
+
+    private String apps() {
+        return made.apps.get(0).id().toString();
+    }
+
+    /** Permissions of the application of the set, or of any. */
+    private String permissions(Form form, Map<String, String> others) {
+        Id<App> app = form.name().equals("permission-set.edit")
+                ? model.table(Kind.PERMISSION_SET)
+                        .get(Id.of(others.getOrDefault("permission-set", "")))
+                        .app()
+                : made.apps.get(0).id();
+        return model.table(Kind.APP).get(app).permissions().stream()
+                .limit(1 + random.nextInt(3))
+                .map(Object::toString)
+                .collect(Collectors.joining(","));
     }
 
     private Optional<String> reference(Field<?> field, Form form) {

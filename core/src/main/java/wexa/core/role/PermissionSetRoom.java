@@ -1,6 +1,9 @@
 package wexa.core.role;
 
 import java.util.List;
+import java.util.Optional;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
@@ -8,6 +11,7 @@ import wexa.core.model.Role;
 import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.room.WayBack;
 
 /** A set of permissions touches those who have a role that is made of it. */
 public final class PermissionSetRoom implements Room<PermissionSet> {
@@ -29,5 +33,26 @@ public final class PermissionSetRoom implements Room<PermissionSet> {
                 to.history(role.id());
             }
         }
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(PermissionSetForms.MAKE, PermissionSetForms.EDIT, PermissionSetForms.RETIRE);
+    }
+
+    @Override
+    public Values values(PermissionSet set) {
+        return PermissionSetForms.values(set);
+    }
+
+    /** The same again, so that what referred to it does. */
+    @Override
+    public Optional<WayBack> remaking(PermissionSet gone) {
+        return Optional.of(new WayBack(PermissionSetForms.MAKE, values(gone), WayBack.Identity.SAME));
+    }
+
+    @Override
+    public Optional<String> title(PermissionSet set, Model model) {
+        return Optional.of(set.name());
     }
 }

@@ -1,0 +1,83 @@
+package wexa.core.role;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import wexa.core.change.Change;
+import wexa.core.change.Field;
+import wexa.core.change.Form;
+import wexa.core.change.Reading;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
+import wexa.core.model.App;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Permission;
+import wexa.core.model.PermissionSet;
+
+/** How permission sets are made, changed and retired. A set stays with its application. */
+final class PermissionSetForms {
+    static final Field<Id<PermissionSet>> SET =
+            Field.required("permission-set", Types.PERMISSION_SET, "Permission set");
+    private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
+    private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
+    private static final Field<Id<App>> APP = Field.required("app", Types.APP, "Application");
+    private static final Field<String> DESCRIPTION = Field.optional("description", Types.TEXT, "Description");
+    private static final Field<List<Permission>> PERMISSIONS =
+            Field.optional("permissions", Types.listOf(Types.PERMISSION), "Permissions");
+
+    static final Form MAKE = Form.makes(Kind.PERMISSION_SET, "make", "Make a permission set")
+            .with(KEY, NAME, APP, DESCRIPTION, PERMISSIONS)
+            .says("make set {key} {name} of {app}[ about {description}][ permissions {permissions}]")
+            .reads(PermissionSetForms::made);
+
+    static final Form EDIT = Form.changes(Kind.PERMISSION_SET, "edit", "Change a permission set")
+            .with(SET, KEY, NAME, DESCRIPTION, PERMISSIONS)
+            .says("change set {permission-set}[ key {key}][ name {name}][ about {description}]"
+                    + "[ permissions {permissions}]")
+            .reads(in -> set(in).flatMap(before -> edited(before, in)));
+
+    static final Form RETIRE = Form.ends(Kind.PERMISSION_SET, "retire", "Retire a permission set")
+            .with(SET)
+            .says("retire set {permission-set}")
+            .afterOthers()
+            .reads(in -> set(in).map(PermissionSetChange.Retire::new));
+
+    private PermissionSetForms() {}
+
+    static Values values(PermissionSet set) {
+        return new Values()
+                .put(KEY, set.key())
+                .put(NAME, set.name())
+                .put(APP, set.app())
+                .putText(DESCRIPTION, set.description())
+                .putAll(PERMISSIONS, set.permissions());
+    }
+
+    private static Optional<PermissionSet> set(Reading in) {
+        return in.get(SET).map(in.model().table(Kind.PERMISSION_SET)::get);
+    }
+
+    private static Optional<Change> made(Reading in) {
+        Optional<Id<PermissionSet>> id = in.newId();
+        Optional<Key> key = in.get(KEY);
+        String name = in.text(NAME);
+        Optional<Id<App>> app = in.get(APP);
+        String description = in.text(DESCRIPTION);
+        Set<Permission> permissions = Set.copyOf(in.several(PERMISSIONS));
+        return id.isEmpty() || key.isEmpty() || app.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new PermissionSetChange.Make(
+                        new PermissionSet(id.get(), key.get(), name, description, app.get(), permissions)));
+    }
+
+    private static Optional<Change> edited(PermissionSet before, Reading in) {
+        String name = in.textOrKept(NAME, before.name());
+        String description = in.textOrKept(DESCRIPTION, before.description());
+        Set<Permission> permissions = Set.copyOf(in.severalOrKept(PERMISSIONS, List.copyOf(before.permissions())));
+        return in.orKept(KEY, Optional.of(before.key()))
+                .map(key -> new PermissionSetChange.Edit(
+                        new PermissionSet(before.id(), key, name, description, before.app(), permissions)));
+    }
+}

@@ -1,0 +1,274 @@
+package wexa.core.role;
+
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import wexa.core.change.Change;
+import wexa.core.change.Form;
+import wexa.core.change.References;
+import wexa.core.change.Resolution;
+import wexa.core.change.Values;
+import wexa.core.finding.Code;
+import wexa.core.finding.Finding;
+import wexa.core.model.Assignment;
+import wexa.core.model.Effect;
+import wexa.core.model.Id;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Permission;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Role;
+
+/** Changes to what roles are made of (rule 2). Whoever has the role follows at once. */
+public sealed interface RoleChange extends Change {
+    Code KEY_TAKEN = Code.block(
+            "role.key-taken", "The short name {value} belongs to the role “{holder}”. Use another short name.");
+    Code CYCLE = Code.block("role.cycle", "That would make a role include itself: {circle}.");
+    Code INCLUDED = Code.block("role.included", "“{value}” is included in {roles}. Remove it from there first.");
+    Code IN_RULE = Code.block(
+            "role.in-conflict-rule", "“{value}” is named by the conflict rule {rules}. Change the rule first.");
+    Code EXCLUDES_NOTHING = Code.warn(
+            "role.excludes-nothing", "The role does not have “{value}” in the first place; excluding it changes nothing.");
+    Code GIVES_NOTHING = Code.warn("role.gives-nothing", "The role grants nothing yet: add a permission set or a role.");
+
+    /** A role that was not there before. */
+    record Make(Role role) implements RoleChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            List<Finding> findings = check(role, model);
+            return model.roles()
+                    .find(role.id())
+                    .map(known -> Resolution.replace(known, role, findings))
+                    .orElseGet(() -> Resolution.make(role, findings));
+        }
+
+        @Override
+        public Form form() {
+            return RoleForms.MAKE;
+        }
+
+        @Override
+        public Values values() {
+            return RoleForms.values(role);
+        }
+    }
+
+    /** The role as it should be from now on. */
+    record Edit(Role role) implements RoleChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.roles()
+                    .find(role.id())
+                    .map(before -> Resolution.replace(before, role, check(role, model)))
+                    .orElseGet(() -> Resolution.blocked(
+                            Finding.of(Code.FACT_GONE, "role", "id", role.id().toString())));
+        }
+
+        @Override
+        public Form form() {
+            return RoleForms.EDIT;
+        }
+
+        @Override
+        public Values values() {
+            return RoleForms.values(role).put(RoleForms.ROLE, role.id());
+        }
+    }
+
+    /** The role goes, and with it every assignment and mapping to it. No other role may include it. */
+    record Retire(Role role, int falling) implements RoleChange {
+        /** Counts what falls with the role, for its remark. */
+        static Retire of(Role role, Model model) {
+            return new Retire(role, grants(role.id(), model).size());
+        }
+
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Role> before = model.roles().find(role.id());
+            if (before.isEmpty()) {
+                return Resolution.nothing();
+            }
+            List<Finding> findings = users(before.get(), model);
+            List<Effect> effects = new ArrayList<>(grants(role.id(), model));
+            effects.add(Effect.drop(before.get()));
+            return new Resolution(effects, findings);
+        }
+
+        @Override
+        public Form form() {
+            return RoleForms.RETIRE;
+        }
+
+        @Override
+        public Values values() {
+            return new Values().put(RoleForms.ROLE, role.id());
+        }
+
+        @Override
+        public Optional<String> remark() {
+            return falling == 0
+                    ? Optional.empty()
+                    : Optional.of(falling + (falling == 1 ? " assignment ends" : " assignments end") + " with it");
+        }
+    }
+
+    private static List<Effect> grants(Id<Role> role, Model model) {
+        return Stream.concat(
+                        model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role).stream(),
+                        model.table(Kind.MAPPING).stream()
+                                .filter(mapping -> mapping.role().equals(role)))
+                .map(Effect::drop)
+                .toList();
+    }
+
+    /** What keeps the role from going. */
+    private static List<Finding> users(Role role, Model model) {
+        List<Finding> findings = new ArrayList<>();
+        String roles = model.roles().stream()
+                .filter(other -> other.includes().contains(role.id()))
+                .map(Role::name)
+                .sorted()
+                .collect(Collectors.joining(", "));
+        if (!roles.isEmpty()) {
+            findings.add(Finding.of(INCLUDED, "role", "value", role.name(), "roles", roles));
+        }
+        String rules = model.table(Kind.CONFLICT_RULE).stream()
+                .filter(rule -> rule.one().roles().contains(role.id())
+                        || rule.other().roles().contains(role.id()))
+                .map(rule -> "“" + rule.name() + "”")
+                .sorted()
+                .collect(Collectors.joining(", "));
+        if (!rules.isEmpty()) {
+            findings.add(Finding.of(IN_RULE, "role", "value", role.name(), "rules", rules));
+        }
+        return findings;
+    }
+
+    private static List<Finding> check(Role role, Model model) {
+        List<Finding> findings = new ArrayList<>();
+        model.roles().by(Role.BY_KEY, role.key()).stream()
+                .filter(other -> !other.id().equals(role.id()))
+                .findFirst()
+                .ifPresent(holder -> findings.add(
+                        Finding.of(KEY_TAKEN, "key", "value", role.key().text(), "holder", holder.name())));
+        role.owner()
+                .filter(owner -> model.people().find(owner).isEmpty())
+                .ifPresent(owner -> findings.add(References.unresolved("owner", owner)));
+        role.sets().stream()
+                .filter(set -> model.table(Kind.PERMISSION_SET).find(set).isEmpty())
+                .forEach(set -> findings.add(References.unresolved("sets", set)));
+        role.includes().stream()
+                .filter(included -> model.roles().find(included).isEmpty() && !included.equals(role.id()))
+                .forEach(included -> findings.add(References.unresolved("includes", included)));
+        Optional<List<String>> circle = circle(role, model);
+        circle.ifPresent(
+                keys -> findings.add(Finding.of(CYCLE, "includes", "circle", String.join(" → ", keys))));
+        if (findings.isEmpty()) {
+            findings.addAll(exclusions(role, given(role, model), model));
+        }
+        return findings;
+    }
+
+    private static List<Finding> exclusions(Role role, Set<Permission> given, Model model) {
+        List<Finding> findings = new ArrayList<>();
+        Set<Permission> known = model.table(Kind.APP).stream()
+                .flatMap(app -> app.permissions().stream())
+                .collect(Collectors.toSet());
+        for (Permission excluded : role.exclusions()) {
+            if (!known.contains(excluded)) {
+                findings.add(Finding.of(
+                        PermissionSetChange.PERMISSION_UNKNOWN,
+                        "exclusions",
+                        "value",
+                        excluded.toString(),
+                        "app",
+                        excluded.app().text()));
+            } else if (!given.contains(excluded)) {
+                findings.add(Finding.of(EXCLUDES_NOTHING, "exclusions", "value", excluded.toString()));
+            }
+        }
+        if (given.isEmpty()) {
+            findings.add(Finding.of(GIVES_NOTHING, "sets"));
+        }
+        return findings;
+    }
+
+    /** What the role has before its own exclusions: of its sets, and of the roles that it includes less theirs. */
+    private static Set<Permission> given(Role role, Model model) {
+        Map<Id<Role>, Set<Permission>> had = new HashMap<>();
+        Deque<Role> open = new ArrayDeque<>(List.of(role));
+        while (!open.isEmpty()) {
+            Role next = open.peek();
+            List<Role> included =
+                    next.includes().stream().flatMap(id -> model.roles().find(id).stream()).toList();
+            List<Role> missing =
+                    included.stream().filter(one -> !had.containsKey(one.id())).toList();
+            if (missing.isEmpty()) {
+                open.remove();
+                had.put(next.id(), together(next, included, had, model));
+            } else {
+                missing.forEach(open::push);
+            }
+        }
+        return had.getOrDefault(role.id(), Set.of());
+    }
+
+    private static Set<Permission> together(
+            Role role, List<Role> included, Map<Id<Role>, Set<Permission>> had, Model model) {
+        Set<Permission> given = new HashSet<>();
+        for (Id<PermissionSet> set : role.sets()) {
+            model.table(Kind.PERMISSION_SET).find(set).ifPresent(found -> given.addAll(found.permissions()));
+        }
+        for (Role one : included) {
+            had.getOrDefault(one.id(), Set.of()).stream()
+                    .filter(permission -> !one.exclusions().contains(permission))
+                    .forEach(given::add);
+        }
+        return given;
+    }
+
+    /** Keys of the roles on the circle that including these would close. */
+    private static Optional<List<String>> circle(Role role, Model model) {
+        Map<Id<Role>, Id<Role>> cameFrom = new HashMap<>();
+        Deque<Id<Role>> open = new ArrayDeque<>();
+        role.includes().forEach(included -> {
+            if (cameFrom.putIfAbsent(included, role.id()) == null) {
+                open.add(included);
+            }
+        });
+        while (!open.isEmpty()) {
+            Id<Role> at = open.remove();
+            if (at.equals(role.id())) {
+                return Optional.of(keys(role, cameFrom, model));
+            }
+            model.roles().find(at).map(Role::includes).orElse(List.of()).forEach(included -> {
+                if (cameFrom.putIfAbsent(included, at) == null) {
+                    open.add(included);
+                }
+            });
+        }
+        return Optional.empty();
+    }
+
+    private static List<String> keys(Role role, Map<Id<Role>, Id<Role>> cameFrom, Model model) {
+        List<String> keys = new ArrayList<>(List.of(role.key().text()));
+        Id<Role> at = cameFrom.getOrDefault(role.id(), role.id());
+        while (!at.equals(role.id())) {
+            keys.add(model.roles().get(at).key().text());
+            at = cameFrom.getOrDefault(at, role.id());
+        }
+        keys.add(role.key().text());
+        Collections.reverse(keys);
+        return keys;
+    }
+}

@@ -1,0 +1,95 @@
+package wexa.core.role;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import wexa.core.change.Change;
+import wexa.core.change.Field;
+import wexa.core.change.Form;
+import wexa.core.change.Reading;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
+import wexa.core.model.Id;
+import wexa.core.model.Key;
+import wexa.core.model.Kind;
+import wexa.core.model.Permission;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+
+/** How roles are made, changed and retired. */
+final class RoleForms {
+    static final Field<Id<Role>> ROLE = Field.required("role", Types.ROLE, "Role");
+    private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
+    private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
+    private static final Field<String> DESCRIPTION = Field.optional("description", Types.TEXT, "Description");
+    private static final Field<Id<Person>> OWNER = Field.optional("owner", Types.PERSON, "Owner");
+    private static final Field<List<Id<PermissionSet>>> SETS =
+            Field.optional("sets", Types.listOf(Types.PERMISSION_SET), "Permission sets");
+    private static final Field<List<Id<Role>>> INCLUDES =
+            Field.optional("includes", Types.listOf(Types.ROLE), "Included roles");
+    private static final Field<List<Permission>> EXCLUSIONS =
+            Field.optional("exclusions", Types.listOf(Types.PERMISSION), "Exclusions");
+
+    static final Form MAKE = Form.makes(Kind.ROLE, "make", "Make a role")
+            .with(KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS)
+            .says("make role {key} {name}[ about {description}][ owner {owner}][ sets {sets}][ includes {includes}]"
+                    + "[ excluding {exclusions}]")
+            .reads(RoleForms::made);
+
+    static final Form EDIT = Form.changes(Kind.ROLE, "edit", "Change a role")
+            .with(ROLE, KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS)
+            .says("change role {role}[ key {key}][ name {name}][ about {description}][ owner {owner}][ sets {sets}]"
+                    + "[ includes {includes}][ excluding {exclusions}]")
+            .reads(in -> role(in).flatMap(before -> edited(before, in)));
+
+    static final Form RETIRE = Form.ends(Kind.ROLE, "retire", "Retire a role")
+            .with(ROLE)
+            .says("retire role {role}")
+            .afterOthers()
+            .reads(in -> role(in).map(role -> RoleChange.Retire.of(role, in.model())));
+
+    private RoleForms() {}
+
+    static Values values(Role role) {
+        return new Values()
+                .put(KEY, role.key())
+                .put(NAME, role.name())
+                .putText(DESCRIPTION, role.description())
+                .put(OWNER, role.owner())
+                .putAll(SETS, role.sets())
+                .putAll(INCLUDES, role.includes())
+                .putAll(EXCLUSIONS, role.exclusions());
+    }
+
+    private static Optional<Role> role(Reading in) {
+        return in.get(ROLE).map(in.model().roles()::get);
+    }
+
+    private static Optional<Change> made(Reading in) {
+        Optional<Id<Role>> id = in.newId();
+        Optional<Key> key = in.get(KEY);
+        String name = in.text(NAME);
+        String description = in.text(DESCRIPTION);
+        Optional<Id<Person>> owner = in.get(OWNER);
+        List<Id<PermissionSet>> sets = in.several(SETS);
+        List<Id<Role>> includes = in.several(INCLUDES);
+        Set<Permission> exclusions = Set.copyOf(in.several(EXCLUSIONS));
+        return id.isEmpty() || key.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new RoleChange.Make(
+                        new Role(id.get(), key.get(), name, description, owner, sets, includes, exclusions)));
+    }
+
+    private static Optional<Change> edited(Role before, Reading in) {
+        String name = in.textOrKept(NAME, before.name());
+        String description = in.textOrKept(DESCRIPTION, before.description());
+        Optional<Id<Person>> owner = in.orKept(OWNER, before.owner());
+        List<Id<PermissionSet>> sets = in.severalOrKept(SETS, before.sets());
+        List<Id<Role>> includes = in.severalOrKept(INCLUDES, before.includes());
+        Set<Permission> exclusions = Set.copyOf(in.severalOrKept(EXCLUSIONS, List.copyOf(before.exclusions())));
+        return in.orKept(KEY, Optional.of(before.key()))
+                .map(key -> new RoleChange.Edit(
+                        new Role(before.id(), key, name, description, owner, sets, includes, exclusions)));
+    }
+}
