@@ -155,8 +155,8 @@ class DirectoryGroupsTest {
         // who came and left within one second was never in
         assertThat(sentences(retiring))
                 .singleElement()
-                .satisfies(sentence ->
-                        assertThat(sentence).matches("delist group surgeons # [23] memberships and 0 roles end with it"));
+                .satisfies(sentence -> assertThat(sentence)
+                        .matches("delist group surgeons # [23] memberships and 0 roles end with it"));
         assertThat(cast.tove.apply(retiring).status()).isEqualTo(200);
         assertThat(found("surgeons")).isEmpty();
         assertThat(read().path("shifting")).isEmpty();

@@ -24,10 +24,9 @@ public sealed interface PermissionSetChange extends Change {
     Code KEY_TAKEN = Code.block(
             "permission-set.key-taken",
             "The short name {value} belongs to the permission set “{holder}”. Use another short name.");
-    Code PERMISSION_UNKNOWN = Code.block(
-            "permission.unknown", "“{value}” is not a permission of {app}. Choose one that it has.");
-    Code IN_USE = Code.block(
-            "permission-set.in-use", "“{value}” is part of {roles}. Remove it from there first.");
+    Code PERMISSION_UNKNOWN =
+            Code.block("permission.unknown", "“{value}” is not a permission of {app}. Choose one that it has.");
+    Code IN_USE = Code.block("permission-set.in-use", "“{value}” is part of {roles}. Remove it from there first.");
 
     /** A set that was not there before. */
     record Make(PermissionSet set) implements PermissionSetChange {
@@ -119,7 +118,12 @@ public sealed interface PermissionSetChange extends Change {
         set.permissions().stream()
                 .filter(permission -> !known.contains(permission))
                 .forEach(permission -> findings.add(Finding.of(
-                        PERMISSION_UNKNOWN, "permissions", "value", permission.toString(), "app", app.get().name())));
+                        PERMISSION_UNKNOWN,
+                        "permissions",
+                        "value",
+                        permission.toString(),
+                        "app",
+                        app.get().name())));
         return findings;
     }
 }

@@ -38,8 +38,10 @@ public sealed interface RoleChange extends Change {
     Code IN_RULE = Code.block(
             "role.in-conflict-rule", "“{value}” is named by the conflict rule {rules}. Change the rule first.");
     Code EXCLUDES_NOTHING = Code.warn(
-            "role.excludes-nothing", "The role does not have “{value}” in the first place; excluding it changes nothing.");
-    Code GIVES_NOTHING = Code.warn("role.gives-nothing", "The role grants nothing yet: add a permission set or a role.");
+            "role.excludes-nothing",
+            "The role does not have “{value}” in the first place; excluding it changes nothing.");
+    Code GIVES_NOTHING =
+            Code.warn("role.gives-nothing", "The role grants nothing yet: add a permission set or a role.");
 
     /** A role that was not there before. */
     record Make(Role role) implements RoleChange {
@@ -171,8 +173,7 @@ public sealed interface RoleChange extends Change {
                 .filter(included -> model.roles().find(included).isEmpty() && !included.equals(role.id()))
                 .forEach(included -> findings.add(References.unresolved("includes", included)));
         Optional<List<String>> circle = circle(role, model);
-        circle.ifPresent(
-                keys -> findings.add(Finding.of(CYCLE, "includes", "circle", String.join(" → ", keys))));
+        circle.ifPresent(keys -> findings.add(Finding.of(CYCLE, "includes", "circle", String.join(" → ", keys))));
         if (findings.isEmpty()) {
             findings.addAll(exclusions(role, given(role, model), model));
         }
@@ -209,8 +210,9 @@ public sealed interface RoleChange extends Change {
         Deque<Role> open = new ArrayDeque<>(List.of(role));
         while (!open.isEmpty()) {
             Role next = open.peek();
-            List<Role> included =
-                    next.includes().stream().flatMap(id -> model.roles().find(id).stream()).toList();
+            List<Role> included = next.includes().stream()
+                    .flatMap(id -> model.roles().find(id).stream())
+                    .toList();
             List<Role> missing =
                     included.stream().filter(one -> !had.containsKey(one.id())).toList();
             if (missing.isEmpty()) {

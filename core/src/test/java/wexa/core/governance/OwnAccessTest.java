@@ -35,6 +35,7 @@ import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Seat;
@@ -252,6 +253,63 @@ class OwnAccessTest {
                         made.units.get(0).id().toString(),
                         "jobs",
                         "Clerk"))
+                .isTrue();
+    }
+
+    @Test
+    void byWhatARoleThatTheyHaveIsMadeOf() {
+        Role hollow =
+                new Role(made.id(), Key.of("hollow"), "Hollow", "", Optional.empty(), List.of(), List.of(), Set.of());
+        Assignment held = new Assignment(
+                made.id(),
+                new Subject.OfPerson(self.id()),
+                hollow.id(),
+                tenant.id(),
+                Optional.of(area.id()),
+                Window.ALWAYS,
+                Optional.empty(),
+                "");
+        String id = hollow.id().toString();
+        List<Fact> also = List.of(hollow, held);
+        assertThat(isRefused(
+                        also, "role.edit", "role", id, "includes", role.id().toString()))
+                .isTrue();
+        assertThat(isRefused(
+                        also,
+                        "role.edit",
+                        "role",
+                        id,
+                        "sets",
+                        role.sets().getFirst().toString()))
+                .isTrue();
+        assertThat(isRefused(also, "role.edit", "role", id, "name", "Still hollow"))
+                .isFalse();
+        assertThat(isRefused(also, "role.retire", "role", id))
+                .as("giving up is not refused")
+                .isFalse();
+    }
+
+    @Test
+    void byWhatASetOfTheirRoleHolds() {
+        PermissionSet empty = new PermissionSet(made.id(), Key.of("empty"), "Empty", "", app().id(), Set.of());
+        Role hollow = new Role(
+                made.id(), Key.of("hollow"), "Hollow", "", Optional.empty(), List.of(empty.id()), List.of(), Set.of());
+        Assignment held = new Assignment(
+                made.id(),
+                new Subject.OfPerson(self.id()),
+                hollow.id(),
+                tenant.id(),
+                Optional.of(area.id()),
+                Window.ALWAYS,
+                Optional.empty(),
+                "");
+        assertThat(isRefused(
+                        List.of(empty, hollow, held),
+                        "permission-set.edit",
+                        "permission-set",
+                        empty.id().toString(),
+                        "permissions",
+                        app().permissions().getFirst().toString()))
                 .isTrue();
     }
 

@@ -3,7 +3,6 @@ package wexa.core.role;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -70,10 +69,11 @@ class RoleChangeTest {
                 "make role senior \"Senior walker\" includes walker excluding " + other,
                 "give role senior to person.1 in app-0/tenant-0");
         assertThat(preview.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);
-        assertThat(role(preview, "senior").includes()).containsExactly(role(preview, "walker").id());
+        assertThat(role(preview, "senior").includes())
+                .containsExactly(role(preview, "walker").id());
 
-        Preview tightened =
-                text(preview.model(), "change set night permissions " + permission, "change role senior without excluding");
+        Preview tightened = text(
+                preview.model(), "change set night permissions " + permission, "change role senior without excluding");
         assertThat(codes(tightened)).isEmpty();
         assertThat(role(tightened, "senior").exclusions()).isEmpty();
         assertThat(tightened.model().table(Kind.PERMISSION_SET).by(PermissionSet.BY_KEY, Key.of("night")))
@@ -90,8 +90,7 @@ class RoleChangeTest {
                 "make role c \"C\" includes b");
         Preview circle = text(chain.model(), "change role a includes c");
         assertThat(codes(circle)).containsExactly(RoleChange.CYCLE);
-        assertThat(circle.outcomes().getFirst().findings().getFirst().facts())
-                .containsEntry("circle", "a → c → b → a");
+        assertThat(circle.outcomes().getFirst().findings().getFirst().facts()).containsEntry("circle", "a → c → b → a");
         assertThat(codes(text(chain.model(), "change role a includes a"))).containsExactly(RoleChange.CYCLE);
     }
 
@@ -118,8 +117,8 @@ class RoleChangeTest {
 
     @Test
     void whatIsUsedIsNotRetired() {
-        Preview chain = text(
-                model, "make set s \"S\" of app-0", "make role a \"A\" sets s", "make role b \"B\" includes a");
+        Preview chain =
+                text(model, "make set s \"S\" of app-0", "make role a \"A\" sets s", "make role b \"B\" includes a");
         assertThat(codes(text(chain.model(), "retire set s"))).containsExactly(PermissionSetChange.IN_USE);
         assertThat(codes(text(chain.model(), "retire role a"))).containsExactly(RoleChange.INCLUDED);
         ConflictRule rule = new ConflictRule(
@@ -136,7 +135,9 @@ class RoleChangeTest {
         Model ruled = chain.model().with(List.of(Effect.make(rule)));
         assertThat(codes(text(ruled, "retire role b"))).containsExactly(RoleChange.IN_RULE);
         Preview all = text(chain.model(), "retire set s", "retire role a", "retire role b");
-        assertThat(codes(all)).as("in the order given, each is still part of another").isNotEmpty();
+        assertThat(codes(all))
+                .as("in the order given, each is still part of another")
+                .isNotEmpty();
         Preview outermost = text(chain.model(), "retire role b", "retire role a", "retire set s");
         assertThat(codes(outermost)).isEmpty();
         assertThat(outermost.model().roles().size()).isEqualTo(model.roles().size());
@@ -145,18 +146,23 @@ class RoleChangeTest {
     @Test
     void aRetiredRoleTakesItsAssignmentsWithItAndComesBackWithThem() {
         Role given = made.roles.stream()
-                .filter(role -> made.roles.stream().noneMatch(other -> other.includes().contains(role.id())))
-                .filter(role -> made.assignments.stream().anyMatch(one -> one.role().equals(role.id())))
+                .filter(role ->
+                        made.roles.stream().noneMatch(other -> other.includes().contains(role.id())))
+                .filter(role ->
+                        made.assignments.stream().anyMatch(one -> one.role().equals(role.id())))
                 .findFirst()
                 .orElseThrow();
         Preview retired = preview(
-                model, List.of(SampleEntries.entry(made, "role.retire", "role", given.id().toString())));
+                model,
+                List.of(SampleEntries.entry(
+                        made, "role.retire", "role", given.id().toString())));
         assertThat(codes(retired)).isEmpty();
         assertThat(retired.readySentences().getFirst()).contains(" with it");
-        assertThat(retired.model().table(Kind.ASSIGNMENT).stream().filter(one -> one.role().equals(given.id())))
+        assertThat(retired.model().table(Kind.ASSIGNMENT).stream()
+                        .filter(one -> one.role().equals(given.id())))
                 .isEmpty();
-        Undo undo = Undo.of(
-                retired.effects(), retired.model(), RandomModel.NOW.plusSeconds(9), ZoneOffset.UTC, this::next);
+        Undo undo =
+                Undo.of(retired.effects(), retired.model(), RandomModel.NOW.plusSeconds(9), ZoneOffset.UTC, this::next);
         Model back = preview(retired.model(), undo.entries()).model();
         assertThat(back.roles().find(Id.of(given.id().value()))).contains(given);
         assertThat(back.table(Kind.ASSIGNMENT).stream().filter(one -> one.role().equals(given.id())))
