@@ -20,7 +20,7 @@ const ACTS: { act: Act; name: string; about: string }[] = [
   { act: "PREPARE", name: "prepare", about: "write drafts" },
   { act: "APPLY", name: "apply", about: "carry drafts to tenants, and look after jobs" },
   { act: "APPROVE", name: "approve", about: "be the second person" },
-  { act: "GOVERN", name: "govern", about: "say who may do what here" },
+  { act: "GOVERN", name: "manage administrators", about: "say who may do what here" },
 ];
 
 /** Who works here, and what each may do. */
@@ -31,7 +31,8 @@ export function AdministratorsPage() {
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Administrators">
       <h1>Administrators</h1>
       <p className="text-soft">
-        Everybody here may look. Nobody changes what they may do themselves, and somebody who may govern always remains.
+        Everybody here may look. Nobody changes their own rights, and somebody who manages administrators always
+        remains.
       </p>
       <Read of={administrators} what="administrators">
         {(data) => <List known={data} />}
@@ -54,7 +55,8 @@ function List({ known }: { known: Known[] }) {
     <>
       {governors.length === 1 && (
         <p className="mt-3 font-semibold">
-          ▲ {governors[0]?.name} alone may govern. If they cannot sign in, nobody can help: let a second one govern.
+          ▲ Only {governors[0]?.name} manages administrators. If they cannot sign in, nobody can help: let a second
+          person do so.
         </p>
       )}
       <table className="card-plain mt-3 w-full max-w-6xl">

@@ -109,7 +109,7 @@ export function Reach({
       )}
       <Told error={set.error} />
       <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={set.isPending}>
-        Set it so
+        Save
       </button>
     </form>
   );

@@ -9,7 +9,7 @@ import { NextPage } from "../ui/nextPage";
 
 const STATES: Record<string, { words: string; look: string }> = {
   RUNNING: { words: "on its way", look: "text-primary" },
-  DONE: { words: "arrived", look: "text-success" },
+  DONE: { words: "confirmed", look: "text-success" },
   REFUSED: { words: "refused", look: "text-error" },
   DIFFERS: { words: "▲ not as wanted", look: "" },
   SKIPPED: { words: "▲ ended, not whole", look: "" },
@@ -47,7 +47,7 @@ export function ChangesPage() {
                         <b className="min-w-0 font-semibold break-words">{draft.name}</b>
                         <span className="text-sm whitespace-nowrap text-soft">
                           {count(draft.entries, "change")}
-                          {draft.state === "PARKED" && ", parked"} · {draft.owner}
+                          {draft.state === "PARKED" && ", saved for later"} · {draft.owner}
                         </span>
                         <span className="ml-auto text-sm whitespace-nowrap text-soft">
                           {moment(draft.changedAt, session.zone)}
@@ -64,7 +64,7 @@ export function ChangesPage() {
           </Read>
         </section>
         <section>
-          <h2>On their way, and arrived</h2>
+          <h2>Running and completed</h2>
           <Read of={jobs} what="jobs">
             {(data) => (
               <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">

@@ -12,12 +12,12 @@ const STATES: Record<string, { words: string; look: string }> = {
   ALREADY_SO: { words: "already so", look: "text-soft" },
   CHANGED_MEANWHILE: { words: "changed meanwhile", look: "text-error" },
   IMPOSSIBLE: { words: "impossible", look: "text-error" },
-  TO_SETTLE: { words: "to settle", look: "text-error" },
+  TO_SETTLE: { words: "incomplete", look: "text-error" },
 };
 
 const ENTRIES_SHOWN = 200;
 
-/** The entries as a list for people, those to settle first where there are too many to be drawn at once. */
+/** The entries as a list for people, those to complete first where there are too many to be drawn at once. */
 export function Entries({ draft, closed }: { draft: Draft; closed: boolean }) {
   return draft.entries.length < draft.total ? (
     <Paged draft={draft} closed={closed} />
@@ -134,7 +134,7 @@ function EntryLine({ draft, entry, closed }: { draft: Draft; entry: Entry; close
   );
 }
 
-/** Findings of what comes by itself: when another entry is ready, or somebody outside has answered. */
+/** Findings of automatic changes: when another entry is ready, or somebody outside has answered. */
 const WAITING = new Set(["entry.waits", "person.identity-awaited"]);
 
 /** Leads to where the entry can be mended: the onboarding of the person whom it is about. A very large draft has no such place. */

@@ -51,19 +51,19 @@ export function JobPage() {
 function headline(job: Job): string {
   if (job.state === "DONE") {
     return job.superseded === 0
-      ? `All ${count(job.total, "step")} arrived`
-      : `${job.done} of ${count(job.total, "step")} arrived, ${job.superseded} superseded by later changes`;
+      ? `All ${count(job.total, "step")} confirmed`
+      : `${job.done} of ${count(job.total, "step")} confirmed, ${job.superseded} superseded by later changes`;
   }
   if (job.state === "DIFFERS") {
-    return `${job.done} of ${count(job.total, "step")} arrived, ${job.differs} not as wanted`;
+    return `${job.done} of ${count(job.total, "step")} confirmed, ${job.differs} not as wanted`;
   }
   if (job.refused > 0) {
-    return `${count(job.refused, "step was", "steps were")} refused, ${job.done} of ${job.total} arrived`;
+    return `${count(job.refused, "step was", "steps were")} refused, ${job.done} of ${job.total} confirmed`;
   }
   if (job.state === "SKIPPED") {
-    return `${job.done} of ${count(job.total, "step")} arrived, ${job.skipped} skipped`;
+    return `${job.done} of ${count(job.total, "step")} confirmed, ${job.skipped} skipped`;
   }
-  return `${job.done} of ${count(job.total, "step")} arrived`;
+  return `${job.done} of ${count(job.total, "step")} confirmed`;
 }
 
 function Steps({ job }: { job: Job }) {
@@ -89,7 +89,7 @@ function Steps({ job }: { job: Job }) {
           className={`progress w-72 ${job.refused > 0 ? "progress-error" : job.differs > 0 ? "progress-warning" : "progress-primary"}`}
           value={job.done}
           max={job.total}
-          aria-label="Steps that arrived"
+          aria-label="Confirmed steps"
         />
         <b role="status">{headline(job)}</b>
         {subject !== undefined && (
@@ -118,8 +118,8 @@ function Steps({ job }: { job: Job }) {
             <TenantDot colour={tenant.colour} />
             {tenant.name}
             <span className="ml-2 font-sans text-sm font-normal text-soft">
-              {tenant.done} of {tenant.total} arrived
-              {tenant.feltAtSignIn && " · whoever is signed in feels it at the next sign-in"}
+              {tenant.done} of {tenant.total} confirmed
+              {tenant.feltAtSignIn && " · takes effect at next sign-in"}
             </span>
           </h2>
           <ol className="card-plain mt-1.5 divide-y divide-[var(--line)]">

@@ -53,7 +53,7 @@ function Review({ draft }: { draft: Draft }) {
         </div>
         {!closed && isOnboarding && (
           <Link to="/onboard" search={{ draft: draft.id }} className="btn btn-sm">
-            Go on editing
+            Edit
           </Link>
         )}
         {!closed && <Discard draft={draft} />}
@@ -335,7 +335,7 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
           : ready === 0
             ? "Apply"
             : toSettle > 0
-              ? `Apply the ${ready} that ${ready === 1 ? "is" : "are"} ready`
+              ? `Apply ${count(ready, "ready change")}`
               : `Apply ${count(ready, "change")}`}
       </button>
       <p className="text-soft">
@@ -346,7 +346,7 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
             can apply it.{" "}
           </b>
         )}
-        {ready === 0 && toSettle > 0 && "Nothing is ready yet. "}
+        {ready === 0 && toSettle > 0 && "No change is ready yet. "}
         {toSettle > 0 && ready > 0 && `${count(toSettle, "change stays", "changes stay")} in the draft. `}
         {alreadySo > 0 && `${count(alreadySo, "change is", "changes are")} already in place in Wexa`}
         {alreadySo > 0 && (isAgain ? ", but not in every tenant: see “By tenant”. " : ". ")}

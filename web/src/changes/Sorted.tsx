@@ -127,7 +127,7 @@ function Tenants({ review }: { review: Review }) {
               {tenant.pools.map((pool) => ` · ${pool.left} left of ${pool.size} ${pool.name}`).join("")}
             </span>
             {tenant.feltAtSignIn && tenant.allSteps > 0 && (
-              <span className="ml-2 font-sans text-sm font-normal">felt at the next sign-in</span>
+              <span className="ml-2 font-sans text-sm font-normal">takes effect at next sign-in</span>
             )}
             {!tenant.answers && (
               <b className="ml-2 font-sans text-sm text-error">does not answer now; the steps wait for it</b>

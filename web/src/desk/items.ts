@@ -11,7 +11,7 @@ export const SECTIONS = [
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { title: "Scheduled", kinds: ["SCHEDULED"] },
   { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN"] },
-  { title: "Loose ends", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
+  { title: "Unmapped or broken", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
 ] as const;
 
 /** How many things of some kinds there are, and how many of them are not listed. */

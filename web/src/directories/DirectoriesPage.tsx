@@ -206,11 +206,12 @@ function Acts({ pair }: { pair: Pair }) {
                   () => put(joined(pair)),
                   !isElsewhere,
                 )}
-                {pair.differing.length > 0 && button("Join, and take over what it says", () => put(takenOver(pair)))}
+                {pair.differing.length > 0 &&
+                  button("Join, and use the directory's details", () => put(takenOver(pair)))}
               </>
             )}
             {(pair.kind === "RENAMED" || pair.kind === "DIFFERS") &&
-              button("Take over what it says", () => put(takenOver(pair)), true)}
+              button("Use the directory's details", () => put(takenOver(pair)), true)}
             {pair.kind === "VANISHED" && button("Unlink", () => put({ person: pair.person.id, entry: "" }), true)}
           </>
         )}

@@ -8,7 +8,7 @@ import { shiftWords } from "./groups";
 
 type Line = Schemas["GroupLine"];
 
-/** Groups that a directory lists otherwise than they are here: they follow by the standing policy, but for those that vanished. */
+/** Groups that a directory lists otherwise than they are here: they follow by the policy for automatic changes, but for those that vanished. */
 export function GroupShifts({ directories }: { directories: Schemas["DirectoryView"][] }) {
   const shifting = directories.filter((one) => one.shiftingInAll > 0);
   if (shifting.length === 0) {
@@ -23,7 +23,8 @@ export function GroupShifts({ directories }: { directories: Schemas["DirectoryVi
         </span>
       </h2>
       <p className="text-sm text-soft">
-        New groups and who is in them follow the directory by the standing policy, or wait in a draft on the{" "}
+        New groups and who is in them follow the directory by the policy for automatic changes, or wait in a draft on
+        the{" "}
         <Link to="/" className="link">
           Desk
         </Link>

@@ -64,7 +64,9 @@ function Others({ others, isMore = true }: { others: Line[]; isMore?: boolean })
               className="flex cursor-pointer justify-between gap-4 rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
             >
               <span className="font-semibold">{one.name}</span>
-              <span className="text-soft">{one.state === "PARKED" ? "parked" : count(one.entries, "change")}</span>
+              <span className="text-soft">
+                {one.state === "PARKED" ? "saved for later" : count(one.entries, "change")}
+              </span>
             </MenuItem>
           )}
         </Menu>
@@ -78,7 +80,7 @@ function reviewWords(draft: Draft): string {
   if (toSettle > 0 && ready > 0) {
     return `Review the ${ready} that ${ready === 1 ? "is" : "are"} ready`;
   }
-  return toSettle > 0 ? `Review, ${toSettle} to settle` : "Review";
+  return toSettle > 0 ? `Review, ${count(toSettle, "open issue")}` : "Review";
 }
 
 function OpenDraft({ id, others }: { id: string; others: Line[] }) {
@@ -131,7 +133,9 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
               )}
             </span>
           )}
-          {summary.toSettle > 0 && <span className="text-[var(--dock-care)]">▲ {summary.toSettle} to settle</span>}
+          {summary.toSettle > 0 && (
+            <span className="text-[var(--dock-care)]">▲ {count(summary.toSettle, "open issue")}</span>
+          )}
         </>
       )}
       <span className="ml-auto flex items-center gap-2">
@@ -163,7 +167,7 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
                   })
                 }
               >
-                Park
+                Save for later
               </button>
             )}
             {draft.state === "PARKED" && (

@@ -6,6 +6,7 @@ import { api } from "../api/client";
 import { groupsQuery, peopleQuery, rolesQuery, tenantsQuery } from "../api/queries";
 import { useMay, useSeesAll } from "../session/hooks";
 import { chooseTheme, storedTheme } from "../ui/theme";
+import { placesFor } from "./places";
 
 interface Hit {
   id: string;
@@ -55,7 +56,7 @@ export function Find() {
           { name: "Messages to people", go: () => void navigate({ to: "/messages" }) },
           { name: "Setting up: units, directories, tenants", go: () => void navigate({ to: "/setup" }) },
           { name: "Directories", go: () => void navigate({ to: "/directories" }) },
-          { name: "What comes by itself", go: () => void navigate({ to: "/inbound" }) },
+          { name: "Automatic changes", go: () => void navigate({ to: "/inbound" }) },
           { name: "Search the log", go: () => void navigate({ to: "/log" }) },
         ]
       : []),
@@ -75,6 +76,9 @@ export function Find() {
       .filter((act) => matches(act.name))
       .slice(0, MOST_OTHERS)
       .forEach((act) => hits.push({ id: act.name, name: act.name, note: "act", go: act.go }));
+    (seesAll ? placesFor(typed) : []).forEach((place) =>
+      hits.push({ id: place.name, name: place.name, note: "place", go: () => void navigate({ to: place.to }) }),
+    );
     people.data?.people.slice(0, MOST_PEOPLE).forEach((person) =>
       hits.push({
         id: person.id,
@@ -145,7 +149,7 @@ export function Find() {
       <Popover className="card-plain w-80 overflow-auto p-1 shadow-md">
         <ListBox<Hit>
           className="outline-none"
-          renderEmptyState={() => <p className="px-3 py-2 text-soft">Nothing is called that.</p>}
+          renderEmptyState={() => <p className="px-3 py-2 text-soft">No results.</p>}
         >
           {(hit) => (
             <ListBoxItem

@@ -21,7 +21,7 @@ const PLACES = [
 const BEHIND = [
   { to: "/administrators", name: "Administrators", isForGovernors: false },
   { to: "/security-log", name: "Security log", isForGovernors: true },
-  { to: "/inbound", name: "What comes by itself", isForGovernors: false },
+  { to: "/inbound", name: "Automatic changes", isForGovernors: false },
   { to: "/directories", name: "Directories", isForGovernors: false },
   { to: "/messages", name: "Messages", isForGovernors: false },
   { to: "/setup", name: "Setting up", isForGovernors: false },
@@ -29,7 +29,9 @@ const BEHIND = [
 
 /** What somebody may do besides looking, or that they may look. */
 function mayWords(acts: readonly string[]): string {
-  const more = acts.filter((act) => act !== "LOOK").map((act) => act.toLowerCase());
+  const more = acts
+    .filter((act) => act !== "LOOK")
+    .map((act) => (act === "GOVERN" ? "manage administrators" : act.toLowerCase()));
   return `may ${more.length === 0 ? "look" : more.join(", ")}`;
 }
 

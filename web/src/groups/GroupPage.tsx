@@ -19,7 +19,7 @@ import { Shift } from "./Shift";
 type Page = Schemas["GroupPage"];
 
 const KINDS: Record<string, string> = {
-  ASSIGNED: "Members are put in",
+  ASSIGNED: "Members are added one by one",
   RULED: "Members follow from a rule",
   DIRECTORY: "Members are read from the directory",
 };
@@ -231,7 +231,7 @@ function Members({ page }: { page: Page }) {
                 draft={group.name}
                 entry={entry("membership.end", { membership: one.membership })}
                 label={`Take ${one.name} out`}
-                words="Take out"
+                words="Remove"
               />
             </li>
           ))}
@@ -260,7 +260,7 @@ function Members({ page }: { page: Page }) {
                   draft={group.name}
                   entry={entry("membership.end", { membership: member.membership })}
                   label={`Take ${member.name} out`}
-                  words="Take out"
+                  words="Remove"
                 />
               )}
             </li>

@@ -15,7 +15,9 @@ export function NewGroupPage() {
   const { draft } = useSearch({ from: "__root__" });
   const mayPrepare = useMay("PREPARE");
   if (!mayPrepare) {
-    return <Empty title="You may look, but not prepare changes.">Somebody who may govern can allow it.</Empty>;
+    return (
+      <Empty title="You may look, but not prepare changes.">Somebody who manages administrators can allow it.</Empty>
+    );
   }
   return draft === undefined ? <Start /> : <OnDraft key={draft} id={draft} />;
 }
@@ -72,7 +74,7 @@ function Form({ draft, made }: { draft: Draft; made: Entry }) {
   return (
     <div className="max-w-3xl">
       <h1>{made.fields.name ? made.fields.name : "New group"}</h1>
-      <p className="text-soft">It exists when the draft is applied. Every key you press is kept.</p>
+      <p className="text-soft">It exists when the draft is applied. Saved automatically.</p>
       <div className="mt-4 grid grid-cols-2 gap-x-2.5 gap-y-2">
         <KeptField
           label="Name"
@@ -88,8 +90,8 @@ function Form({ draft, made }: { draft: Draft; made: Entry }) {
         <KeptField label="Tags" {...field("tags")} placeholder="season, guides" />
         <KeptField label="Owners, by handle" {...field("owners")} placeholder="ines.abara, jory.netherby" />
         <KeptChoice label="Who is in it" {...field("sort")}>
-          <option value="assigned">those who are put in</option>
-          <option value="ruled">those whom a rule finds</option>
+          <option value="assigned">added one by one</option>
+          <option value="ruled">by rule</option>
         </KeptChoice>
       </div>
       {isRuled && choices.data !== undefined && (
@@ -102,7 +104,7 @@ function Form({ draft, made }: { draft: Draft; made: Entry }) {
       )}
       {!isRuled && (
         <p className="mt-4 text-soft">
-          People and groups are put in as soon as it exists; roles are given to it like to a person.
+          Members can be added as soon as it exists; roles are given to it like to a person.
         </p>
       )}
     </div>

@@ -95,9 +95,9 @@ export function PutIn({ page }: { page: Schemas["GroupPage"] }) {
         </span>
       ))}
       <Picker
-        label={`Put somebody in ${page.group.name}`}
+        label={`Add members to ${page.group.name}`}
         hideLabel
-        placeholder="Put somebody in…"
+        placeholder="Add members…"
         onType={setTyped}
         choices={choices}
         onPick={(id) => {

@@ -13,9 +13,7 @@ export function Shift({ group, draft }: { group: string; draft: Draft }) {
   return (
     <div className="card-plain mt-3 px-3 py-2" role="status">
       <p className="font-semibold">
-        {joins + leaves === 0
-          ? "The draft moves nobody in or out"
-          : `With the draft ${count(then, "person is", "people are")} in it`}
+        {joins + leaves === 0 ? "No matching people" : `With the draft ${count(then, "person is", "people are")} in it`}
       </p>
       {joins > 0 && (
         <Names sign="+" words={`${count(joins, "person comes", "people come")} in`} names={joining} all={joins} />

@@ -56,7 +56,7 @@ function Tried({ table }: { table: Table }) {
     <>
       <p className="text-sm">
         <Link to="/import" className="text-primary hover:underline">
-          Many at once
+          Import
         </Link>
       </p>
       <div className="flex flex-wrap items-center gap-3">

@@ -20,14 +20,15 @@ export function ImportsPage() {
   const imports = useQuery(importsQuery);
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Import">
-      <h1>Many at once</h1>
+      <h1>Import</h1>
       <p className="text-soft">
-        A table is tried row by row before anything happens. What is ready becomes one draft; nothing is made twice.
+        A table is tried row by row before anything happens. Rows without errors become one draft; nothing is created
+        twice.
       </p>
       <div className="mt-4 grid max-w-6xl gap-6 min-[1100px]:grid-cols-[1.4fr_1fr]">
         <div>
           {mayPrepare && <Choose words="Choose a table, or drop it here" />}
-          <h2 className="mt-6">Brought in lately</h2>
+          <h2 className="mt-6">Recent imports</h2>
           <Read of={imports} what="tables">
             {(data) => (
               <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
@@ -52,7 +53,7 @@ export function ImportsPage() {
           </Read>
         </div>
         <section>
-          <h2>Tables to fill, and tables of what is there</h2>
+          <h2>Templates, and tables of what is there</h2>
           <p className="text-soft">What is there, brought in again, changes nothing.</p>
           <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
             {SHEETS.map((one) => (

@@ -14,8 +14,8 @@ export function InboundPage() {
   const policies = useQuery(policiesQuery);
   const services = useQuery(servicesQuery);
   return (
-    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="What comes by itself">
-      <h1>What comes by itself</h1>
+    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Automatic changes">
+      <h1>Automatic changes</h1>
       <p className="text-soft">
         Changes that nobody here drafted are looked at like a draft. What goes further than its policy lets pass waits
         on the Desk.

@@ -30,7 +30,7 @@ export function Policy({ policy }: { policy: Schemas["PolicyView"] }) {
         <b className="flex-1">{title}</b>
         <span className="text-sm text-soft">
           {policy.owner === undefined || policy.owner === null || !policy.changedAt
-            ? "as it came"
+            ? "default"
             : `${policy.owner} answers for it, since ${day(policy.changedAt, session.zone)}`}
         </span>
         {mayGovern && (

@@ -20,9 +20,7 @@ export function Programs({ programs }: { programs: Program[] }) {
   return (
     <>
       <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-        {here.length === 0 && (
-          <EmptyItem title="No program may push">An HR system can bring newcomers by itself.</EmptyItem>
-        )}
+        {here.length === 0 && <EmptyItem title="No program may push">An HR system can push newcomers here.</EmptyItem>}
         {here.map((one) => (
           <Line key={one.id} program={one} />
         ))}

@@ -3,7 +3,7 @@ import { becameWord, policyWords } from "./words";
 
 const pushed = { id: "1", service: "hr", name: "Pim", userName: "pim", changedAt: "2026-11-23T08:00:00Z" };
 
-describe("words of what comes by itself", () => {
+describe("words of automatic changes", () => {
   it("say what a policy lets pass, and that some things always wait", () => {
     const words = policyWords({ origin: "INBOUND", mode: "PASS", mostPeople: 1, mostPercent: 5 });
     expect(words).toContain("what programs push, changes for at most 1 person and 5 % of all");

@@ -11,14 +11,14 @@ import { OCCASIONS } from "./words";
 
 type Template = Schemas["TemplateView"];
 
-/** What messages say, written on the left and read on the right as somebody would get it. */
+/** Templates, written on the left and read on the right as somebody would get it. */
 export function TemplatesPage() {
   const templates = useQuery(templatesQuery);
   const [chosen, setChosen] = useState<Template["occasion"]>("FIRST_ACCOUNTS");
   return (
-    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="What messages say">
+    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Templates">
       <div className="flex items-center gap-3">
-        <h1 className="flex-1">What messages say</h1>
+        <h1 className="flex-1">Templates</h1>
         <Link to="/messages" className="btn btn-sm">
           To the messages
         </Link>
@@ -133,7 +133,7 @@ function Writing({ template }: { template: Template }) {
             <div>
               {(
                 [
-                  [true, isAboutAccounts ? "Goes by itself when the accounts are there" : "Goes by itself"],
+                  [true, isAboutAccounts ? "Sent automatically when the accounts exist" : "Sent automatically"],
                   [false, "Waits until somebody sends it"],
                 ] as const
               ).map(([value, words]) => (
@@ -169,7 +169,7 @@ function Writing({ template }: { template: Template }) {
               </span>
             </p>
           ) : (
-            <p className="mt-3 text-soft">Who may govern can change it.</p>
+            <p className="mt-3 text-soft">Whoever manages administrators can change it.</p>
           )}
         </fieldset>
       </form>

@@ -64,7 +64,7 @@ export function Find({
                         </span>
                         {found.like && (
                           <Link to="/directories" className="block text-sm font-semibold underline">
-                            ▲ Like {found.like}, who is here: lay them side by side
+                            ▲ Like {found.like}, who is here: compare them
                           </Link>
                         )}
                       </span>
@@ -105,9 +105,9 @@ export function Find({
               {here.data?.people.length === 0 && <EmptyItem title="Nobody here is called that." />}
             </ul>
             <h2 className="mt-4">In no directory</h2>
-            <p className="mt-1 text-soft">Somebody without a directory entry can be added by hand.</p>
+            <p className="mt-1 text-soft">Somebody without a directory entry can be added here.</p>
             <button type="button" className="btn btn-sm mt-2" onClick={() => onNew(given, rest.join(" "))}>
-              Add “{text}” by hand
+              Add “{text}” without a directory entry
             </button>
           </section>
         )}

@@ -63,9 +63,9 @@ export function Groups({
         })}
       </ul>
       <Picker
-        label="Put in a group"
+        label="Add to a group"
         hideLabel
-        placeholder="Put in a group…"
+        placeholder="Add to a group…"
         choices={choices.groups
           .filter((group) => !chosen.has(group.id))
           .map((group) => ({

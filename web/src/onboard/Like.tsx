@@ -83,7 +83,7 @@ export function Like({ draft, person, from }: { draft: Draft; person: string; fr
               list.current?.focus();
             }}
           >
-            Take over {open.length === 1 ? "what" : `the ${open.length} that`} nearly all have
+            Copy {open.length === 1 ? "the 1 common item" : `the ${open.length} common items`}
           </button>
         )}
         {(more > 0 || isWhole) && (
@@ -151,7 +151,9 @@ function TraitLine({
       </label>
       {left !== undefined && <span className="shrink-0 text-sm font-semibold">{left}</span>}
       {like !== undefined && trait.likeHas && <span className="shrink-0 text-sm text-soft">{like} has it</span>}
-      {isLocked && <span className="shrink-0 text-sm text-soft">{trait.has ? "has it" : "not by hand"}</span>}
+      {isLocked && (
+        <span className="shrink-0 text-sm text-soft">{trait.has ? "has it" : "managed by rule or directory"}</span>
+      )}
       <span className="w-14 shrink-0 text-right text-sm text-soft">
         {trait.having} of {trait.of}
       </span>

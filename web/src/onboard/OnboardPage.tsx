@@ -32,7 +32,9 @@ export function OnboardPage() {
   const { draft } = useSearch({ from: "__root__" });
   const mayPrepare = useMay("PREPARE");
   if (!mayPrepare) {
-    return <Empty title="You may look, but not prepare changes.">Somebody who may govern can allow it.</Empty>;
+    return (
+      <Empty title="You may look, but not prepare changes.">Somebody who manages administrators can allow it.</Empty>
+    );
   }
   return draft === undefined ? (
     <Start key={`${search.entry ?? ""} ${search.person ?? ""}`} entryId={search.entry} person={search.person} />
@@ -196,7 +198,7 @@ function Steps({
     <>
       <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Onboarding">
         <h1>Onboard {name === "" ? "somebody" : name}</h1>
-        <p className="text-soft">Nothing leaves Wexa before you apply. Every key you press is kept in the draft.</p>
+        <p className="text-soft">Nothing leaves Wexa before you apply. Everything you type is saved automatically.</p>
         <ol className="mt-4">
           <Who draft={draft} choices={choices} known={known.data} />
           {isReadable ? (

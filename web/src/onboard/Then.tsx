@@ -57,7 +57,7 @@ export function Then({
           />
           {at !== undefined && (
             <button type="button" className="btn btn-ghost btn-xs" onClick={() => onAt(undefined)}>
-              Follow the draft
+              Show effective day
             </button>
           )}
         </div>
@@ -72,7 +72,7 @@ export function Then({
           <ThreadKey withDraft />
         </div>
       )}
-      <h2 className="mt-4">To settle</h2>
+      <h2 className="mt-4">Open issues</h2>
       <ul aria-live="polite" className="mt-1 space-y-1">
         {open.map((one) => (
           <li key={one.finding.text} className="flex gap-2 text-sm">
@@ -105,7 +105,7 @@ export function Then({
         {blocking === 0 && noAccount.length === 0 && (
           <li className="text-sm">
             <b className="text-success">✓</b>{" "}
-            {open.length === 0 ? "Nothing. It is ready to review." : "Nothing stands in the way."}
+            {open.length === 0 ? "None. Ready to review." : "No errors, only warnings."}
           </li>
         )}
       </ul>

@@ -90,7 +90,7 @@ export function Who({
         <KeptField label="E-mail" type="email" {...field(person, "mail")} placeholder="none" />
         {engagement !== undefined && (
           <>
-            <KeptChoice label="Works as" {...field(engagement, "kind")}>
+            <KeptChoice label="Engagement type" {...field(engagement, "kind")}>
               <KindOptions />
             </KeptChoice>
             <KeptField label="Job" {...field(engagement, "job")} />
@@ -109,7 +109,7 @@ export function Who({
         )}
         <KeptField label="Mobile" type="tel" {...field(person, "phone")} placeholder="+44 1632 960123" />
         {choices.homes.length > 1 && (
-          <KeptChoice label="At home in" {...field(person, "home")} disabled={inDirectory}>
+          <KeptChoice label="Home organisation" {...field(person, "home")} disabled={inDirectory}>
             {choices.homes.map((home) => (
               <option key={home.key} value={home.key}>
                 {home.name}

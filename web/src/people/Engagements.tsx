@@ -60,7 +60,7 @@ export function Engagements({ page }: { page: Page }) {
               })
             }
           >
-            Engage as something else, too
+            Add engagement
           </button>
         </div>
       )}
@@ -138,7 +138,7 @@ function Fields({
     <div className="card-plain mt-2 p-3">
       <p className="text-sm text-soft">{title}.</p>
       <div className="mt-1.5 grid grid-cols-3 gap-x-2.5 gap-y-2">
-        <KeptChoice label="Works as" {...field("kind")}>
+        <KeptChoice label="Engagement type" {...field("kind")}>
           <KindOptions />
         </KeptChoice>
         <KeptField label="Job" {...field("job")} />

@@ -94,7 +94,7 @@ function Person({ id }: { id: string }) {
       >
         {chosen === undefined ? (
           <>
-            <h2>Why, and whether it is so</h2>
+            <h2>Why</h2>
             <p className="mt-1 text-soft">
               Choose a word in the table: every way to it, what was read, and what the tenant answers stand here.
             </p>
@@ -142,7 +142,7 @@ function Heading({ page }: { page: Page }) {
             search={(before) => ({ ...before, person: person.id, draft: before.draft })}
             className="btn btn-xs"
           >
-            Give more
+            Add access
           </Link>
         </p>
       )}
@@ -179,8 +179,8 @@ function Belonging({ page }: { page: Page }) {
                 <EndButton
                   draft={page.person.name}
                   entry={entry("membership.end", { membership: group.membership })}
-                  label={group.from ? `Take back ${group.name}` : `Take out of ${group.name}`}
-                  words={group.from ? "Take back" : "Take out"}
+                  label={group.from ? `Cancel membership of ${group.name}` : `Remove from ${group.name}`}
+                  words={group.from ? "Cancel" : "Remove"}
                 />
               )}
             </li>
@@ -214,8 +214,8 @@ function Belonging({ page }: { page: Page }) {
                 <EndButton
                   draft={page.person.name}
                   entry={entry("assignment.end", { assignment: role.assignment })}
-                  label={`${role.from ? "Take back" : "End"} ${role.name} in ${role.app} ${role.tenant}`}
-                  words={role.from ? "Take back" : "End"}
+                  label={`${role.from ? "Cancel" : "End"} ${role.name} in ${role.app} ${role.tenant}`}
+                  words={role.from ? "Cancel" : "End"}
                 />
               )}
             </li>

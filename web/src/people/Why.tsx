@@ -39,7 +39,7 @@ export function Why({ person, cell, at }: { person: string; cell: Cell; at: stri
           ))}
           {data.blocks.length > 0 && (
             <div className="mt-3 border-t border-line pt-3">
-              <h3 className="font-semibold">What stands in the way</h3>
+              <h3 className="font-semibold">Blocked by</h3>
               {data.blocks.map((block) => (
                 <p key={block.code} className="mt-1 text-sm">
                   <span className="text-error">⊘</span> {block.text}

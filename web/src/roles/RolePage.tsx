@@ -27,7 +27,7 @@ export function RolePage() {
           <h2 className="mt-5">Given to</h2>
           <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
             {data.given.length === 0 && (
-              <EmptyItem title="Nobody has it by itself">It may be part of other roles.</EmptyItem>
+              <EmptyItem title="Nobody has this role directly">It may be part of other roles.</EmptyItem>
             )}
             {data.given.map((one) => (
               <li

@@ -36,7 +36,7 @@ export function SignIn() {
       >
         <Mark />
         <h1 className="mt-5">Sign in</h1>
-        <p className="mt-1 text-soft">See what people can do, change it, and prove that it arrived.</p>
+        <p className="mt-1 text-soft">See what people can do, change it, and prove that it took effect.</p>
         {code === undefined ? (
           <>
             <PlainField label="Login" autoComplete="username" autoFocus value={login} onChange={setLogin} />

@@ -19,7 +19,7 @@ export function SetupPage() {
       <h1>Setting up</h1>
       <p className="text-soft">
         What Wexa needs to be of use, in an order that works.
-        {!mayGovern && " You may look; who may govern can do it."}
+        {!mayGovern && " You can look; whoever manages administrators can do it."}
       </p>
       <Read of={setup} what="how far it is">
         {(data) => <Steps steps={stepsOf(data)} />}

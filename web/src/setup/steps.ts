@@ -20,8 +20,8 @@ export function stepsOf(setup: Schemas["StepsView"]): Step[] {
   return [
     {
       key: "administrators",
-      title: "A second administrator who may govern",
-      there: few(setup.administrators, "who may govern", "who may govern"),
+      title: "A second person who manages administrators",
+      there: few(setup.administrators, "who manages administrators", "who manage administrators"),
       why: "If the only one is away or forgets the password, nobody can let anybody in.",
       isDone: setup.administrators > 1,
     },
@@ -55,7 +55,7 @@ export function stepsOf(setup: Schemas["StepsView"]): Step[] {
     },
     {
       key: "accounts",
-      title: "Whose the accounts are",
+      title: "Match accounts",
       there:
         setup.tenants === 0
           ? "no tenant yet"

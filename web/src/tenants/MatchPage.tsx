@@ -51,7 +51,7 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
       <div className="relative min-h-0 flex-1 overflow-auto px-5 py-4">
         <div className="flex items-start gap-4">
           <div className="flex-1">
-            <h1>Whose the accounts of {name} are</h1>
+            <h1>Match accounts of {name}</h1>
             <p className="text-soft">
               {count(matches.length, "account")} that nobody linked
               {matches.length > 0 && `, ${proposed} with a proposal`}. What you leave open stays as it is.

@@ -69,7 +69,7 @@ export function TenantPage() {
             {data.unknown.length > UNKNOWN_SHOWN && (
               <p className="text-sm text-soft">and {data.unknown.length - UNKNOWN_SHOWN} more</p>
             )}
-            <h2 className="mt-5">What it takes and tells</h2>
+            <h2 className="mt-5">Supported capabilities</h2>
             <ul className="mt-1 text-sm">
               {capabilityWords(data.capabilities).map((one) => (
                 <li key={one.words} className={one.isThere ? "" : "text-soft"}>

@@ -79,10 +79,7 @@ function Box({
         </Button>
       </span>
       <Popover className="card-plain max-h-72 w-96 overflow-auto p-1 shadow-md">
-        <ListBox
-          className="outline-none"
-          renderEmptyState={() => <p className="px-3 py-2 text-soft">Nothing is called that.</p>}
-        >
+        <ListBox className="outline-none" renderEmptyState={() => <p className="px-3 py-2 text-soft">No results.</p>}>
           {bySource(shown).map((section) =>
             section.source === "" ? (
               section.choices.map(item)

@@ -57,7 +57,7 @@ export function Side({
           {act}
         </div>
         {shown.length === 0 ? (
-          <Empty title="Nothing is called that." />
+          <Empty title="No results." />
         ) : (
           <VirtualList
             items={shown}

@@ -6,7 +6,7 @@ type Cell = Schemas["CellView"];
 const PATTERNS: Record<string, { look: string; words: string }> = {
   DIRECT: { look: "thread-direct", words: "given directly" },
   GROUP: { look: "thread-group", words: "through a group" },
-  RULED_GROUP: { look: "thread-ruled", words: "through a ruled group" },
+  RULED_GROUP: { look: "thread-ruled", words: "through a rule-based group" },
   DIRECTORY: { look: "thread-directory", words: "through the directory" },
   SIGN_IN: { look: "thread-signin", words: "at sign-in" },
 };

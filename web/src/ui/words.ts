@@ -15,7 +15,7 @@ export function engagementKind(kind: string): string {
 }
 
 const GROUP_KINDS: Record<string, string> = {
-  ASSIGNED: "put in",
+  ASSIGNED: "direct",
   RULED: "by rule",
   DIRECTORY: "by the directory",
   NESTED: "through a group",
@@ -96,7 +96,7 @@ const CAPABILITIES: [string, string][] = [
   ["ASSIGNMENTS", "who has which role"],
   ["EVALUATION", "asking whether somebody may do something"],
   ["PASSWORDS", "passwords of its own"],
-  ["LIVE_RIGHTS", "rights felt at once, not only at the next sign-in"],
+  ["LIVE_RIGHTS", "changes take effect at once, not only at the next sign-in"],
 ];
 
 /** What of a tenant is managed and what is not, in words. */

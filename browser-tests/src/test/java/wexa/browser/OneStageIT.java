@@ -134,11 +134,11 @@ class OneStageIT {
             browser.button("Add").click();
             browser.heading("Onboard Ada Marsh");
             browser.type("E-mail", "ada.marsh@orrin.example");
-            browser.field("Works as").sendKeys("Partner");
+            browser.field("Engagement type").sendKeys("Partner");
             browser.type("Job", "Visiting vet");
             browser.field("Unit").sendKeys("Orrin Vets");
             browser.sees("partners have theirs in their own directory");
-            browser.field("At home in").sendKeys("Orrin directory");
+            browser.field("Home organisation").sendKeys("Orrin directory");
             browser.button("Invite them").click();
             browser.sees("Gets an invitation when this is applied");
             browser.pick("Open an account in…", "rescue", "Pelagia Rescue");
@@ -146,7 +146,7 @@ class OneStageIT {
             browser.isAccessible("onboarding somebody from outside");
             browser.link("Review").click();
             browser.sees("Ada Marsh is invited, at ada.marsh@orrin.example.");
-            browser.button("Apply the 3 that are ready").click();
+            browser.button("Apply 3 ready changes").click();
             browser.heading("Changes");
 
             URI link = invitation("ada.marsh@orrin.example");
@@ -163,7 +163,7 @@ class OneStageIT {
             browser.heading("Onboard Ada Marsh");
             browser.link("Review").click();
             browser.button("Apply 2 changes").click();
-            browser.sees("steps arrived");
+            browser.sees("steps confirmed");
         }
     }
 
@@ -204,7 +204,7 @@ class OneStageIT {
             browser.signIn("tove", "north-pier-2026");
             browser.sees("What the Trust directory says");
             browser.open("/inbound");
-            browser.heading("What comes by itself");
+            browser.heading("Automatic changes");
             browser.type("Name of another program", "season-hr");
             browser.button("Make a key").click();
             browser.sees("The key, shown this once:");
@@ -270,7 +270,7 @@ class OneStageIT {
             browser.link("Pump contractors").click();
             browser.heading("Pump contractors");
             browser.sees("24 people");
-            browser.isAccessible("a ruled group");
+            browser.isAccessible("a rule-based group");
         }
     }
 
@@ -301,7 +301,7 @@ class OneStageIT {
             browser.link("Settle").click();
             browser.heading("Onboard");
             browser.type("E-mail", "settled@skerrow.example" + Keys.ENTER);
-            browser.sees("45 to settle");
+            browser.sees("45 open issues");
             browser.isAccessible("one of a wave");
             browser.link("Review the").click();
             browser.sees("45 changes stay in the draft");

@@ -26,7 +26,7 @@ class WalkIT {
             browser.heading("Onboard Odile Marrick");
             browser.sees("found in the directory");
             browser.sees("nearest to “Keeper, Lagoon Hall, employee”");
-            browser.button("Take over the 3 that nearly all have").click();
+            browser.button("Copy the 3 common items").click();
             browser.sees("gives Keeper in Pelagia North");
             browser.sees("left of 120");
             browser.sees("left of 700");
@@ -49,7 +49,7 @@ class WalkIT {
             browser.see(By.xpath("//aside[not(contains(., 'Device id needed'))]"));
             browser.button("Type it").click();
             browser.keys("+44 1632 960555");
-            browser.sees("Nothing. It is ready to review.");
+            browser.sees("None. Ready to review.");
 
             browser.link("Review").click();
             browser.sees("give role night-keeper to odile.marrick in pelagia/north at lagoon-hall");
@@ -61,7 +61,7 @@ class WalkIT {
             browser.sees("29 left of 30 Handheld");
             browser.look("review-tenants");
             browser.button("Apply 11 changes").click();
-            browser.sees("steps arrived");
+            browser.sees("steps confirmed");
             browser.sees("the tenant answered yes to 9 of 9");
             browser.look("job");
 
@@ -82,7 +82,7 @@ class WalkIT {
             browser.button("Prepare undo").click();
             browser.sees("close account of odile.marrick in quayside/south");
             browser.button("Apply 10 changes").click();
-            browser.sees("steps arrived");
+            browser.sees("steps confirmed");
         }
     }
 
@@ -97,13 +97,13 @@ class WalkIT {
             browser.heading("Who is new?");
             browser.type("Search the directories", "od");
             browser.button("Onboard").click();
-            browser.button("Take over the 3 that nearly all have").click();
-            browser.sees("Nothing. It is ready to review.");
+            browser.button("Copy the 3 common items").click();
+            browser.sees("None. Ready to review.");
             browser.isAccessible("onboard like peers");
             browser.link("Review").click();
             browser.sees("seat odile.marrick as staff in rota-buoy/all");
             browser.button("Apply 7 changes").click();
-            browser.sees("steps arrived");
+            browser.sees("steps confirmed");
         }
     }
 
@@ -116,7 +116,7 @@ class WalkIT {
             browser.sees("3 unknown accounts");
             browser.link("Onboard").click();
             browser.sees("found in the directory");
-            browser.pick("Put in a group…", "lagoon k", "Lagoon keepers");
+            browser.pick("Add to a group…", "lagoon k", "Lagoon keepers");
             browser.button("Open in Pelagia North").click();
             browser.sees("left of 120");
             browser.button("Open in Rota Buoy All sites").click();

@@ -94,7 +94,7 @@ class FaultsTest {
 
     /** People with an account, a seat and a role in each of three tenants: about twelve steps each. */
     private JsonNode draft(Browserless tove, List<String> people) throws Exception {
-        JsonNode draft = tove.draft("Many at once");
+        JsonNode draft = tove.draft("Import");
         for (int number = 0; number < PEOPLE; number++) {
             String person = UUID.randomUUID().toString();
             people.add(person);

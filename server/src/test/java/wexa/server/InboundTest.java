@@ -232,7 +232,7 @@ class InboundTest {
         String id = created(user).path("id").asString();
         assertThat(pushed(id).path("state").asString()).isEqualTo("HELD");
         assertThat(draft(pushed(id)).toString()).contains("“Nowhere Hall” does not exist");
-        assertThat(cast.tove.get("/api/v1/policies/held").body().toString()).contains("1 entry is to settle first");
+        assertThat(cast.tove.get("/api/v1/policies/held").body().toString()).contains("1 entry is to complete first");
     }
 
     @Test

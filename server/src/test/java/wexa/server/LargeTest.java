@@ -149,7 +149,7 @@ class LargeTest {
         List<ObjectNode> entries = members.stream()
                 .map(member -> membership(UUID.randomUUID(), member, "for the season"))
                 .toList();
-        JsonNode[] draft = {edit(tove, tove.draft("Many at once"), entries).body()};
+        JsonNode[] draft = {edit(tove, tove.draft("Import"), entries).body()};
         UUID one = UUID.fromString(entries.getLast().path("id").asString());
         int[] stroke = {0};
         print("keystroke among " + members.size() + " entries", () -> {

@@ -37,7 +37,7 @@ public record StandingPolicy(Mode mode, int mostPeople, int mostPercent) {
         TOO_MANY_PEOPLE,
         TOO_LARGE_SHARE,
         TOUCHES_ADMINISTRATOR,
-        /** Something is to settle first: a clash, an overrun pool, a reference that does not resolve. */
+        /** Something is to complete first: a clash, an overrun pool, a reference that does not resolve. */
         TO_SETTLE,
         /** A conflict rule warns: what it forbids outright is to settle. */
         CONFLICTS,

@@ -75,7 +75,7 @@ public record Actor(
             throw new Problem(
                     403,
                     "not-allowed",
-                    "You may look, but not " + verb(act) + ". Ask an administrator who may govern to allow it.");
+                    "You may look, but not " + verb(act) + ". Ask somebody who manages administrators to allow it.");
         }
     }
 

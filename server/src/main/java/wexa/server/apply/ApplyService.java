@@ -161,7 +161,7 @@ public class ApplyService {
                     ? new Problem(
                             409,
                             "apply.nothing-ready",
-                            "Nothing in this draft is ready yet. Settle the entries that the review marks, then apply.")
+                            "No change in this draft is ready yet. Complete the entries that the review marks, then apply.")
                     : new Problem(
                             409,
                             "apply.already-so",

@@ -150,7 +150,7 @@ public class DeskService {
                     "PAIRS",
                     one.name() + ": " + all + " to look at",
                     String.join("; ", parts),
-                    "Lay side by side",
+                    "Compare",
                     one.name(),
                     null,
                     null,
@@ -176,7 +176,7 @@ public class DeskService {
     /** Messages that could not be sent, and those that somebody has to send. */
     private void addMessages(List<DeskView.Item> items) {
         addMessages(items, messages.failed(), "could not be sent", "Somebody does not know how to sign in", "FAILED");
-        addMessages(items, messages.ready(), "to send", "The accounts are there; the messages go by hand", "READY");
+        addMessages(items, messages.ready(), "to send", "The accounts exist; the messages wait to be sent", "READY");
     }
 
     private static void addMessages(List<DeskView.Item> items, int count, String what, String text, String look) {
@@ -386,7 +386,7 @@ public class DeskService {
                 items.add(new DeskView.Item(
                         "UNMAPPED",
                         group.name(),
-                        "Directory group of " + people + (people == 1 ? " person" : " people") + " that leads nowhere",
+                        "Directory group of " + people + (people == 1 ? " person" : " people") + " that grants no access",
                         "Open",
                         group.id().toString(),
                         null,

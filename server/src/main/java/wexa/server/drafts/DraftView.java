@@ -9,7 +9,7 @@ import wexa.core.access.Usability;
 
 /**
  * A draft with what it would do, as screens show it; {@code boundaries} are the coming instants at which it does more. Of a
- * draft with very many entries, {@code total} of them, only the first page is here, those to settle first; {@code last} is
+ * draft with very many entries, {@code total} of them, only the first page is here, those to complete first; {@code last} is
  * the one that was put in last.
  */
 public record DraftView(
@@ -52,7 +52,7 @@ public record DraftView(
      */
     public record PartView(String label, @Nullable String before, String after) {}
 
-    /** A stretch of a draft's entries, those to settle first. */
+    /** A stretch of a draft's entries, those to complete first. */
     public record EntriesView(List<EntryView> entries, int total) {}
 
     /** A finding with its text. */

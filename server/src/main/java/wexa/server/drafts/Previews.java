@@ -98,7 +98,7 @@ public class Previews {
                 preview.boundaries());
     }
 
-    /** As they were written where the draft is small enough to be shown whole, else those to settle first. */
+    /** As they were written where the draft is small enough to be shown whole, else those to complete first. */
     List<DraftView.EntryView> entries(Preview preview, int from, int limit) {
         List<Preview.Outcome> all = preview.outcomes();
         Stream<Preview.Outcome> ordered = all.size() <= MOST_WHOLE

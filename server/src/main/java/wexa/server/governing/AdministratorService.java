@@ -287,7 +287,7 @@ public class AdministratorService {
                     409,
                     "administrator.last",
                     going.name()
-                            + " is the last administrator with full scope who may govern. Let somebody else do so first.");
+                            + " is the last administrator with full scope who manages administrators. Let somebody else do so first.");
         }
     }
 

@@ -161,7 +161,7 @@ public class GroupService {
                             .findFirst();
             boolean direct = membership.isPresent();
             String way = direct && group.kind() == GroupKind.ASSIGNED
-                    ? "put in"
+                    ? "direct"
                     : group.kind() == GroupKind.RULED ? "by rule" : direct ? "by the directory" : "through a group";
             members.add(new GroupViews.Member(
                     person.value(),

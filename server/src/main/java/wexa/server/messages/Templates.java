@@ -8,7 +8,7 @@ import org.springframework.transaction.annotation.Transactional;
 import wexa.core.message.MessageTemplate;
 import wexa.core.message.Occasion;
 
-/** What messages say: as administrators wrote it, else as Wexa came. */
+/** Templates: as administrators wrote it, else as Wexa came. */
 @Component
 public class Templates {
     private static final int USUAL_DAYS_BEFORE = 7;
@@ -21,7 +21,7 @@ public class Templates {
 
             {activation}
 
-            Each way in opens on your first day. Rights that are given later are felt at the next sign-in.
+            Each way in opens on your first day. Rights that are given later are takes effect at next sign-in.
             """;
     private static final String MORE = """
             Hello {given name},
@@ -32,7 +32,7 @@ public class Templates {
 
             {activation}
 
-            If you are signed in already, sign out and in again: new rights are felt at the next sign-in.
+            If you are signed in already, sign out and in again: new rights are takes effect at next sign-in.
             """;
 
     private static final String INVITATION = """

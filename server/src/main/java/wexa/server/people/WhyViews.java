@@ -190,8 +190,8 @@ class WhyViews {
                 model.table(Kind.MEMBERSHIP)
                         .find(Id.<Membership>of(link.source().value()))
                         .map(membership ->
-                                membership.reason().isEmpty() ? "put in" : "put in, “" + membership.reason() + "”")
-                        .orElse("put in");
+                                membership.reason().isEmpty() ? "direct" : "direct, “" + membership.reason() + "”")
+                        .orElse("direct");
             case RULED -> "in by the group's rule";
             case DIRECTORY -> "in by the directory";
         };
@@ -200,7 +200,7 @@ class WhyViews {
     private static String groupNote(Group group) {
         return switch (group.kind()) {
             case ASSIGNED -> "group";
-            case RULED -> "ruled group";
+            case RULED -> "rule-based group";
             case DIRECTORY -> "directory group";
         };
     }

@@ -35,7 +35,7 @@ import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 
-/** Whose the accounts are that a tenant had before it was connected: proposed here, decided by a person, in a draft. */
+/** Match accounts that a tenant had before it was connected: proposed here, decided by a person, in a draft. */
 @UseCases
 public class MatchService {
     private final SnapshotStore snapshots;
