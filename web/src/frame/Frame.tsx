@@ -6,7 +6,7 @@ import { Context } from "./Context";
 import { Dock } from "./Dock";
 import { Header } from "./Header";
 import { Keys } from "./Keys";
-import { Selvage } from "./Selvage";
+import { TenantBand } from "./TenantBand";
 
 /** The frame of every screen. */
 export function Frame() {
@@ -42,7 +42,7 @@ export function Frame() {
   });
   return (
     <div className="flex h-screen min-w-[960px] flex-col">
-      <Selvage only={only} />
+      <TenantBand only={only} />
       <Header onKeys={() => setKeys(true)} />
       <Context only={only} />
       <main ref={body} tabIndex={-1} className="flex min-h-0 flex-1 outline-none">

@@ -12,7 +12,7 @@ import { KeptField } from "../ui/field";
 import { Empty, EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
-import { PutIn } from "./PutIn";
+import { AddMembers } from "./AddMembers";
 import { Rule } from "./Rule";
 import { Shift } from "./Shift";
 
@@ -218,7 +218,7 @@ function Members({ page }: { page: Page }) {
           .
         </p>
       )}
-      {mayPrepare && group.kind === "ASSIGNED" && <PutIn page={page} />}
+      {mayPrepare && group.kind === "ASSIGNED" && <AddMembers page={page} />}
       {page.groups.length > 0 && (
         <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]" aria-label="Groups in it">
           {page.groups.map((one) => (

@@ -16,7 +16,7 @@ import { entriesFor } from "./newcomer";
 import { handleFrom } from "./proposals";
 import { Roles } from "./Roles";
 import { Step } from "./Step";
-import { Then } from "./Then";
+import { Outcome } from "./Outcome";
 import { Who } from "./Who";
 
 type Found = Schemas["Found"];
@@ -213,7 +213,7 @@ function Steps({
           <Roles draft={draft} person={person} choices={choices} from={from} />
         </ol>
       </section>
-      <Then
+      <Outcome
         name={name}
         draft={draft}
         person={person}

@@ -16,9 +16,9 @@ import com.tngtech.archunit.lang.ConditionEvents;
 import com.tngtech.archunit.lang.SimpleConditionEvent;
 import jakarta.persistence.Entity;
 import org.junit.jupiter.api.Test;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 
 /** The direction of imports, and the actor in every use case. A rule that matches nothing fails. */

@@ -200,7 +200,7 @@ class BadInputTest {
     void twoDraftsOfOneTableAreAppliedOneAfterTheOtherAndNothingIsMadeTwice() throws Exception {
         String handle = Cast.unique("twice.brought");
         String text = "handle,given name,family name,works as,unit,job,first day\n" + handle
-                + ",Twice,Brought,employee,lagoon-hall,Keeper,2026-12-01\n";
+                + ",Twice,NewConflict,employee,lagoon-hall,Keeper,2026-12-01\n";
         Answer table = cast.tove.sendText("POST", "/api/v1/imports?name=Twice", text, "Content-Type", "text/csv");
         String draft = "/api/v1/imports/" + table.text("id") + "/draft";
         JsonNode one = cast.tove.send("POST", draft, null).body();

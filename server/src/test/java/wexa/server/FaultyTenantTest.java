@@ -60,7 +60,7 @@ class FaultyTenantTest {
         Observation listed = observations.of(tenant);
         ObjectKey key = listed.objects().firstKey();
         Observation.Seen seen = listed.find(key).orElseThrow();
-        Observation.Stranger stranger = listed.strangers().get(0);
+        Observation.UnlinkedObject stranger = listed.strangers().get(0);
         ObjectKey own = new ObjectKey(stranger.type(), UUID.randomUUID());
         Observation.Seen linked = new Observation.Seen(stranger.remoteId(), stranger.state());
         try {

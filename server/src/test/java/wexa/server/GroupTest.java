@@ -102,6 +102,6 @@ class GroupTest {
         assertThat(shift.path("joining").size()).isLessThanOrEqualTo(20);
         JsonNode none = cast.change(draft, Cast.entry(draft, "group.edit"), Map.of("kinds", ""));
         assertThat(none.path("entries").path(0).path("state").asString()).isEqualTo("TO_SETTLE");
-        assertThat(none.toString()).contains("At least one kind, unit or job is needed.");
+        assertThat(none.toString()).contains("At least one engagement type, unit or job is needed.");
     }
 }

@@ -19,7 +19,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 
 /**
  * Says of every property of a record that it is there, unless the record marks it as nullable or optional: what the

@@ -119,7 +119,7 @@ public final class ScimTenant {
     public Outcome<Reading> read(Set<Capability> capabilities, Links links) {
         Links known = new Links();
         TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
-        List<Observation.Stranger> strangers = new ArrayList<>();
+        List<Observation.UnlinkedObject> strangers = new ArrayList<>();
         List<String> remarks = new ArrayList<>();
         for (ObjectKey.Type type : ObjectKey.Type.values()) {
             if (!capabilities.contains(capabilityFor(type))) {
@@ -140,7 +140,7 @@ public final class ScimTenant {
             done.value().resources().forEach((remoteId, read) -> {
                 ObjectKey key = ours.get(remoteId);
                 if (key == null) {
-                    strangers.add(new Observation.Stranger(type, remoteId, read.state()));
+                    strangers.add(new Observation.UnlinkedObject(type, remoteId, read.state()));
                 } else {
                     known.add(key, remoteId);
                     objects.put(key, new Seen(remoteId, read.state()));

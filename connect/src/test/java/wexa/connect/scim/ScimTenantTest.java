@@ -139,7 +139,7 @@ class ScimTenantTest {
     void anAccountThatWasThereBecomesOursAndKeepsItsNameAndSeats() {
         ScimTenant tenant = tenant();
         Observation before = done(tenant.read(ALL, new Links())).observation();
-        Observation.Stranger stranger = before.strangers().get(0);
+        Observation.UnlinkedObject stranger = before.strangers().get(0);
         ObjectKey key = key(ObjectKey.Type.ACCOUNT);
         Links links = Links.of(before);
         Observation.Seen seen =

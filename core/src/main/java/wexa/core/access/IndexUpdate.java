@@ -57,7 +57,7 @@ final class IndexUpdate {
     }
 
     static AccessIndex of(AccessIndex last, Model next, List<Effect> effects) {
-        Touched touched = new Touched();
+        ChangedObjects touched = new ChangedObjects();
         for (Effect effect : effects) {
             effect.before().ifPresent(fact -> Rooms.marks(fact, last.model(), touched));
             effect.after().ifPresent(fact -> Rooms.marks(fact, next, touched));
@@ -68,7 +68,7 @@ final class IndexUpdate {
     }
 
     /** Reads marks as rows of the index. */
-    private static final class Touched implements Marks {
+    private static final class ChangedObjects implements Marks {
         private final Set<Subject> subjects = new LinkedHashSet<>();
         private boolean isAnyRoleAnother;
         private boolean isEverything;

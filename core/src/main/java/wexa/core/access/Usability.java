@@ -4,7 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import wexa.core.lifecycle.Standing;
+import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Id;
@@ -20,7 +20,7 @@ import wexa.core.model.Tenant;
  * a seat held that carries the permission, if any seat kind carries it.
  */
 public final class Usability {
-    private final Standing standing;
+    private final PersonStatus standing;
     private final Optional<Account> account;
     private final Optional<Seat> seat;
     private final App app;
@@ -33,7 +33,7 @@ public final class Usability {
         SEAT_MISSING
     }
 
-    private Usability(Standing standing, Optional<Account> account, Optional<Seat> seat, App app) {
+    private Usability(PersonStatus standing, Optional<Account> account, Optional<Seat> seat, App app) {
         this.standing = standing;
         this.account = account;
         this.seat = seat;
@@ -46,7 +46,7 @@ public final class Usability {
                 .filter(candidate -> candidate.window().contains(at))
                 .findFirst());
         return new Usability(
-                Standing.of(model, person, at),
+                PersonStatus.of(model, person, at),
                 account,
                 seat,
                 model.appOf(model.tenants().get(tenant)));
@@ -71,7 +71,7 @@ public final class Usability {
     /** Each reason that stands in the way, empty if it is usable. */
     public List<Block> blocks(Permission permission) {
         List<Block> blocks = new ArrayList<>(2);
-        if (standing != Standing.HERE) {
+        if (standing != PersonStatus.HERE) {
             blocks.add(Block.NOT_HERE);
         }
         if (account.isEmpty()) {

@@ -55,29 +55,29 @@ public final class Conflicts {
      * Where sides meet in the person at an instant, rule by rule; one meeting for each pair of places. Costs the person's
      * access, and all its paths where a rule names roles.
      */
-    public List<Meeting> of(Id<Person> person, Instant at) {
+    public List<Conflict> of(Id<Person> person, Instant at) {
         return rules.isEmpty() ? List.of() : meetings(person, at, rules);
     }
 
     /** The same, of the rules that count what begins later. */
-    List<Meeting> ofCounting(Counted what, Id<Person> person, Instant at) {
+    List<Conflict> ofCounting(Counted what, Id<Person> person, Instant at) {
         List<Compiled> some =
                 rules.stream().filter(one -> one.rule().counts(what)).toList();
         return some.isEmpty() ? List.of() : meetings(person, at, some);
     }
 
-    private List<Meeting> meetings(Id<Person> person, Instant at, List<Compiled> asked) {
+    private List<Conflict> meetings(Id<Person> person, Instant at, List<Compiled> asked) {
         Access access = index.of(person, at);
-        List<Meeting> found = new ArrayList<>();
+        List<Conflict> found = new ArrayList<>();
         for (Compiled compiled : asked) {
             ConflictRule rule = compiled.rule();
-            Set<Meeting.Held> ones = held(rule, rule.one(), compiled.one(), access, person, at);
-            Set<Meeting.Held> others =
+            Set<Conflict.Held> ones = held(rule, rule.one(), compiled.one(), access, person, at);
+            Set<Conflict.Held> others =
                     ones.isEmpty() ? Set.of() : held(rule, rule.other(), compiled.other(), access, person, at);
-            for (Meeting.Held one : ones) {
-                for (Meeting.Held other : others) {
+            for (Conflict.Held one : ones) {
+                for (Conflict.Held other : others) {
                     if (isNear(rule.within(), one, other)) {
-                        found.add(new Meeting(rule.id(), person, one, other));
+                        found.add(new Conflict(rule.id(), person, one, other));
                     }
                 }
             }
@@ -85,20 +85,20 @@ public final class Conflicts {
         return found;
     }
 
-    private Set<Meeting.Held> held(
+    private Set<Conflict.Held> held(
             ConflictRule rule, Side side, PermissionMask mask, Access access, Id<Person> person, Instant at) {
-        Set<Meeting.Held> places = new LinkedHashSet<>();
+        Set<Conflict.Held> places = new LinkedHashSet<>();
         for (Access.Reach reach : access.reaches(mask)) {
             if (counts(rule, reach.tenant(), reach.permissions(), person, at)) {
-                places.add(new Meeting.Held(reach.tenant(), reach.area()));
+                places.add(new Conflict.Held(reach.tenant(), reach.area()));
             }
         }
         if (!side.roles().isEmpty()) {
             for (Path path : index.paths(person, at)) {
                 if (path.roles().stream().anyMatch(side.roles()::contains)
                         && counts(rule, path.grant().tenant(), path.permissions(), person, at)) {
-                    places.add(
-                            new Meeting.Held(path.grant().tenant(), path.grant().area()));
+                    places.add(new Conflict.Held(
+                            path.grant().tenant(), path.grant().area()));
                 }
             }
         }
@@ -118,7 +118,7 @@ public final class Conflicts {
                 .anyMatch(permission -> usability.blocks(permission).isEmpty());
     }
 
-    private boolean isNear(Within within, Meeting.Held one, Meeting.Held other) {
+    private boolean isNear(Within within, Conflict.Held one, Conflict.Held other) {
         return switch (within) {
             case ANYWHERE -> true;
             case TENANT -> one.tenant().equals(other.tenant());
@@ -133,10 +133,10 @@ public final class Conflicts {
      * Everybody in whom a rule's sides meet at an instant, in the order of people. Costs those who hold both sides
      * anywhere; everybody where the rule names roles.
      */
-    public List<Meeting> everybody(ConflictRule rule, Instant at) {
+    public List<Conflict> everybody(ConflictRule rule, Instant at) {
         List<Compiled> asked =
                 rules.stream().filter(one -> one.rule().equals(rule)).toList();
-        List<Meeting> found = new ArrayList<>();
+        List<Conflict> found = new ArrayList<>();
         for (Id<Person> person : candidates(rule, at)) {
             found.addAll(meetings(person, at, asked));
         }
@@ -171,13 +171,13 @@ public final class Conflicts {
      * By what the person comes to either side of a meeting: memberships, groups, grants, roles, and the accounts and seats
      * with which it can be used.
      */
-    public Set<Id<? extends Fact>> sources(Meeting meeting, Instant at) {
+    public Set<Id<? extends Fact>> sources(Conflict meeting, Instant at) {
         ConflictRule rule = model.table(Kind.CONFLICT_RULE).get(meeting.rule());
         Set<Id<? extends Fact>> sources = new LinkedHashSet<>();
         for (Path path : index.paths(meeting.person(), at)) {
             Id<Tenant> tenant = path.grant().tenant();
             Optional<Id<Area>> area = path.grant().area();
-            Meeting.Held place = new Meeting.Held(tenant, area);
+            Conflict.Held place = new Conflict.Held(tenant, area);
             boolean isOne = place.equals(meeting.one()) && meets(path, rule.one());
             boolean isOther = place.equals(meeting.other()) && meets(path, rule.other());
             if (isOne || isOther) {

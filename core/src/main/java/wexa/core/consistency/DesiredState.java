@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.consistency.TenantObject.AssignmentState;
-import wexa.core.lifecycle.Standing;
+import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Area;
@@ -152,7 +152,7 @@ public final class DesiredState {
      * the members of a group only those concerned are told: of the others nothing differs. Costs those concerned and their
      * groups, however many are in them.
      */
-    public SortedMap<ObjectKey, TenantObject> about(Concerned concerned) {
+    public SortedMap<ObjectKey, TenantObject> about(AffectedSubjects concerned) {
         SortedMap<ObjectKey, TenantObject> found = new TreeMap<>();
         Map<Id<Group>, Set<ObjectKey>> members = new HashMap<>();
         for (Id<Person> person : concerned.people()) {
@@ -306,7 +306,7 @@ public final class DesiredState {
     private boolean isOpen(Account account) {
         return account.isOpen()
                 && account.person()
-                        .map(person -> Standing.of(model, person, at) == Standing.HERE)
+                        .map(person -> PersonStatus.of(model, person, at) == PersonStatus.HERE)
                         .orElse(true);
     }
 

@@ -11,7 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import wexa.core.account.UserNames;
-import wexa.core.consistency.Observation.Stranger;
+import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.model.Account;
 import wexa.core.model.Id;
@@ -39,7 +39,7 @@ public final class Matching {
     }
 
     /** An account and whose it may be. */
-    public record Proposal(Stranger account, Optional<Candidate> candidate) {}
+    public record Proposal(UnlinkedObject account, Optional<Candidate> candidate) {}
 
     /** Who it may be, and why. */
     public record Candidate(Id<Person> person, Reason reason) {}
@@ -64,11 +64,11 @@ public final class Matching {
     }
 
     /** A proposal for each account among the strangers, in their order. */
-    public static List<Proposal> of(Model model, Tenant tenant, Collection<Stranger> strangers, Instant now) {
+    public static List<Proposal> of(Model model, Tenant tenant, Collection<UnlinkedObject> strangers, Instant now) {
         Matching matching = new Matching(model, tenant, now);
         List<Proposal> first = new ArrayList<>();
         Map<Id<Person>, Integer> times = new HashMap<>();
-        for (Stranger stranger : strangers) {
+        for (UnlinkedObject stranger : strangers) {
             if (stranger.state() instanceof AccountState state) {
                 Optional<Candidate> candidate = matching.candidate(state);
                 candidate.ifPresent(one -> times.merge(one.person(), 1, Integer::sum));

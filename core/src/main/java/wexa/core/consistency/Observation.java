@@ -14,18 +14,18 @@ import wexa.core.consistency.TenantObject.AccountState;
  * What was read from a tenant: objects that carry an id of ours, and those that do not. One object read anew makes another
  * observation that shares the rest with the first.
  */
-public record Observation(PSortedMap<ObjectKey, Seen> objects, List<Stranger> strangers) {
+public record Observation(PSortedMap<ObjectKey, Seen> objects, List<UnlinkedObject> strangers) {
     /** An object with the tenant's own immutable id. */
     public record Seen(String remoteId, TenantObject state) {}
 
     /** An object in the tenant that nobody linked: reported, never changed or removed. */
-    public record Stranger(ObjectKey.Type type, String remoteId, TenantObject state) {}
+    public record UnlinkedObject(ObjectKey.Type type, String remoteId, TenantObject state) {}
 
     public Observation {
         strangers = List.copyOf(strangers);
     }
 
-    public Observation(SortedMap<ObjectKey, Seen> objects, List<Stranger> strangers) {
+    public Observation(SortedMap<ObjectKey, Seen> objects, List<UnlinkedObject> strangers) {
         this(TreePMap.fromSortedMap(objects), strangers);
     }
 
@@ -49,18 +49,18 @@ public record Observation(PSortedMap<ObjectKey, Seen> objects, List<Stranger> st
      */
     public Observation known(Predicate<ObjectKey> isOurs) {
         SortedMap<ObjectKey, Seen> ours = new TreeMap<>(objects);
-        List<Stranger> others = new ArrayList<>(strangers);
+        List<UnlinkedObject> others = new ArrayList<>(strangers);
         objects.forEach((key, seen) -> {
             if (key.type() == ObjectKey.Type.ACCOUNT && !isOurs.test(key)) {
                 ours.remove(key);
-                others.add(new Stranger(key.type(), seen.remoteId(), seen.state()));
+                others.add(new UnlinkedObject(key.type(), seen.remoteId(), seen.state()));
             }
         });
         return new Observation(ours, others);
     }
 
     /** The same without what went meanwhile. */
-    public Observation without(Predicate<ObjectKey> isGone, Predicate<Stranger> isGoneStranger) {
+    public Observation without(Predicate<ObjectKey> isGone, Predicate<UnlinkedObject> isGoneStranger) {
         SortedMap<ObjectKey, Seen> left = new TreeMap<>(objects);
         left.keySet().removeIf(isGone);
         return new Observation(
@@ -69,9 +69,9 @@ public record Observation(PSortedMap<ObjectKey, Seen> objects, List<Stranger> st
 
     /** The same with an account, of which only the tenant's own id is known, under ours. Without such one, the same. */
     public Observation linked(ObjectKey key, String remoteId) {
-        for (Stranger stranger : strangers) {
+        for (UnlinkedObject stranger : strangers) {
             if (stranger.type() == key.type() && stranger.remoteId().equals(remoteId)) {
-                List<Stranger> others = new ArrayList<>(strangers);
+                List<UnlinkedObject> others = new ArrayList<>(strangers);
                 others.remove(stranger);
                 return new Observation(objects, others).with(key, Optional.of(new Seen(remoteId, stranger.state())));
             }

@@ -37,7 +37,11 @@ import wexa.core.preview.Snapshot;
  * @param touched the tenants in which something may be to be done, by what is wanted there
  */
 public record Reviewed(
-        String digest, Snapshot after, Concerned concerned, Set<Id<Person>> alreadySo, List<Touched> touched) {
+        String digest,
+        Snapshot after,
+        AffectedSubjects concerned,
+        Set<Id<Person>> alreadySo,
+        List<ChangedObjects> touched) {
     private static final int BOUNDARIES = 20;
 
     /** Of longer drafts, whose people may each have instants of their own, the present and the last beginning count. */
@@ -51,12 +55,12 @@ public record Reviewed(
     /** Costs what a review costs: the impact at each instant that is looked at, and what tenants should hold of it. */
     public static Reviewed of(Preview preview) {
         Snapshot after = new Snapshot(preview.snapshot().version() + 1, preview.model(), preview.index());
-        Concerned concerned = Concerned.by(preview, after);
+        AffectedSubjects concerned = AffectedSubjects.by(preview, after);
         List<Fact> kept = preview.kept();
-        List<Touched> touched = new ArrayList<>();
+        List<ChangedObjects> touched = new ArrayList<>();
         for (Tenant tenant : preview.model().tenants().stream().toList()) {
             Cancellation.check();
-            Touched here = Touched.between(preview.snapshot(), after, tenant, preview.now(), concerned)
+            ChangedObjects here = ChangedObjects.between(preview.snapshot(), after, tenant, preview.now(), concerned)
                     .and(Showing.of(kept, after, tenant, preview.now()));
             if (!here.isEmpty()) {
                 touched.add(here);
@@ -68,13 +72,13 @@ public record Reviewed(
         int most = preview.effects().size() <= LONG ? BOUNDARIES : 0;
         preview.instants(most).forEach(at -> digest.addImpact(preview.impactAt(at)));
         touched.forEach(digest::addWanted);
-        return new Reviewed(digest.text(), after, concerned, Concerned.by(kept, after.model()), touched);
+        return new Reviewed(digest.text(), after, concerned, AffectedSubjects.by(kept, after.model()), touched);
     }
 
     /** Objects that show what one entry of the draft asks for and what is already so. */
     public Set<ObjectKey> showing(Preview.Outcome outcome, Preview preview) {
         Set<ObjectKey> keys = new HashSet<>();
-        for (Touched one : outcome.kept().isEmpty() ? List.<Touched>of() : touched) {
+        for (ChangedObjects one : outcome.kept().isEmpty() ? List.<ChangedObjects>of() : touched) {
             keys.addAll(Showing.of(outcome.kept(), after, one.tenant(), preview.now())
                     .fields()
                     .keySet());
@@ -136,7 +140,7 @@ public record Reviewed(
                     .forEach(line -> add(what, line));
         }
 
-        void addWanted(Touched touched) {
+        void addWanted(ChangedObjects touched) {
             touched.fields()
                     .forEach((key, fields) -> add(
                             touched.tenant().id(),

@@ -47,10 +47,10 @@ final class Showing implements Objects {
         this.desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, at);
     }
 
-    static Touched of(Collection<Fact> facts, Snapshot snapshot, Tenant tenant, Instant at) {
+    static ChangedObjects of(Collection<Fact> facts, Snapshot snapshot, Tenant tenant, Instant at) {
         Showing showing = new Showing(snapshot, tenant, at);
         facts.forEach(fact -> Rooms.objects(fact, snapshot.model(), showing));
-        return new Touched(tenant, showing.fields, showing.wanted);
+        return new ChangedObjects(tenant, showing.fields, showing.wanted);
     }
 
     private Model model() {

@@ -79,7 +79,7 @@ public sealed interface GroupChange extends Change {
     }
 
     /** The group goes, and with it every membership in it and of it, and every role that it gave. */
-    record Retire(Group group, Falling falling) implements GroupChange {
+    record Retire(Group group, Dependents falling) implements GroupChange {
         @Override
         public Optional<String> remark() {
             return Optional.of(falling.words());
@@ -87,12 +87,12 @@ public sealed interface GroupChange extends Change {
 
         /** Counts what falls with the group, for the sentence. */
         public static Retire of(Group group, Model model) {
-            return new Retire(group, Falling.of(group.id(), model));
+            return new Retire(group, Dependents.of(group.id(), model));
         }
 
         @Override
         public Resolution resolve(Model model, Instant now) {
-            return Falling.with(
+            return Dependents.with(
                     group.id(),
                     model,
                     before -> before.kind() == GroupKind.DIRECTORY ? List.of(ofDirectory(before)) : List.of());
@@ -110,7 +110,7 @@ public sealed interface GroupChange extends Change {
     }
 
     /** A group as its directory lists it: new here, or another than it was known. */
-    record Enlist(Group group) implements GroupChange {
+    record AddFromDirectory(Group group) implements GroupChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
             Optional<Group> before = model.groups().find(group.id());
@@ -133,7 +133,7 @@ public sealed interface GroupChange extends Change {
     }
 
     /** A group that its directory lists no longer goes, and what it gave falls as with any group. */
-    record Delist(Group group, Falling falling) implements GroupChange {
+    record Delist(Group group, Dependents falling) implements GroupChange {
         @Override
         public Optional<String> remark() {
             return Optional.of(falling.words());
@@ -141,12 +141,12 @@ public sealed interface GroupChange extends Change {
 
         /** Counts what falls with the group, for the sentence. */
         public static Delist of(Group group, Model model) {
-            return new Delist(group, Falling.of(group.id(), model));
+            return new Delist(group, Dependents.of(group.id(), model));
         }
 
         @Override
         public Resolution resolve(Model model, Instant now) {
-            return Falling.with(
+            return Dependents.with(
                     group.id(),
                     model,
                     before -> before.kind() == GroupKind.DIRECTORY ? List.of() : List.of(notOfDirectory(before)));

@@ -140,7 +140,7 @@ final class GroupForms {
         if (id.isEmpty() || key.isEmpty()) {
             return Optional.empty();
         }
-        return Optional.of(new GroupChange.Enlist(new Group(
+        return Optional.of(new GroupChange.AddFromDirectory(new Group(
                 id.get(),
                 key.get(),
                 name,

@@ -137,7 +137,7 @@ public sealed interface MembershipChange extends Change {
     }
 
     /** Somebody is in a group of a directory from now on, because the directory says so. */
-    record Enlist(Membership membership) implements MembershipChange {
+    record AddFromDirectory(Membership membership) implements MembershipChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
             Membership wanted = starting(membership, now);

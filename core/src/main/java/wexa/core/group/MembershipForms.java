@@ -53,7 +53,7 @@ final class MembershipForms {
             .orReopens(in -> Optional.empty())
             .with(MEMBER, GROUP, Types.FROM, Types.UNTIL, Types.BECAUSE)
             .says("list membership of {member} in group {group}[ from {from}][ until {until}][ because {because}]")
-            .reads(in -> membership(in).map(MembershipChange.Enlist::new));
+            .reads(in -> membership(in).map(MembershipChange.AddFromDirectory::new));
 
     static final Form DELIST = Form.ends(Kind.MEMBERSHIP, "delist", "Drop a member whom the directory lists no longer")
             .from(Origin.TOLD)

@@ -97,7 +97,7 @@ public final class Peers {
     public List<Trait> judged(List<Trait> traits, Id<Person> person, Instant when) {
         boolean isJudged = model.table(Kind.CONFLICT_RULE).size() > 0
                 && model.people().find(person).isPresent();
-        return isJudged ? new Together(model, index, person, when).judged(traits) : traits;
+        return isJudged ? new PeerConflicts(model, index, person, when).judged(traits) : traits;
     }
 
     private void groups(Id<Person> peer, Map<Trait.Thing, Boolean> theirs) {

@@ -7,10 +7,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import wexa.core.conflict.Brought;
+import wexa.core.conflict.Conflict;
 import wexa.core.conflict.ConflictCodes;
 import wexa.core.conflict.Conflicts;
-import wexa.core.conflict.Meeting;
+import wexa.core.conflict.NewConflict;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
@@ -42,7 +42,7 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
         preview.boundaries()
                 .forEach(at -> people.addAll(
                         Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), at)));
-        List<Brought> brought = Brought.between(
+        List<NewConflict> brought = NewConflict.between(
                 preview.snapshot().index(),
                 preview.model(),
                 preview.index(),
@@ -51,7 +51,7 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
                 preview.boundaries());
         Conflicts conflicts = new Conflicts(preview.model(), preview.index());
         Map<Entry.Id, Integer> places = places(replay.ready());
-        for (Brought one : brought) {
+        for (NewConflict one : brought) {
             found.add(one, preview.model(), culprit(one, conflicts, replay, places));
         }
         return found;
@@ -65,7 +65,7 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
 
     /** What no fact of a way is to blame for, such as a role that became another, is the last entry's. */
     private static Entry.Id culprit(
-            Brought brought, Conflicts conflicts, Replay replay, Map<Entry.Id, Integer> places) {
+            NewConflict brought, Conflicts conflicts, Replay replay, Map<Entry.Id, Integer> places) {
         Set<Id<? extends Fact>> sources = conflicts.sources(brought.meeting(), brought.at());
         return sources.stream()
                 .map(replay::lastOn)
@@ -74,7 +74,7 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
                 .orElseGet(() -> replay.ready().get(replay.ready().size() - 1));
     }
 
-    private void add(Brought brought, Model model, Entry.Id entry) {
+    private void add(NewConflict brought, Model model, Entry.Id entry) {
         ConflictRule rule =
                 model.table(Kind.CONFLICT_RULE).get(brought.meeting().rule());
         boolean blocks = rule.manner() == ConflictRule.Manner.BLOCK;
@@ -88,7 +88,7 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
         }
     }
 
-    private static Finding finding(Meeting meeting, ConflictRule rule, Model model, Code code) {
+    private static Finding finding(Conflict meeting, ConflictRule rule, Model model, Code code) {
         return Finding.of(
                 code,
                 "",
@@ -102,7 +102,7 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
                 where(meeting.other(), model));
     }
 
-    private static String where(Meeting.Held held, Model model) {
+    private static String where(Conflict.Held held, Model model) {
         Tenant tenant = model.tenants().get(held.tenant());
         String area = held.area()
                 .map(model.table(Kind.AREA)::get)

@@ -170,7 +170,7 @@ class ConflictsTest {
         ConflictRule rule = rule(made, ConflictRule.Within.ANYWHERE, Set.of(Counted.BLOCKED));
         Model model = made.model().with(List.of(Effect.make(rule)));
         Conflicts conflicts = new Conflicts(model, AccessIndex.compile(model));
-        for (Meeting meeting : conflicts.everybody(rule, NOW)) {
+        for (Conflict meeting : conflicts.everybody(rule, NOW)) {
             Set<Id<?>> sources = new HashSet<>(conflicts.sources(meeting, NOW));
             List<Effect> without = made.assignments.stream()
                     .filter(assignment -> sources.contains(assignment.id()))

@@ -16,7 +16,7 @@ import wexa.core.account.UserNames;
 import wexa.core.consistency.Matching.Candidate;
 import wexa.core.consistency.Matching.Proposal;
 import wexa.core.consistency.Matching.Reason;
-import wexa.core.consistency.Observation.Stranger;
+import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
@@ -30,8 +30,8 @@ class MatchingTest {
         return IntStream.range(1, 80);
     }
 
-    private static Stranger stranger(String id, AccountState state) {
-        return new Stranger(ObjectKey.Type.ACCOUNT, id, state);
+    private static UnlinkedObject stranger(String id, AccountState state) {
+        return new UnlinkedObject(ObjectKey.Type.ACCOUNT, id, state);
     }
 
     private static AccountState account(String userName, String given, String family, Optional<String> mail) {
@@ -40,8 +40,8 @@ class MatchingTest {
     }
 
     /** Accounts that look like people in one way or another, or like nobody. */
-    private static List<Stranger> strangers(RandomModel made) {
-        List<Stranger> strangers = new ArrayList<>();
+    private static List<UnlinkedObject> strangers(RandomModel made) {
+        List<UnlinkedObject> strangers = new ArrayList<>();
         for (int number = 0; number < 12; number++) {
             Person like = made.people.get(made.random.nextInt(made.people.size()));
             String mail = like.mail().map(Object::toString).orElse("none@skerrow.example");
@@ -67,7 +67,7 @@ class MatchingTest {
         RandomModel made = new RandomModel(seed);
         Model model = made.model();
         Tenant tenant = made.tenants.get(0);
-        List<Stranger> strangers = strangers(made);
+        List<UnlinkedObject> strangers = strangers(made);
 
         List<Optional<Candidate>> slow = strangers.stream()
                 .map(stranger -> slowly(model, tenant, (AccountState) stranger.state()))

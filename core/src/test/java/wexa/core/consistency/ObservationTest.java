@@ -15,7 +15,7 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.consistency.Observation.Seen;
-import wexa.core.consistency.Observation.Stranger;
+import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.GroupState;
 
@@ -45,7 +45,7 @@ class ObservationTest {
 
     private static Observation observation(Random random) {
         TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
-        List<Stranger> strangers = new ArrayList<>();
+        List<UnlinkedObject> strangers = new ArrayList<>();
         for (int number = 0; number < 12; number++) {
             ObjectKey.Type type = type(random);
             if (random.nextBoolean()) {
@@ -53,7 +53,7 @@ class ObservationTest {
                         new ObjectKey(type, new UUID(1, number)),
                         new Seen("remote-" + number, state(type, "ours" + number)));
             } else {
-                strangers.add(new Stranger(type, "remote-" + number, state(type, "theirs" + number)));
+                strangers.add(new UnlinkedObject(type, "remote-" + number, state(type, "theirs" + number)));
             }
         }
         return new Observation(objects, strangers);
@@ -90,7 +90,7 @@ class ObservationTest {
         Random random = new Random(seed);
         Observation read = observation(random);
         ObjectKey key = new ObjectKey(ObjectKey.Type.ACCOUNT, new UUID(2, seed));
-        for (Stranger stranger : read.strangers()) {
+        for (UnlinkedObject stranger : read.strangers()) {
             Observation linked = read.linked(key, stranger.remoteId());
             boolean isAccount = stranger.type() == ObjectKey.Type.ACCOUNT;
             assertThat(linked.find(key).isPresent()).as("seed %d", seed).isEqualTo(isAccount);

@@ -11,7 +11,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
-import wexa.core.lifecycle.Standing;
+import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Capability;
@@ -58,7 +58,7 @@ class ObservedAccessLawsTest {
     private static void assertSame(
             Model model, AccessIndex index, Tenant tenant, Account account, Observation observed) {
         var person = account.person().orElseThrow();
-        boolean open = account.isOpen() && Standing.of(model, person, RandomModel.NOW) == Standing.HERE;
+        boolean open = account.isOpen() && PersonStatus.of(model, person, RandomModel.NOW) == PersonStatus.HERE;
         ObservedAccess read = new ObservedAccess(
                 observed, ObjectKey.account(account.id()), ObservedAccess.areaParents(model, tenant), RandomModel.NOW);
         Access should = index.of(person, RandomModel.NOW);

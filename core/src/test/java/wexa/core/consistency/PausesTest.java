@@ -12,7 +12,7 @@ import wexa.core.EveryKind;
 import wexa.core.RandomModel;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.Activity;
-import wexa.core.lifecycle.Standing;
+import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Effect;
@@ -39,15 +39,15 @@ class PausesTest {
         return account.isOpen()
                 && account.kind() != AccountKind.EMERGENCY
                 && account.person()
-                        .filter(person -> Standing.of(model, person, FROM.minusSeconds(1)) == Standing.HERE
-                                && Standing.of(model, person, UNTIL.plusSeconds(1)) == Standing.HERE)
+                        .filter(person -> PersonStatus.of(model, person, FROM.minusSeconds(1)) == PersonStatus.HERE
+                                && PersonStatus.of(model, person, UNTIL.plusSeconds(1)) == PersonStatus.HERE)
                         .isPresent();
     }
 
     private static Optional<Activity> due(Snapshot snapshot, Account account, Instant at) {
         Tenant tenant = snapshot.model().tenants().get(account.tenant());
         ObjectKey key = ObjectKey.account(account.id());
-        Touched touched = Touched.betweenInstants(snapshot, tenant, at.minusSeconds(1), at);
+        ChangedObjects touched = ChangedObjects.betweenInstants(snapshot, tenant, at.minusSeconds(1), at);
         return Optional.ofNullable(touched.fields().get(key))
                 .filter(fields -> fields.include(Fields.ACTIVITY))
                 .map(fields -> ((AccountState) touched.desired().get(key)).activity());

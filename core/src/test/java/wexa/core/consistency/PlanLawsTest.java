@@ -122,7 +122,7 @@ class PlanLawsTest {
             List<Effect> effects = RandomEffects.of(made, before.model());
             Snapshot after = before.with(before.version() + 1, effects);
             Set<Id<Person>> people = Impact.affected(before, after.model(), after.index(), effects, RandomModel.NOW);
-            Concerned concerned = Concerned.by(before, after, effects, people, RandomModel.NOW);
+            AffectedSubjects concerned = AffectedSubjects.by(before, after, effects, people, RandomModel.NOW);
             for (Tenant tenant : made.tenants) {
                 SortedMap<ObjectKey, TenantObject> was =
                         new DesiredState(before.model(), before.index(), tenant, RandomModel.NOW).all();
@@ -137,7 +137,7 @@ class PlanLawsTest {
                 is.keySet().stream()
                         .filter(key -> !was.containsKey(key))
                         .forEach(key -> expected.put(key, Fields.WHOLE));
-                assertThat(Touched.between(before, after, tenant, RandomModel.NOW, concerned)
+                assertThat(ChangedObjects.between(before, after, tenant, RandomModel.NOW, concerned)
                                 .fields())
                         .isEqualTo(expected);
             }
@@ -169,7 +169,7 @@ class PlanLawsTest {
         Model model = new RandomModel(seed).model();
         Snapshot snapshot = Snapshot.compile(1, model);
         for (Tenant tenant : model.tenants().stream().toList()) {
-            assertThat(Touched.betweenInstants(snapshot, tenant, RandomModel.NOW, RandomModel.NOW)
+            assertThat(ChangedObjects.betweenInstants(snapshot, tenant, RandomModel.NOW, RandomModel.NOW)
                             .fields())
                     .isEmpty();
         }

@@ -47,7 +47,7 @@ class ShowingTest {
         return observed;
     }
 
-    private static Plan plan(Touched named, Observation observed) {
+    private static Plan plan(ChangedObjects named, Observation observed) {
         return Plan.between(named.desired(), observed, named.fields(), key -> false);
     }
 
@@ -98,7 +98,7 @@ class ShowingTest {
             for (Tenant tenant : after.model().tenants().stream().toList()) {
                 SortedMap<ObjectKey, TenantObject> was = desired(before, tenant);
                 SortedMap<ObjectKey, TenantObject> is = desired(after, tenant);
-                Touched named = Showing.of(List.of(effect.subject()), after, tenant, RandomModel.NOW);
+                ChangedObjects named = Showing.of(List.of(effect.subject()), after, tenant, RandomModel.NOW);
                 Observation carried = carry(holding(was), plan(named, holding(was)));
                 Map<ObjectKey, Fields> missed = missed(was, is);
                 if (effect.kind().equals(Kind.ENGAGEMENT)) {
@@ -125,7 +125,7 @@ class ShowingTest {
         List<Fact> accounts = List.copyOf(model.table(Kind.ACCOUNT).stream().toList());
         for (Tenant tenant : model.tenants().stream().toList()) {
             SortedMap<ObjectKey, TenantObject> is = desired(snapshot, tenant);
-            Touched named = Showing.of(accounts, snapshot, tenant, RandomModel.NOW);
+            ChangedObjects named = Showing.of(accounts, snapshot, tenant, RandomModel.NOW);
             assertThat(plan(named, holding(is)).steps()).isEmpty();
             for (Step step : plan(named, Observation.empty()).steps()) {
                 if (step.object().type() == ObjectKey.Type.ACCOUNT) {
@@ -152,9 +152,9 @@ class ShowingTest {
                 .findFirst()
                 .orElseThrow();
         Tenant tenant = snapshot.model().tenants().get(account.tenant());
-        Touched named = Showing.of(List.of(account), snapshot, tenant, RandomModel.NOW);
+        ChangedObjects named = Showing.of(List.of(account), snapshot, tenant, RandomModel.NOW);
         assertThat(named.fields()).containsEntry(ObjectKey.account(account.id()), Fields.WHOLE);
-        Touched nothing = Showing.of(List.of(), snapshot, tenant, RandomModel.NOW);
+        ChangedObjects nothing = Showing.of(List.of(), snapshot, tenant, RandomModel.NOW);
         assertThat(nothing.and(named)).isEqualTo(named);
     }
 }

@@ -100,13 +100,13 @@ class SeatPoolTest {
                 .findFirst()
                 .orElseThrow();
         Instant now = RandomModel.NOW;
-        assertThat(Standing.of(person, List.of(), now)).isEqualTo(Standing.UNENGAGED);
-        assertThat(Standing.of(person, List.of(engaged(made, person, Window.from(now))), now))
-                .isEqualTo(Standing.HERE);
-        assertThat(Standing.of(person, List.of(engaged(made, person, Window.from(now.plusSeconds(1)))), now))
-                .isEqualTo(Standing.EXPECTED);
-        assertThat(Standing.of(person, List.of(engaged(made, person, Window.of(now.minusSeconds(9), now))), now))
-                .isEqualTo(Standing.LEFT);
+        assertThat(PersonStatus.of(person, List.of(), now)).isEqualTo(PersonStatus.UNENGAGED);
+        assertThat(PersonStatus.of(person, List.of(engaged(made, person, Window.from(now))), now))
+                .isEqualTo(PersonStatus.HERE);
+        assertThat(PersonStatus.of(person, List.of(engaged(made, person, Window.from(now.plusSeconds(1)))), now))
+                .isEqualTo(PersonStatus.EXPECTED);
+        assertThat(PersonStatus.of(person, List.of(engaged(made, person, Window.of(now.minusSeconds(9), now))), now))
+                .isEqualTo(PersonStatus.LEFT);
         Person paused = new Person(
                 person.id(),
                 person.handle(),
@@ -118,8 +118,8 @@ class SeatPoolTest {
                 person.directoryEntry(),
                 person.custom(),
                 List.of(Window.from(now)));
-        assertThat(Standing.of(paused, List.of(engaged(made, paused, Window.ALWAYS)), now))
-                .isEqualTo(Standing.PAUSED);
+        assertThat(PersonStatus.of(paused, List.of(engaged(made, paused, Window.ALWAYS)), now))
+                .isEqualTo(PersonStatus.PAUSED);
     }
 
     private static Engagement engaged(RandomModel made, Person person, Window window) {

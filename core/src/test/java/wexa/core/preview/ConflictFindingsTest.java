@@ -15,7 +15,7 @@ import wexa.core.conflict.ConflictCodes;
 import wexa.core.conflict.Conflicts;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
-import wexa.core.governance.StandingPolicy;
+import wexa.core.governance.AutomaticChangePolicy;
 import wexa.core.intake.Entry;
 import wexa.core.likeness.Peers;
 import wexa.core.likeness.Trait;
@@ -120,10 +120,10 @@ class ConflictFindingsTest {
         assertThat(preview.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);
         assertThat(codes(preview, 0)).doesNotContain(ConflictCodes.CONFLICT_WARNS);
         assertThat(codes(preview, 1)).contains(ConflictCodes.CONFLICT_WARNS);
-        assertThat(new StandingPolicy(StandingPolicy.Mode.PASS, 100, 100)
-                        .judge(preview, new StandingPolicy.Source(true, false, Set.of())))
-                .extracting(StandingPolicy.Reason::cause)
-                .containsExactly(StandingPolicy.Cause.CONFLICTS);
+        assertThat(new AutomaticChangePolicy(AutomaticChangePolicy.Mode.PASS, 100, 100)
+                        .judge(preview, new AutomaticChangePolicy.Source(true, false, Set.of())))
+                .extracting(AutomaticChangePolicy.Reason::cause)
+                .containsExactly(AutomaticChangePolicy.Cause.CONFLICTS);
     }
 
     @Test

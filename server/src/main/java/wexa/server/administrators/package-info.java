@@ -1,4 +1,4 @@
-/** Who works in Wexa, and what they may do. */
+/** Who works in Wexa: the first administrator, the others, what each may do, and their end. */
 @NullMarked
 package wexa.server.administrators;
 

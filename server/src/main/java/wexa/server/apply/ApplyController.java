@@ -21,10 +21,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.core.preview.Coming;
-import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftView;
 import wexa.server.drafts.LongDrafts;
 import wexa.server.jobs.JobService;
+import wexa.server.rights.Actor;
 import wexa.server.snapshot.Applied;
 import wexa.server.snapshot.Changeset;
 

@@ -12,12 +12,6 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Reviewed;
 import wexa.core.model.Effect;
 import wexa.core.preview.Preview;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.MissingAuthority;
-import wexa.server.administrators.Over;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
@@ -26,8 +20,14 @@ import wexa.server.jobs.HaltHooks;
 import wexa.server.jobs.JobPlanner;
 import wexa.server.jobs.Lanes;
 import wexa.server.log.Log;
-import wexa.server.messages.Planned;
+import wexa.server.messages.MessagePlanner;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.MissingAuthority;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 import wexa.server.snapshot.Applied;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
@@ -45,7 +45,7 @@ public class ApplyService {
     private final DraftStore drafts;
     private final Previews previews;
     private final JobPlanner planner;
-    private final Planned messages;
+    private final MessagePlanner messages;
     private final Log log;
     private final Lanes.Waker waker;
     private final TransactionTemplate transactions;
@@ -63,7 +63,7 @@ public class ApplyService {
             DraftStore drafts,
             Previews previews,
             JobPlanner planner,
-            Planned messages,
+            MessagePlanner messages,
             Log log,
             Lanes.Waker waker,
             TransactionTemplate transactions,
@@ -82,7 +82,8 @@ public class ApplyService {
     }
 
     /** What may be applied, and all that is to be written of it. */
-    private record Checked(Preview preview, JobPlanner.Plans plans, Planned.Causes messages, List<Log.Line> lines) {}
+    private record Checked(
+            Preview preview, JobPlanner.Plans plans, MessagePlanner.Causes messages, List<Log.Line> lines) {}
 
     /** What was written, before its lanes are woken. */
     private record Written(long version, Optional<JobPlanner.Planned> job) {}
@@ -173,7 +174,7 @@ public class ApplyService {
         return new Checked(
                 preview,
                 plans,
-                Planned.Causes.of(
+                MessagePlanner.Causes.of(
                         preview.snapshot().model(),
                         preview.effects(),
                         found.remoteIds().keySet()),

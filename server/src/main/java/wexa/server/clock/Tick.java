@@ -10,7 +10,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import wexa.core.consistency.Touched;
+import wexa.core.consistency.ChangedObjects;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Boundaries;
 import wexa.core.preview.Snapshot;
@@ -70,7 +70,7 @@ class Tick {
         Instant now = clock.now();
         Snapshot snapshot = snapshots.current();
         Optional<Instant> last = rows.findById(TickRow.ONLY).map(row -> row.at);
-        List<Touched> due = last.map(from -> due(snapshot, from, now)).orElse(List.of());
+        List<ChangedObjects> due = last.map(from -> due(snapshot, from, now)).orElse(List.of());
         try {
             Optional<JobPlanner.Planned> planned =
                     transactions.execute(status -> record(snapshot, due, last.orElse(now), now));
@@ -83,11 +83,11 @@ class Tick {
     }
 
     /** Looks at the tenants only if anything at all begins or ends in the span. */
-    private static List<Touched> due(Snapshot snapshot, Instant from, Instant now) {
-        List<Touched> due = new ArrayList<>();
+    private static List<ChangedObjects> due(Snapshot snapshot, Instant from, Instant now) {
+        List<ChangedObjects> due = new ArrayList<>();
         if (Boundaries.anyWithin(snapshot.model(), from, now)) {
             for (Tenant tenant : snapshot.model().tenants().stream().toList()) {
-                Touched touched = Touched.betweenInstants(snapshot, tenant, from, now);
+                ChangedObjects touched = ChangedObjects.betweenInstants(snapshot, tenant, from, now);
                 if (!touched.isEmpty()) {
                     due.add(touched);
                 }
@@ -97,7 +97,8 @@ class Tick {
     }
 
     /** Somebody applied meanwhile: nothing is noted, and the next tick looks again from where the last one ended. */
-    private Optional<JobPlanner.Planned> record(Snapshot snapshot, List<Touched> found, Instant last, Instant now) {
+    private Optional<JobPlanner.Planned> record(
+            Snapshot snapshot, List<ChangedObjects> found, Instant last, Instant now) {
         if (snapshots.lockHead() != snapshot.version()) {
             return Optional.empty();
         }
@@ -105,7 +106,7 @@ class Tick {
         row.id = TickRow.ONLY;
         row.at = now;
         rows.save(row);
-        List<Touched> due = found.isEmpty() ? found : planner.uncarried(snapshot, found, last);
+        List<ChangedObjects> due = found.isEmpty() ? found : planner.uncarried(snapshot, found, last);
         if (due.isEmpty()) {
             return Optional.empty();
         }

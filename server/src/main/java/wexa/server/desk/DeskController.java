@@ -3,7 +3,7 @@ package wexa.server.desk;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 
 /** The Desk over HTTP. */
 @RestController

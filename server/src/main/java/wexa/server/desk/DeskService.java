@@ -29,21 +29,21 @@ import wexa.core.model.Table;
 import wexa.core.model.Tenant;
 import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Over;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
+import wexa.server.automatic.HeldChanges;
 import wexa.server.directory.Directories;
 import wexa.server.directory.DirectoryPairs;
 import wexa.server.directory.Found;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.StepView;
 import wexa.server.messages.OpenMessages;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 import wexa.server.roles.ConflictViews;
 import wexa.server.roles.RoleViews;
 import wexa.server.snapshot.SnapshotStore;
-import wexa.server.standing.HeldChanges;
 import wexa.server.wiring.BusinessClock;
 
 /** Gathers the Desk. Everything on it is computed from the model, the readings and the jobs as they are now. */
@@ -386,7 +386,8 @@ public class DeskService {
                 items.add(new DeskView.Item(
                         "UNMAPPED",
                         group.name(),
-                        "Directory group of " + people + (people == 1 ? " person" : " people") + " that grants no access",
+                        "Directory group of " + people + (people == 1 ? " person" : " people")
+                                + " that grants no access",
                         "Open",
                         group.id().toString(),
                         null,

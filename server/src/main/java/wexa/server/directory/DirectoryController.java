@@ -25,9 +25,9 @@ import org.springframework.web.bind.annotation.RestController;
 import wexa.connect.Encryption;
 import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.LdapDirectory;
-import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftView;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Actor;
 
 /** Directory look-up over HTTP. */
 @RestController

@@ -19,16 +19,16 @@ import wexa.core.model.Group;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Over;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Reader;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 import wexa.server.securitylog.SecurityLog;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
@@ -46,9 +46,9 @@ public class DirectoryService {
     private final Directories directories;
     private final DirectoryPairs pairs;
     private final DirectorySources sources;
-    private final Homes homes;
+    private final IdentitySources homes;
     private final Comparisons comparisons;
-    private final Following following;
+    private final DirectorySync following;
     private final DraftService drafts;
     private final Ids ids;
     private final SnapshotStore snapshots;
@@ -61,9 +61,9 @@ public class DirectoryService {
             Directories directories,
             DirectoryPairs pairs,
             DirectorySources sources,
-            Homes homes,
+            IdentitySources homes,
             Comparisons comparisons,
-            Following following,
+            DirectorySync following,
             DraftService drafts,
             Ids ids,
             SnapshotStore snapshots,

@@ -26,9 +26,9 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.core.intake.Entry;
-import wexa.server.administrators.Actor;
 import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Actor;
 
 /** Drafts over HTTP. Writes carry the draft's version in {@code If-Match} (RFC 9110 13.1.1). */
 @RestController

@@ -17,13 +17,13 @@ import wexa.core.model.Model;
 import wexa.core.model.Window;
 import wexa.core.preview.MissingAccount;
 import wexa.core.preview.Preview;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Over;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
 import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.Ids;
 

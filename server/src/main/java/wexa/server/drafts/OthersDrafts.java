@@ -4,13 +4,13 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Administrators;
-import wexa.server.administrators.Guard;
-import wexa.server.administrators.Over;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Administrators;
+import wexa.server.rights.Guard;
+import wexa.server.rights.Over;
 
 /**
  * A draft is changed and discarded by its owner, and by whoever may govern; what a program or the clock began, or somebody

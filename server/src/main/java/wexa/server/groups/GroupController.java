@@ -7,8 +7,8 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.server.administrators.Actor;
 import wexa.server.drafts.LongDrafts;
+import wexa.server.rights.Actor;
 
 /** Groups over HTTP. */
 @RestController

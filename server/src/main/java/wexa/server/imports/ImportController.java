@@ -34,8 +34,8 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 import wexa.core.importing.DryRun;
 import wexa.core.importing.Sheet;
 import wexa.core.model.Handle;
-import wexa.server.administrators.Actor;
 import wexa.server.drafts.DraftView;
+import wexa.server.rights.Actor;
 
 /** Tables over HTTP: CSV in and out (RFC 4180). */
 @RestController

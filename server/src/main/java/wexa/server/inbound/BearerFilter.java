@@ -12,7 +12,7 @@ import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.filter.OncePerRequestFilter;
 import wexa.connect.inbound.ScimFault;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 
 /** Lets in who brings the key of a service identity as a bearer token (RFC 6750 2.1). */
 final class BearerFilter extends OncePerRequestFilter {

@@ -20,15 +20,15 @@ import wexa.core.intake.Entry;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.preview.Snapshot;
-import wexa.server.administrators.Actor;
+import wexa.server.automatic.AutomaticChanges;
+import wexa.server.automatic.AutomaticChanges.Became;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.inbound.PushedStore.State;
 import wexa.server.jobs.HaltHooks;
+import wexa.server.rights.Actor;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
-import wexa.server.standing.Standing;
-import wexa.server.standing.Standing.Became;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 
@@ -46,7 +46,7 @@ class PushedUsers implements ApplicationRunner {
     private final PushedStore store;
     private final PushedEntries entries;
     private final Services services;
-    private final Standing standing;
+    private final AutomaticChanges standing;
     private final SnapshotStore snapshots;
     private final DraftStore drafts;
     private final BusinessClock clock;
@@ -63,7 +63,7 @@ class PushedUsers implements ApplicationRunner {
             PushedStore store,
             PushedEntries entries,
             Services services,
-            Standing standing,
+            AutomaticChanges standing,
             SnapshotStore snapshots,
             DraftStore drafts,
             BusinessClock clock,
@@ -239,7 +239,7 @@ class PushedUsers implements ApplicationRunner {
                 && wanted.stream().anyMatch(entry -> entry.form().equals("person.edit"));
         String name = pushed.user().name() + ", from " + by.name();
         return standing.offer(
-                new Standing.Offer(Changeset.Origin.INBOUND, by, name, wanted, true, isLikeSomebody, heldIn));
+                new AutomaticChanges.Offer(Changeset.Origin.INBOUND, by, name, wanted, true, isLikeSomebody, heldIn));
     }
 
     private static Optional<UUID> draft(Became became) {

@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 import wexa.server.wiring.Ids;
 
 /** Service identities over HTTP. */
@@ -27,10 +27,10 @@ import wexa.server.wiring.Ids;
 class ServiceController {
     private static final int LONGEST_DAYS = 730;
 
-    private final ServiceService services;
+    private final PushServices services;
     private final Ids ids;
 
-    ServiceController(ServiceService services, Ids ids) {
+    ServiceController(PushServices services, Ids ids) {
         this.services = services;
         this.ids = ids;
     }

@@ -10,8 +10,8 @@ import java.util.UUID;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
 import wexa.server.wiring.Ids;
 import wexa.server.wiring.Secrets;
 

@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 
 /** Jobs over HTTP; their progress as server-sent events. */
 @RestController

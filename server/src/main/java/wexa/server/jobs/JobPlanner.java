@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.consistency.ChangedObjects;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
@@ -23,7 +24,6 @@ import wexa.core.consistency.Plan;
 import wexa.core.consistency.Reaching;
 import wexa.core.consistency.Reviewed;
 import wexa.core.consistency.Step;
-import wexa.core.consistency.Touched;
 import wexa.core.model.Account;
 import wexa.core.model.Capability;
 import wexa.core.model.Id;
@@ -86,14 +86,14 @@ public class JobPlanner {
     /** Steps for those whom a changeset concerns. Nothing is locked or written yet. */
     public Plans plan(Reviewed reviewed, Found found) {
         Plans plans = new Plans(reviewed.after().model());
-        for (Touched touched : reviewed.touched()) {
+        for (ChangedObjects touched : reviewed.touched()) {
             plans.add(touched, reviewed.concerned().people(), reviewed.alreadySo(), found);
         }
         return plans;
     }
 
     /** Steps for what has become due by the passing of time. */
-    public Plans plan(Snapshot snapshot, List<Touched> due) {
+    public Plans plan(Snapshot snapshot, List<ChangedObjects> due) {
         Plans plans = new Plans(snapshot.model());
         due.forEach(touched -> plans.add(touched, Set.of(), Set.of(), Found.NONE));
         return plans;
@@ -116,7 +116,7 @@ public class JobPlanner {
     public List<Forecast> forecast(Reviewed reviewed, Found found) {
         List<Forecast> forecasts = new ArrayList<>();
         Snapshot after = reviewed.after();
-        for (Touched work : reviewed.touched()) {
+        for (ChangedObjects work : reviewed.touched()) {
             Id<Tenant> tenant = work.tenant().id();
             List<String> steps = new ArrayList<>();
             found.in(tenant, after.model()).forEach((account, remoteId) -> steps.add(linking(account)));
@@ -129,7 +129,7 @@ public class JobPlanner {
         return forecasts;
     }
 
-    private static Plan plan(Touched work, Overtaking.Found earlier, Observation seen) {
+    private static Plan plan(ChangedObjects work, Overtaking.Found earlier, Observation seen) {
         return Plan.between(work.desired(), seen, earlier.wanted(), earlier.onTheirWay()::contains);
     }
 
@@ -142,7 +142,7 @@ public class JobPlanner {
      * at its making, and what should still be so has nothing left to do.
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public List<Touched> uncarried(Snapshot snapshot, List<Touched> due, Instant since) {
+    public List<ChangedObjects> uncarried(Snapshot snapshot, List<ChangedObjects> due, Instant since) {
         Map<UUID, Map<ObjectKey, List<Step>>> carried = new HashMap<>();
         for (StepRow row : steps.carriedSince(since)) {
             Step step = forms.readStep(row.body);
@@ -150,8 +150,8 @@ public class JobPlanner {
                     .computeIfAbsent(step.object(), any -> new ArrayList<>())
                     .add(step);
         }
-        List<Touched> left = new ArrayList<>();
-        for (Touched touched : due) {
+        List<ChangedObjects> left = new ArrayList<>();
+        for (ChangedObjects touched : due) {
             Map<ObjectKey, List<Step>> here =
                     carried.getOrDefault(touched.tenant().id().value(), Map.of());
             SortedMap<ObjectKey, Fields> open = new TreeMap<>(touched.fields());
@@ -192,7 +192,7 @@ public class JobPlanner {
             return Set.copyOf(objects);
         }
 
-        private void add(Touched work, Set<Id<Person>> people, Set<Id<Person>> alreadySo, Found found) {
+        private void add(ChangedObjects work, Set<Id<Person>> people, Set<Id<Person>> alreadySo, Found found) {
             Tenant tenant = work.tenant();
             Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
             Overtaking.Found earlier = overtaking.look(tenant.id(), work.fields());
@@ -224,7 +224,7 @@ public class JobPlanner {
 
         /** About everybody who is concerned, and about those of whom all is already so if a step reaches them. */
         private void addQuestions(
-                Touched work, Plan plan, Observation seen, Set<Id<Person>> people, Set<Id<Person>> alreadySo) {
+                ChangedObjects work, Plan plan, Observation seen, Set<Id<Person>> people, Set<Id<Person>> alreadySo) {
             Map<String, Set<String>> about = Reaching.of(plan, work.desired(), seen);
             Set<Id<Person>> asked = new LinkedHashSet<>(people);
             for (Id<Person> person : alreadySo) {

@@ -15,13 +15,13 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Over;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 

@@ -14,9 +14,9 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Guard;
-import wexa.server.administrators.Over;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Guard;
+import wexa.server.rights.Over;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 

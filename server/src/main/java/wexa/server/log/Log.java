@@ -52,11 +52,11 @@ public class Log {
                 + " join LogSubjectRow about on about.name.number = line.number"
                 + " where line.at >= :since and line.number > (select max(one.number) from LogRow one) - :lines"
                 + " group by about.name.factId")
-        List<Touched> touched(Instant since, long lines);
+        List<ChangedObjects> touched(Instant since, long lines);
     }
 
     /** A fact and when it was last written about. */
-    interface Touched {
+    interface ChangedObjects {
         UUID getFact();
 
         Instant getAt();

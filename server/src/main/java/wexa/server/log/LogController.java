@@ -13,7 +13,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 import wexa.server.wiring.Days;
 import wexa.server.wiring.Settings;
 

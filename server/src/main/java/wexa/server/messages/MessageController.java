@@ -23,12 +23,12 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.core.message.MessageTemplate;
 import wexa.core.message.Occasion;
-import wexa.server.administrators.Actor;
 import wexa.server.messages.MessageViews.MessageView;
 import wexa.server.messages.MessageViews.MessagesView;
 import wexa.server.messages.MessageViews.SampleView;
 import wexa.server.messages.MessageViews.TemplateView;
 import wexa.server.messages.MessageViews.WholeView;
+import wexa.server.rights.Actor;
 
 /** Messages over HTTP. */
 @RestController

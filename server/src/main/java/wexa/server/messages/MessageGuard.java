@@ -4,9 +4,9 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Guard;
-import wexa.server.administrators.Over;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Guard;
+import wexa.server.rights.Over;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 

@@ -12,10 +12,10 @@ import wexa.core.model.Account;
 import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.server.administrators.PasswordRules;
 import wexa.server.connections.Connections;
 import wexa.server.problems.Problem;
 import wexa.server.readings.RemoteLinks;
+import wexa.server.rights.PasswordRules;
 import wexa.server.snapshot.SnapshotStore;
 
 /** Handing a chosen password on to the tenants. It is kept nowhere here, and no transaction is open meanwhile. */

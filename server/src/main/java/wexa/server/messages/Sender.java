@@ -19,7 +19,7 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.TenantObject;
 import wexa.core.lifecycle.Identity;
-import wexa.core.lifecycle.Standing;
+import wexa.core.lifecycle.PersonStatus;
 import wexa.core.message.Door;
 import wexa.core.message.MessageTemplate;
 import wexa.core.message.Occasion;
@@ -179,7 +179,7 @@ class Sender {
 
     /** Tenants in which one of the accounts was not seen as it should be: open, or closed before a first day. */
     private List<String> missing(Message message, Model model, List<Door> doors) {
-        boolean isHere = Standing.of(model, message.person(), clock.now()) == Standing.HERE;
+        boolean isHere = PersonStatus.of(model, message.person(), clock.now()) == PersonStatus.HERE;
         TenantObject.Activity wanted = isHere ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED;
         List<String> missing = new ArrayList<>();
         for (Door door : doors) {

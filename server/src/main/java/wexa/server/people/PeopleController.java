@@ -17,8 +17,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.server.administrators.Actor;
 import wexa.server.drafts.LongDrafts;
+import wexa.server.rights.Actor;
 
 /** People over HTTP. */
 @RestController

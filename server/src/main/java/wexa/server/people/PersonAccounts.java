@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.access.Access;
 import wexa.core.access.Usability;
-import wexa.core.consistency.Concerned;
+import wexa.core.consistency.AffectedSubjects;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
@@ -71,7 +71,7 @@ class PersonAccounts {
         Map<Id<Account>, Map<String, Proofs.Proof>> proved =
                 proofs.about(accounts.stream().map(Account::id).toList());
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
-        Concerned concerned = Concerned.by(snapshot, snapshot, List.of(), List.of(person.id()), at);
+        AffectedSubjects concerned = AffectedSubjects.by(snapshot, snapshot, List.of(), List.of(person.id()), at);
         Access access = snapshot.index().of(person.id(), at);
         List<PersonPage.AccountView> views = new ArrayList<>();
         for (Account account : accounts) {
@@ -172,7 +172,7 @@ class PersonAccounts {
                 local.add(assignment);
             }
         });
-        for (Observation.Stranger stranger : observed.strangers()) {
+        for (Observation.UnlinkedObject stranger : observed.strangers()) {
             if (stranger.state() instanceof AssignmentState assignment
                     && assignment.subject().equals(account.toString())) {
                 local.add(assignment);

@@ -15,7 +15,7 @@ import java.util.function.IntConsumer;
 import org.springframework.stereotype.Component;
 import wexa.core.governance.Reach;
 import wexa.core.governance.Reached;
-import wexa.core.lifecycle.Standing;
+import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
@@ -288,7 +288,7 @@ class PersonRows {
                 current.map(one -> model.table(Kind.UNIT).get(one.unit()).name())
                         .orElse(""),
                 current.map(one -> one.kind().name()).orElse(""),
-                Standing.of(person, engagements, at).name(),
+                PersonStatus.of(person, engagements, at).name(),
                 current.map(one -> one.window().from())
                         .filter(from -> !from.equals(Instant.MIN))
                         .orElse(null),

@@ -66,13 +66,13 @@ public class Observations {
 
     private Observation load(UUID tenant) {
         TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
-        List<Observation.Stranger> strangers = new ArrayList<>();
+        List<Observation.UnlinkedObject> strangers = new ArrayList<>();
         for (ObservedRow row : rows.findByNameTenantId(tenant)) {
             String object = row.name.object();
             if (object.startsWith(STRANGER)) {
                 ObjectKey.Type type = ObjectKey.Type.valueOf(
                         object.substring(STRANGER.length(), object.indexOf(':', STRANGER.length())));
-                strangers.add(new Observation.Stranger(type, row.remoteId, forms.readObject(row.body)));
+                strangers.add(new Observation.UnlinkedObject(type, row.remoteId, forms.readObject(row.body)));
             } else {
                 objects.put(ObjectKey.parse(object), new Seen(row.remoteId, forms.readObject(row.body)));
             }
@@ -149,7 +149,7 @@ public class Observations {
                 .isAfter(began);
     }
 
-    private static String name(Observation.Stranger stranger) {
+    private static String name(Observation.UnlinkedObject stranger) {
         return STRANGER + stranger.type() + ":" + stranger.remoteId();
     }
 

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import wexa.core.conflict.Conflict;
 import wexa.core.conflict.Conflicts;
-import wexa.core.conflict.Meeting;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
@@ -60,7 +60,7 @@ public final class ConflictViews {
     /** One line a person, however many places the sides meet at. */
     private List<RoleViews.Met> met(ConflictRule rule) {
         Map<Id<Person>, Set<String>> places = new LinkedHashMap<>();
-        for (Meeting meeting : conflicts.everybody(rule, at)) {
+        for (Conflict meeting : conflicts.everybody(rule, at)) {
             Set<String> theirs = places.computeIfAbsent(meeting.person(), any -> new LinkedHashSet<>());
             theirs.add(where(meeting.one()));
             theirs.add(where(meeting.other()));
@@ -71,7 +71,7 @@ public final class ConflictViews {
         return met;
     }
 
-    private String where(Meeting.Held held) {
+    private String where(Conflict.Held held) {
         Tenant tenant = model.tenants().get(held.tenant());
         return model.title(tenant)
                 + held.area()

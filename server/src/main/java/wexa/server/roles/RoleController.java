@@ -6,7 +6,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 
 /** Roles over HTTP. */
 @RestController

@@ -8,7 +8,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 import wexa.server.wiring.Days;
 
 /** The security log over HTTP, newest first; {@code beforeAt} and {@code beforeId} are those of the last event seen. */

@@ -3,10 +3,10 @@ package wexa.server.securitylog;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 
 /** Reading what happened at the doors: for those who govern, since it tells from where everybody works. */
 @UseCases

@@ -6,7 +6,7 @@ import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 
 /**
  * Resolves an {@link Actor} parameter of controllers: who the session says, with what they may do now. Who was ended since

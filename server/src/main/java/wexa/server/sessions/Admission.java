@@ -4,9 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Administrators;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Administrators;
 
 /** Who works here now, and what they have to do before anything else. */
 @Component

@@ -22,8 +22,8 @@ import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.server.administrators.Administrators;
 import wexa.server.connections.TokenVault;
+import wexa.server.rights.Administrators;
 import wexa.server.wiring.Secrets;
 
 /**

@@ -22,8 +22,8 @@ import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
-import wexa.server.administrators.Actor;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Actor;
 import wexa.server.wiring.Settings;
 
 /** Who gets in: everything under /api needs a session, but for signing in; pages and their parts are public. */

@@ -6,9 +6,9 @@ import java.util.UUID;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import org.springframework.stereotype.Component;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Administrators;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Administrators;
 import wexa.server.securitylog.SecurityLog;
 
 /** Checks who somebody is: attempts are counted first, then the password is looked at, then the second factor. */

@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import wexa.core.consistency.Matching;
-import wexa.core.consistency.Observation.Stranger;
+import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.intake.Entry;
@@ -20,15 +20,15 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Over;
-import wexa.server.administrators.Requires;
-import wexa.server.administrators.UseCases;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Observations;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
 import wexa.server.setup.SetupViews.MatchView;
 import wexa.server.setup.SetupViews.Pair;
 import wexa.server.snapshot.SnapshotStore;
@@ -100,7 +100,7 @@ public class MatchService {
         Snapshot snapshot = snapshots.current();
         Tenant known = tenant(snapshot.model(), tenant);
         Map<String, AccountState> accounts = new HashMap<>();
-        for (Stranger stranger : observations.of(known.id()).strangers()) {
+        for (UnlinkedObject stranger : observations.of(known.id()).strangers()) {
             if (stranger.state() instanceof AccountState state) {
                 accounts.put(stranger.remoteId(), state);
             }

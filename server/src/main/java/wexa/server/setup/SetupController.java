@@ -14,7 +14,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import wexa.server.administrators.Actor;
+import wexa.server.rights.Actor;
 import wexa.server.setup.SetupViews.Address;
 import wexa.server.setup.SetupViews.AnnouncedView;
 import wexa.server.setup.SetupViews.ConnectionInput;

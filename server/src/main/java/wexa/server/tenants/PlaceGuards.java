@@ -7,10 +7,10 @@ import org.springframework.context.annotation.Configuration;
 import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
-import wexa.server.administrators.Actor;
-import wexa.server.administrators.Guard;
-import wexa.server.administrators.Over;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Guard;
+import wexa.server.rights.Over;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 

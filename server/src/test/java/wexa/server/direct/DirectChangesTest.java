@@ -34,9 +34,9 @@ import wexa.core.model.Window;
 import wexa.core.unit.UnitChange;
 import wexa.server.Browserless;
 import wexa.server.Stage;
-import wexa.server.administrators.Act;
-import wexa.server.administrators.Actor;
 import wexa.server.problems.Problem;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 

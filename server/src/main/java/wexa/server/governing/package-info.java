@@ -1,5 +1,0 @@
-/** Who works in Wexa: the first administrator, the others, what each may do, and their end. */
-@NullMarked
-package wexa.server.governing;
-
-import org.jspecify.annotations.NullMarked;
