@@ -7,7 +7,7 @@ import { useMay, useNow, useSession } from "../session/hooks";
 import { VirtualList } from "../ui/list";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
-import { standing } from "./standing";
+import { statusOf } from "./status";
 
 type Row = Schemas["PersonRow"];
 
@@ -95,7 +95,7 @@ function List({ rows, openId }: { rows: Row[]; openId: string | undefined }) {
       onOpen={(row) => void navigate({ to: "/people/$id", params: { id: row.id }, search: (before) => before })}
     >
       {(row) => {
-        const note = standing(row, session.zone, now);
+        const note = statusOf(row, session.zone, now);
         return (
           <Link
             to="/people/$id"

@@ -107,10 +107,10 @@ function Person({ id }: { id: string }) {
   );
 }
 
-const STANDING: Record<string, string> = {
-  EXPECTED: "expected",
-  HERE: "here",
-  PAUSED: "paused",
+const STATUS: Record<string, string> = {
+  EXPECTED: "not started",
+  HERE: "current",
+  PAUSED: "on leave",
   LEFT: "left",
   UNENGAGED: "not engaged",
 };
@@ -130,7 +130,7 @@ function Heading({ page }: { page: Page }) {
       <h1 className="flex items-center gap-2.5">
         {person.name}
         <span className="rounded border border-base-300 bg-base-100 px-2 font-sans text-sm font-normal tracking-normal">
-          {STANDING[person.standing] ?? person.standing}
+          {STATUS[person.standing] ?? person.standing}
         </span>
       </h1>
       <p className="text-soft">{parts.join(" · ")}</p>

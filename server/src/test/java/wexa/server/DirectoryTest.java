@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** What the directories say of people, laid side by side and followed under the standing policy. */
+/** What the directories say of people, laid side by side and followed under the policy for automatic changes. */
 class DirectoryTest {
     private final Cast cast = Cast.shared();
 

@@ -21,7 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.server.wiring.Settings;
 
-/** An HR system that pushes people over SCIM, and what the standing policy makes of it. */
+/** An HR system that pushes people over SCIM, and what the policy for automatic changes makes of it. */
 class InboundTest {
     private static final String ENTERPRISE = "urn:ietf:params:scim:schemas:extension:enterprise:2.0:User";
     private static final String PATCH = "urn:ietf:params:scim:api:messages:2.0:PatchOp";

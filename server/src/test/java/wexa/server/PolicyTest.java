@@ -8,7 +8,7 @@ import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Setting the standing policies: who sets one answers for it, and limits that cannot be are refused by their field. */
+/** Setting the policies for automatic changes: who sets one answers for it, and limits that cannot be are refused by their field. */
 class PolicyTest {
     private final Cast cast = Cast.shared();
 

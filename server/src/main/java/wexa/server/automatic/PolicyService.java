@@ -13,7 +13,7 @@ import wexa.server.rights.UseCases;
 import wexa.server.snapshot.Changeset.Origin;
 import wexa.server.wiring.BusinessClock;
 
-/** Looking at the standing policies, and setting them: who sets one owns it. */
+/** Looking at the policies for automatic changes, and setting them: who sets one owns it. */
 @UseCases
 public class PolicyService {
     private final Policies policies;

@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 import wexa.core.governance.AutomaticChangePolicy;
 import wexa.server.snapshot.Changeset.Origin;
 
-/** A standing policy as screens show it; nobody owns one that was never set. */
+/** A policy for automatic changes as screens show it; nobody owns one that was never set. */
 public record PolicyView(
         Origin origin,
         AutomaticChangePolicy.Mode mode,

@@ -1,4 +1,4 @@
-/** Changes that nobody drafted: each passes the standing policy of where it comes from, or is held as a draft. */
+/** Changes that nobody drafted: each passes the policy for automatic changes of where it comes from, or is held as a draft. */
 @NullMarked
 package wexa.server.automatic;
 

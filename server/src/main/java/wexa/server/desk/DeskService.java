@@ -158,7 +158,7 @@ public class DeskService {
         }
     }
 
-    /** What others changed and the standing policy does not let pass. */
+    /** What others changed and the policy for automatic changes does not let pass. */
     private void addHeld(List<DeskView.Item> items) {
         for (HeldChanges.Held one : held.waiting()) {
             items.add(new DeskView.Item(

@@ -31,7 +31,7 @@ import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.Ids;
 
-/** What follows from the last readings of the directories under the standing policy. */
+/** What follows from the last readings of the directories under the policy for automatic changes. */
 @Component
 class DirectorySync {
     private static final Logger LOG = LoggerFactory.getLogger(DirectorySync.class);

@@ -33,7 +33,7 @@ import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 
 /**
- * Users that a program pushes. What is pushed is kept first and then offered to the standing policy, so that a process that
+ * Users that a program pushes. What is pushed is kept first and then offered to the policy for automatic changes, so that a process that
  * dies between goes on at its next start; offering twice changes nothing.
  */
 @Component

@@ -6,12 +6,12 @@ type Row = Schemas["PersonRow"];
 const SOON = 14 * 86_400_000;
 
 /** What is particular about when somebody is here, if anything is. */
-export function standing(row: Row, zone: string, now: number): string {
+export function statusOf(row: Row, zone: string, now: number): string {
   switch (row.standing) {
     case "EXPECTED":
-      return row.from === undefined || row.from === null ? "expected" : `starts ${day(row.from, zone)}`;
+      return row.from === undefined || row.from === null ? "not started" : `starts ${day(row.from, zone)}`;
     case "PAUSED":
-      return "paused";
+      return "on leave";
     case "LEFT":
       return "left";
     case "UNENGAGED":
