@@ -310,6 +310,11 @@ export interface LogWanted {
   until?: string | undefined;
 }
 
+export const chainQuery = queryOptions({
+  queryKey: ["log", "chain"],
+  queryFn: () => take(api.GET("/api/v1/log/chain")),
+});
+
 export const logQuery = (wanted: LogWanted) =>
   infiniteQueryOptions({
     queryKey: ["log", wanted],

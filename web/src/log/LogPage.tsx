@@ -1,8 +1,8 @@
-import { useInfiniteQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
-import { logQuery, type LogWanted } from "../api/queries";
+import { chainQuery, logQuery, type LogWanted } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { isDay } from "../ui/dayText";
@@ -10,6 +10,7 @@ import { DayInput } from "../ui/dayInput";
 import { Empty, Read } from "../ui/states";
 import { NextPage } from "../ui/nextPage";
 import { whyWords } from "../ui/words";
+import { verifiedWords } from "./verifiedWords";
 
 const DAYS = [
   ["from", "From"],
@@ -84,6 +85,7 @@ export function LogPage() {
         <a className="btn h-9" href={`/api/v1/log/csv?${csv.toString()}`} download>
           Save as CSV
         </a>
+        <Verify />
       </div>
       <Read of={log} what="the log">
         {() =>
@@ -124,6 +126,28 @@ export function LogPage() {
         }
       </Read>
     </section>
+  );
+}
+
+/** Follows the chain that binds the lines, when somebody asks. */
+function Verify() {
+  const chain = useQuery({ ...chainQuery, enabled: false });
+  const found = chain.data;
+  return (
+    <>
+      <button type="button" className="btn h-9" disabled={chain.isFetching} onClick={() => void chain.refetch()}>
+        {chain.isFetching ? "Verifying…" : "Verify"}
+      </button>
+      <p role="status" className="basis-full text-sm">
+        {chain.error !== null && <b className="text-error">▲ {chain.error.message}</b>}
+        {found !== undefined && !chain.isFetching && (
+          <>
+            <b className={found.broken === undefined ? "text-success" : "text-error"}>{verifiedWords(found)}</b>{" "}
+            <span className="font-mono text-xs break-all text-soft">last link {found.last}</span>
+          </>
+        )}
+      </p>
+    </>
   );
 }
 

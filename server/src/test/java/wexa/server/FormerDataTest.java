@@ -96,5 +96,9 @@ class FormerDataTest {
             assertThat(lines.get(place).path("number").asLong())
                     .isEqualTo(lines.get(place - 1).path("number").asLong() - 1);
         }
+        JsonNode chain = tove.get("/api/v1/log/chain").body();
+        assertThat(chain.has("broken")).as("%s", chain).isFalse();
+        assertThat(chain.path("links").asLong())
+                .isEqualTo(lines.getFirst().path("number").asLong());
     }
 }

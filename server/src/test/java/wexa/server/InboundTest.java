@@ -148,7 +148,7 @@ class InboundTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(item.path("kind").asString()).isEqualTo("HELD");
-        assertThat(item.path("text").asString()).isEqualTo("Held because the policy lets nothing from there pass");
+        assertThat(item.path("text").asString()).isEqualTo("Held because approval is required by the policy");
         JsonNode draft = draft(pushed);
         assertThat(draft.path("owner").asString()).isEqualTo("tove");
         assertThat(Cast.states(draft)).containsExactly("READY", "READY");

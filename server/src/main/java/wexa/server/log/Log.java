@@ -1,14 +1,18 @@
 package wexa.server.log;
 
+import java.security.SecureRandom;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -27,6 +31,8 @@ public class Log {
     private final Rows rows;
     private final NewRows newRows;
     private final Subjects subjects;
+    private final LogChain chain;
+    private final SecureRandom random;
 
     /** Rows of the log. */
     interface Rows extends JpaRepository<LogRow, Long> {
@@ -34,6 +40,14 @@ public class Log {
         long last();
 
         List<LogRow> findByChangesetVersionOrderByNumber(long version);
+
+        List<LogRow> findByNumberBetween(long first, long last);
+
+        /** The first line that no link of the chain binds. */
+        @Query("select min(line.number) from LogRow line"
+                + " where not exists (select link from LinkRow link where link.number = line.number)")
+        @Nullable
+        Long unbound();
 
         @Query("select line from LogRow line where (:pattern = '%' or lower(line.sentence) like :pattern escape '!'"
                 + " or lower(line.reason) like :pattern escape '!' or lower(line.ticket) like :pattern escape '!')"
@@ -84,7 +98,9 @@ public class Log {
     public record Written(
             long number, Instant at, String actor, String sentence, long changeset, String reason, String ticket) {}
 
-    Log(Rows rows, Subjects subjects, NewRows newRows) {
+    Log(Rows rows, Subjects subjects, LogChain chain, NewRows newRows, SecureRandom random) {
+        this.chain = chain;
+        this.random = random;
         this.newRows = newRows;
         this.rows = rows;
         this.subjects = subjects;
@@ -100,15 +116,23 @@ public class Log {
         long number = rows.last();
         List<LogRow> written = new ArrayList<>(lines.size());
         List<LogSubjectRow> about = new ArrayList<>();
+        List<LinkRow> links = new ArrayList<>(lines.size());
+        String previous = chain.last();
         for (Line line : lines) {
             LogRow row = new LogRow();
             row.number = ++number;
-            row.at = at;
+            row.at = at.truncatedTo(ChronoUnit.MICROS);
             row.actor = actor;
             row.sentence = line.sentence();
             row.changesetVersion = changeset;
             row.reason = reason.text();
             row.ticket = reason.ticket();
+            byte[] salt = new byte[Link.SALT_BYTES];
+            random.nextBytes(salt);
+            row.salt = HexFormat.of().formatHex(salt);
+            Link link = Link.after(previous, row.text(), salt);
+            previous = link.hash();
+            links.add(new LinkRow(link));
             written.add(row);
             for (UUID fact : line.about()) {
                 about.add(new LogSubjectRow(new LogSubjectRow.Name(fact, row.number)));
@@ -116,6 +140,7 @@ public class Log {
         }
         newRows.insert(written);
         newRows.insert(about);
+        newRows.insert(links);
     }
 
     /**

@@ -50,6 +50,17 @@ class LogController {
                 lines, lines.size() < PAGE ? null : lines.get(lines.size() - 1).number(), log.actors(actor));
     }
 
+    /** Follows the chain of all lines. */
+    record LogChainView(
+            long links, long withoutText, @Nullable Long broken, String last) {}
+
+    @GetMapping("/chain")
+    LogChainView chain(Actor actor) {
+        LogChain.Verified verified = log.verified(actor);
+        return new LogChainView(
+                verified.links(), verified.withoutText(), verified.broken().orElse(null), verified.last());
+    }
+
     @GetMapping("/csv")
     ResponseEntity<StreamingResponseBody> csv(
             Actor actor,

@@ -19,6 +19,14 @@ class LogRow {
     String reason;
     String ticket;
 
+    /** In hex; goes with the text when that has to go. */
+    String salt;
+
     @SuppressWarnings("NullAway.Init")
     protected LogRow() {}
+
+    /** What the chain binds of it. */
+    Link.Text text() {
+        return new Link.Text(number, at, actor, changesetVersion, sentence, reason, ticket);
+    }
 }

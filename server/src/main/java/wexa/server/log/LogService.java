@@ -18,8 +18,10 @@ public class LogService {
     private static final int PAGE = 1_000;
 
     private final Log log;
+    private final LogChain chain;
 
-    LogService(Log log) {
+    LogService(Log log, LogChain chain) {
+        this.chain = chain;
         this.log = log;
     }
 
@@ -31,6 +33,12 @@ public class LogService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<String> actors(Actor actor) {
         return log.actors();
+    }
+
+    /** Whether every line is as it was written. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public LogChain.Verified verified(Actor actor) {
+        return chain.verified();
     }
 
     /** All lines that are wanted as CSV (RFC 4180), a page in memory at a time. */

@@ -26,8 +26,6 @@ class ChangesetRow {
     @Nullable
     UUID draftId;
 
-    String effects;
-
     @SuppressWarnings("NullAway.Init")
     protected ChangesetRow() {}
 }

@@ -40,3 +40,8 @@ interface Changesets extends JpaRepository<ChangesetRow, Long> {
             Instant appliedAt,
             @Nullable UUID draftId) {}
 }
+
+/** Rows of effects, by changeset and place. */
+interface Effects extends Repository<EffectRow, EffectRow.Place> {
+    List<EffectRow> findByIdVersionOrderByIdPlace(long version);
+}

@@ -243,15 +243,27 @@ class Follower {
 
     private Snapshot caughtUp(Connection view, long version) throws SQLException {
         List<Step> steps = new ArrayList<>();
-        try (PreparedStatement statement =
-                view.prepareStatement("select version, effects from changeset where version > ? order by version")) {
+        // a changeset may have no effects, and is a step all the same
+        try (PreparedStatement statement = view.prepareStatement(
+                "select changeset.version, effect.kind, effect.form_version, effect.before_body, effect.after_body"
+                        + " from changeset left join effect on effect.version = changeset.version"
+                        + " where changeset.version > ? order by changeset.version, effect.place")) {
             statement.setLong(1, latest.version());
             try (ResultSet rows = statement.executeQuery()) {
                 while (rows.next()) {
-                    if (rows.getLong(1) != latest.version() + 1 + steps.size()) {
-                        return load(view, version);
+                    long next = rows.getLong(1);
+                    if (steps.isEmpty() || steps.getLast().version() != next) {
+                        if (next != latest.version() + 1 + steps.size()) {
+                            return load(view, version);
+                        }
+                        steps.add(new Step(next, new ArrayList<>()));
                     }
-                    steps.add(new Step(rows.getLong(1), forms.readEffects(rows.getString(2))));
+                    if (rows.getString(2) != null) {
+                        steps.getLast()
+                                .effects()
+                                .add(forms.readEffect(
+                                        rows.getString(2), rows.getInt(3), rows.getString(4), rows.getString(5)));
+                    }
                 }
             }
         }

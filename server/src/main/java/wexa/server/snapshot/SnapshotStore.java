@@ -35,6 +35,7 @@ public class SnapshotStore {
     private final Facts facts;
     private final Heads heads;
     private final Changesets changesets;
+    private final Effects effects;
     private final StoredForms forms;
     private final NewRows newRows;
     /** Effects of the last changesets, by version. */
@@ -46,11 +47,18 @@ public class SnapshotStore {
     };
 
     SnapshotStore(
-            Follower follower, Facts facts, Heads heads, Changesets changesets, StoredForms forms, NewRows newRows) {
+            Follower follower,
+            Facts facts,
+            Heads heads,
+            Changesets changesets,
+            Effects effects,
+            StoredForms forms,
+            NewRows newRows) {
         this.follower = follower;
         this.facts = facts;
         this.heads = heads;
         this.changesets = changesets;
+        this.effects = effects;
         this.forms = forms;
         this.newRows = newRows;
     }
@@ -141,10 +149,11 @@ public class SnapshotStore {
         row.appliedAt = changeset.appliedAt();
         row.requestId = changeset.requestId().orElse(null);
         row.draftId = changeset.draftId().orElse(null);
-        row.effects = forms.writeEffects(changeset.effects());
         changesets.save(row);
+        List<EffectRow> told = new ArrayList<>();
         List<FactRow> made = new ArrayList<>();
         for (Effect effect : changeset.effects()) {
+            told.add(row(new EffectRow.Place(head.version, told.size()), effect));
             if (effect.before().isEmpty()) {
                 made.add(row(effect.kind(), effect.after().orElseThrow()));
             } else {
@@ -152,6 +161,7 @@ public class SnapshotStore {
             }
         }
         newRows.insert(made);
+        newRows.insert(told);
         uncommitted()
                 .written
                 .add(new Uncommitted.Written(
@@ -178,6 +188,16 @@ public class SnapshotStore {
         }
     }
 
+    private EffectRow row(EffectRow.Place place, Effect effect) {
+        return new EffectRow(
+                place,
+                effect.kind().text(),
+                effect.id().value(),
+                StoredForms.VERSION,
+                effect.before().map(forms::writeFact).orElse(null),
+                effect.after().map(forms::writeFact).orElse(null));
+    }
+
     private FactRow row(Kind<?> kind, Fact fact) {
         FactRow.Name name = new FactRow.Name(kind.text(), fact.id().value());
         return new FactRow(name, StoredForms.VERSION, forms.writeFact(fact));
@@ -200,10 +220,9 @@ public class SnapshotStore {
         }
         return known != null
                 ? known
-                : changesets
-                        .findById(version)
-                        .map(row -> forms.readEffects(row.effects))
-                        .orElse(List.of());
+                : effects.findByIdVersionOrderByIdPlace(version).stream()
+                        .map(row -> forms.readEffect(row.kind, row.formVersion, row.beforeBody, row.afterBody))
+                        .toList();
     }
 
     /** The changeset that an apply request with this id brought about, if it was carried out. */

@@ -19,7 +19,6 @@ import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
@@ -198,33 +197,11 @@ public class StoredForms {
         return facts;
     }
 
-    public String writeEffects(List<Effect> effects) {
-        ArrayNode all = json.createArrayNode();
-        for (Effect effect : effects) {
-            ObjectNode form = all.addObject();
-            form.put("kind", effect.kind().text());
-            form.put("version", VERSION);
-            effect.before().ifPresent(fact -> form.set("before", json.valueToTree(fact)));
-            effect.after().ifPresent(fact -> form.set("after", json.valueToTree(fact)));
-        }
-        return all.toString();
-    }
-
-    public List<Effect> readEffects(String text) {
-        List<Effect> effects = new ArrayList<>();
-        for (JsonNode form : json.readTree(text)) {
-            Kind<?> kind = Kind.named(form.path("kind").asString());
-            Optional<Fact> before = side(form, "before", kind);
-            Optional<Fact> after = side(form, "after", kind);
-            effects.add(new Effect(kind, after.or(() -> before).orElseThrow().id(), before, after));
-        }
-        return effects;
-    }
-
-    private Optional<Fact> side(JsonNode form, String name, Kind<?> kind) {
-        return form.has(name)
-                ? Optional.of(lifted(kind, form.path("version").asInt(), form.get(name)))
-                : Optional.empty();
+    /** An effect of which each side was written in that version. */
+    public Effect readEffect(String kind, int version, @Nullable String beforeBody, @Nullable String afterBody) {
+        Optional<Fact> before = Optional.ofNullable(beforeBody).map(body -> readFact(kind, version, body));
+        Optional<Fact> after = Optional.ofNullable(afterBody).map(body -> readFact(kind, version, body));
+        return new Effect(Kind.named(kind), after.or(() -> before).orElseThrow().id(), before, after);
     }
 
     /** One fact with its kind and version. */

@@ -2,6 +2,8 @@ package wexa.server.snapshot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.spy;
@@ -174,7 +176,7 @@ class FollowerTest {
             doThrow(new IllegalStateException("broke off"))
                     .doCallRealMethod()
                     .when(forms)
-                    .readEffects(anyString());
+                    .readEffect(anyString(), anyInt(), any(), any());
             assertThatThrownBy(second::latest).hasMessage("broke off");
             transactions.executeWithoutResult(status -> write(List.of(Effect.make(unit()))));
             assertThat(second.latest().version()).isEqualTo(snapshots.current().version());

@@ -146,11 +146,13 @@ class StoredFormsTest {
 
     @Test
     void effectsComeBackAsTheyWent() throws IOException {
-        List<Fact> facts = forms.readModel(golden("facts-v4.json"));
-        List<Effect> effects = facts.stream().map(Effect::make).toList();
-        assertThat(forms.readEffects(forms.writeEffects(effects))).isEqualTo(effects);
-        List<Effect> drops = facts.stream().map(Effect::drop).toList();
-        assertThat(forms.readEffects(forms.writeEffects(drops))).isEqualTo(drops);
+        for (Fact fact : forms.readModel(golden("facts-v4.json"))) {
+            String kind = Kind.of(fact).text();
+            String body = forms.writeFact(fact);
+            assertThat(forms.readEffect(kind, StoredForms.VERSION, null, body)).isEqualTo(Effect.make(fact));
+            assertThat(forms.readEffect(kind, StoredForms.VERSION, body, null)).isEqualTo(Effect.drop(fact));
+            assertThat(forms.readEffect(kind, StoredForms.VERSION, body, body)).isEqualTo(Effect.replace(fact, fact));
+        }
     }
 
     @Test
