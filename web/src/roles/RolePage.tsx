@@ -97,9 +97,9 @@ function Composition({ page }: { page: Page }) {
               {line.from.map((gives, column) => (
                 <td key={column} className="border-l border-dashed border-line px-3 text-center">
                   {gives &&
-                    (line.exception ? (
-                      <span className="font-bold text-error" title="left out on purpose">
-                        ✕<span className="sr-only">left out on purpose</span>
+                    (line.excluded ? (
+                      <span className="font-bold text-error" title="excluded">
+                        ✕<span className="sr-only">excluded</span>
                       </span>
                     ) : (
                       <Bar />

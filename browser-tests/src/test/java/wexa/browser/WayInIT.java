@@ -73,7 +73,8 @@ class WayInIT {
             browser.isAccessible("the security log at night");
 
             tove.send("DELETE", "/api/v1/session", null);
-            browser.button("Wren Castellane, may manage administrators: your menu").click();
+            browser.button("Wren Castellane, may manage administrators: your menu")
+                    .click();
             browser.see(By.xpath("//*[@role='menuitem'][contains(., 'Sign out')]"))
                     .click();
             browser.heading("Sign in");

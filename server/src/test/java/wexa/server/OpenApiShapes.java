@@ -167,6 +167,12 @@ final class OpenApiShapes {
             if (!loaded.isRecord()) {
                 continue;
             }
+            // the document knows records by their simple names alone: of two that are called alike one would hide the
+            // other
+            if (loaded.getSimpleName().endsWith("View") && found.containsKey(loaded.getSimpleName())) {
+                throw new IllegalStateException(
+                        "there are two views called " + loaded.getSimpleName() + "; rename " + loaded.getName());
+            }
             Set<String> names = found.computeIfAbsent(loaded.getSimpleName(), any -> new HashSet<>());
             for (RecordComponent component : loaded.getRecordComponents()) {
                 boolean nullable = component.getAnnotatedType().isAnnotationPresent(Nullable.class);

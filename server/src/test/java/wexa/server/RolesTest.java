@@ -48,7 +48,7 @@ class RolesTest {
                 assertThat(brought).as("%s", line).isTrue();
                 assertThat(line.path("given").asBoolean())
                         .as("%s", line)
-                        .isEqualTo(!line.path("exception").asBoolean());
+                        .isEqualTo(!line.path("excluded").asBoolean());
                 given += line.path("given").asBoolean() ? 1 : 0;
                 lines++;
             }

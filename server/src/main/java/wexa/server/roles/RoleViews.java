@@ -29,13 +29,7 @@ public final class RoleViews {
 
     /** One permission: which ingredients bring it, and whether the role gives it in the end. */
     public record Line(
-            String app,
-            String type,
-            String action,
-            String sort,
-            List<Boolean> from,
-            boolean given,
-            boolean exception) {}
+            String app, String type, String action, String sort, List<Boolean> from, boolean given, boolean excluded) {}
 
     /**
      * To whom the role is given, now or from a coming day on.
