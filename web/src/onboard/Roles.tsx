@@ -97,7 +97,7 @@ export function Roles({
               </button>
               {inert !== undefined && (
                 <span className="text-sm font-semibold text-error">
-                  “{given?.name}” does nothing without a place.
+                  “{given?.name}” grants nothing without an area.
                   {nearest !== undefined && (
                     <button
                       type="button"

@@ -72,7 +72,7 @@ function Person({ id }: { id: string }) {
                     <>
                       {can.inert.map((one) => (
                         <p key={`${one.role} ${one.tenant}`} className="mb-1.5 font-semibold text-error">
-                          ▲ “{one.role}” in {one.tenant} does nothing without a place.
+                          ▲ “{one.role}” in {one.tenant} grants nothing without an area.
                         </p>
                       ))}
                       <AccessTable access={can} title="Record and area" chosen={chosen} onChoose={setChosen} />

@@ -30,7 +30,7 @@ class AroundIT {
             browser.link("What they say").click();
             browser.heading("Templates");
             browser.type("Subject", "Hello {shoe size}");
-            browser.sees("“{shoe size}” is no blank");
+            browser.sees("There is no placeholder “{shoe size}”");
             browser.isAccessible("a wrong template");
             browser.type("Subject", "Hello {given name}");
             browser.sees("Hello Odile");

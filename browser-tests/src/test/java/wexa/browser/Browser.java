@@ -93,6 +93,13 @@ final class Browser implements AutoCloseable {
                 + "\") and not(self::script)][not(*[contains(normalize-space(.), \"" + text + "\")])]"));
     }
 
+    /** Waits until a text area of that name has the text in it. */
+    void holds(String name, String text) {
+        wait.until(driver -> driver.findElements(By.xpath("//textarea[@aria-label=\"" + name + "\"]")).stream()
+                .map(area -> area.getDomProperty("value"))
+                .anyMatch(value -> value != null && value.contains(text)));
+    }
+
     /** Waits until there is no such button any more. */
     void losesButton(String name) {
         wait.until(ExpectedConditions.invisibilityOfElementLocated(

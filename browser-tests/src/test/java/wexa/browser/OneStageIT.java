@@ -227,9 +227,9 @@ class OneStageIT {
             browser.sees("Marla Quillen, from season-hr");
             browser.see(By.xpath("//li[contains(., 'Marla Quillen')]//a[contains(., 'Review')]"))
                     .click();
-            browser.sees("add person marla.quillen");
+            browser.sees("Add a person: Marla Quillen");
             browser.button("Apply").click();
-            browser.sees("add person marla.quillen");
+            browser.sees("Running and completed");
             browser.open("/people?q=marla");
             browser.heading("Marla Quillen");
 

@@ -36,7 +36,7 @@ class WalkIT {
             browser.pick("Give a role…", "night", "Night keeper");
             browser.see(By.xpath("//*[@role='group']//button[contains(., 'Pelagia North')]"))
                     .click();
-            browser.sees("does nothing without a place");
+            browser.sees("grants nothing without an area");
             browser.look("onboard");
             browser.button("Use Lagoon Hall").click();
             browser.see(By.xpath("//aside//*[contains(@title, 'walk; given directly; the draft adds it')]"));
@@ -52,8 +52,12 @@ class WalkIT {
             browser.sees("None. Ready to review.");
 
             browser.link("Review").click();
-            browser.sees("give role night-keeper to odile.marrick in pelagia/north at lagoon-hall");
+            browser.sees("Give a role: Odile Marrick");
             browser.look("review");
+            browser.button("As text").click();
+            browser.holds("Changes as text", "give role night-keeper to odile.marrick in pelagia/north at lagoon-hall");
+            browser.isAccessible("review as text");
+            browser.look("review-text");
             browser.button("By person").click();
             browser.sees("Tills, Ticket hall");
             browser.isAccessible("review by person");
@@ -101,7 +105,7 @@ class WalkIT {
             browser.sees("None. Ready to review.");
             browser.isAccessible("onboard like peers");
             browser.link("Review").click();
-            browser.sees("seat odile.marrick as staff in rota-buoy/all");
+            browser.sees("Give a seat: Odile Marrick");
             browser.button("Apply 7 changes").click();
             browser.sees("steps confirmed");
         }
@@ -124,7 +128,7 @@ class WalkIT {
             browser.type("User name in Pelagia North", "pump-display");
             browser.keys(Keys.TAB);
             browser.link("Review").click();
-            browser.sees("as pump-display");
+            browser.sees("pump-display");
             stage.fault("rota-buoy-all", "UNAVAILABLE", 5, 0);
             browser.button("Apply 7 changes").click();
             browser.sees("userName pump-display is taken");

@@ -38,6 +38,7 @@ class ArchitectureTest {
                         "java..",
                         "org.jspecify..",
                         "com.google.i18n.phonenumbers..",
+                        "com.ibm.icu..",
                         "org.pcollections.."))
                 .because("core holds the computation alone; put what needs more into connect or server")
                 .check(OURS);

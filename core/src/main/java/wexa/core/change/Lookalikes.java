@@ -1,57 +1,26 @@
 package wexa.core.change;
 
+import com.ibm.icu.text.SpoofChecker;
 import java.text.Normalizer;
 import java.util.Locale;
-import java.util.Map;
 
 /**
- * Names that people take for one another: compared without case, accents and spaces, and with letters of other scripts as
- * the Latin ones that they look like (a small part of the table of Unicode Technical Standard 39, section 4).
+ * Names that people take for one another: compared without case, accents, spaces and punctuation, and as the skeletons of
+ * Unicode Technical Standard 39, section 4, in which letters of any script that look alike are the same.
  */
 public final class Lookalikes {
-    private static final Map<Integer, String> LATIN = Map.ofEntries(
-            look('а', "a"),
-            look('е', "e"),
-            look('о', "o"),
-            look('р', "p"),
-            look('с', "c"),
-            look('у', "y"),
-            look('х', "x"),
-            look('і', "i"),
-            look('ѕ', "s"),
-            look('ԁ', "d"),
-            look('ո', "n"),
-            look('α', "a"),
-            look('ο', "o"),
-            look('ν', "v"),
-            look('ρ', "p"),
-            look('τ', "t"),
-            look('κ', "k"),
-            look('ι', "i"),
-            look('0', "o"),
-            look('1', "l"),
-            look('|', "l"),
-            look('ł', "l"),
-            look('ø', "o"));
+    private static final SpoofChecker CHECKER = new SpoofChecker.Builder().build();
 
     private Lookalikes() {}
 
-    private static Map.Entry<Integer, String> look(char letter, String latin) {
-        return Map.entry((int) letter, latin);
-    }
-
     /** The same for names that look the same. */
     public static String skeleton(String name) {
+        // a digit one and a small L look alike in either case, and so does a capital I once it is small
         String plain = Normalizer.normalize(name, Normalizer.Form.NFKD).toLowerCase(Locale.ROOT);
-        StringBuilder skeleton = new StringBuilder();
-        for (int place = 0; place < plain.length(); place += Character.charCount(plain.codePointAt(place))) {
-            int point = plain.codePointAt(place);
-            if (point >= 'a' && point <= 'z') {
-                skeleton.append((char) point);
-            } else if (Character.isLetterOrDigit(point) || point == '|') {
-                skeleton.append(LATIN.getOrDefault(point, Character.toString(point)));
-            }
-        }
-        return skeleton.toString().replace("rn", "m").replace("vv", "w");
+        StringBuilder letters = new StringBuilder();
+        plain.codePoints()
+                .filter(point -> Character.isLetterOrDigit(point) || point == '|')
+                .forEach(letters::appendCodePoint);
+        return CHECKER.getSkeleton(letters).toLowerCase(Locale.ROOT);
     }
 }

@@ -276,7 +276,7 @@ public final class GroupComparison {
 
     private boolean isFree(String name) {
         String skeleton = Lookalikes.skeleton(name);
-        return !GroupChange.RESERVED.contains(skeleton)
+        return !GroupChange.RESERVED_LOOKS.contains(skeleton)
                 && !given.contains(look(name))
                 && model.groups().by(GroupChange.BY_SKELETON, skeleton).isEmpty();
     }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import wexa.core.change.Change;
 import wexa.core.change.Form;
 import wexa.core.change.Lookalikes;
@@ -26,6 +27,9 @@ public sealed interface GroupChange extends Change {
     /** Words that mean everybody, nobody or the system itself: a group called so would be misread. */
     Set<String> RESERVED =
             Set.of("all", "any", "anyone", "everyone", "everybody", "nobody", "none", "self", "system", "wexa");
+
+    /** What those words look like. */
+    Set<String> RESERVED_LOOKS = RESERVED.stream().map(Lookalikes::skeleton).collect(Collectors.toUnmodifiableSet());
 
     /** Groups by what their names look like. */
     Lookup<Group, String> BY_SKELETON = Lookup.by(group -> Lookalikes.skeleton(group.name()));
@@ -180,7 +184,7 @@ public sealed interface GroupChange extends Change {
                 findings.add(References.unresolved("owners", owner));
             }
         }
-        if (RESERVED.contains(group.key().text()) || RESERVED.contains(Lookalikes.skeleton(group.name()))) {
+        if (RESERVED.contains(group.key().text()) || RESERVED_LOOKS.contains(Lookalikes.skeleton(group.name()))) {
             findings.add(Finding.of(
                     GroupCodes.GROUP_NAME_RESERVED,
                     RESERVED.contains(group.key().text()) ? "key" : "name",

@@ -1,5 +1,7 @@
 package wexa.server.wiring;
 
+import com.fasterxml.uuid.UUIDClock;
+import com.fasterxml.uuid.impl.TimeBasedEpochRandomGenerator;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
@@ -14,11 +16,16 @@ public class Ids {
     private static final Duration RECENT = Duration.ofDays(1);
 
     private final Clock machineClock;
-    private final SecureRandom random;
+    private final TimeBasedEpochRandomGenerator generator;
 
     Ids(Clock machineClock, SecureRandom random) {
         this.machineClock = machineClock;
-        this.random = random;
+        this.generator = new TimeBasedEpochRandomGenerator(random, new UUIDClock() {
+            @Override
+            public long currentTimeMillis() {
+                return machineClock.millis();
+            }
+        });
     }
 
     /** Whether an id was made here within the last day (RFC 9562 5.7): what it names is new to everybody. */
@@ -36,8 +43,6 @@ public class Ids {
     }
 
     public UUID next() {
-        long high = machineClock.millis() << 16 | 0x7000L | random.nextInt(0x1000);
-        long low = random.nextLong() & 0x3FFF_FFFF_FFFF_FFFFL | 0x8000_0000_0000_0000L;
-        return new UUID(high, low);
+        return generator.generate();
     }
 }

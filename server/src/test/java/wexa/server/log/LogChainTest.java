@@ -10,7 +10,8 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -24,21 +25,26 @@ import wexa.server.snapshot.SnapshotStore;
 /** Lines of the log are bound to each other: whoever changes one behind the program's back is found out. */
 class LogChainTest {
     @TempDir
-    Path folder;
+    static Path folder;
 
-    private ConfigurableApplicationContext server;
-    private JdbcTemplate store;
+    private static ConfigurableApplicationContext server;
+    private static JdbcTemplate store;
 
-    @BeforeEach
-    void start() {
+    @BeforeAll
+    static void start() {
         server = new SpringApplicationBuilder(WexaServer.class)
                 .run("--server.port=0", "--wexa.data=" + folder.resolve("data"));
         store = new JdbcTemplate(server.getBean(javax.sql.DataSource.class));
     }
 
-    @AfterEach
-    void stop() {
+    @AfterAll
+    static void stop() {
         server.close();
+    }
+
+    @BeforeEach
+    void beginAnew() {
+        List.of("log_subject", "log_entry", "log_link").forEach(table -> store.update("delete from " + table));
     }
 
     private void write(int count) {
