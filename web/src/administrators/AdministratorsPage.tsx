@@ -219,7 +219,7 @@ function Make() {
       <fieldset className="mt-3 flex flex-wrap gap-x-4 gap-y-1">
         <legend className="text-xs font-semibold text-soft">May</legend>
         {ACTS.map((one) => (
-          <label key={one.act} className="flex cursor-pointer items-center gap-2" title={one.about}>
+          <label key={one.act} className="flex min-h-7 cursor-pointer items-center gap-2" title={one.about}>
             <input
               type="checkbox"
               className="checkbox checkbox-sm"

@@ -78,7 +78,7 @@ function Others({ others, isMore = true }: { others: Line[]; isMore?: boolean })
 function reviewWords(draft: Draft): string {
   const { ready, toSettle } = draft.summary;
   if (toSettle > 0 && ready > 0) {
-    return `Review the ${ready} that ${ready === 1 ? "is" : "are"} ready`;
+    return `Review ${count(ready, "ready change")}`;
   }
   return toSettle > 0 ? `Review, ${count(toSettle, "open issue")}` : "Review";
 }

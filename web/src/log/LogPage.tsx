@@ -44,7 +44,9 @@ export function LogPage() {
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Log">
       <h1>Log</h1>
-      <p className="text-soft">What was changed, by whom and when. Lines are only ever added, numbered without gaps.</p>
+      <p className="text-soft">
+        What was changed, by whom and when. Lines are only ever added, numbered without gaps and bound to each other.
+      </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <Labelled label="With the words">
           <input

@@ -137,7 +137,7 @@ class OneStageIT {
             browser.field("Engagement type").sendKeys("Partner");
             browser.type("Job", "Visiting vet");
             browser.field("Unit").sendKeys("Orrin Vets");
-            browser.sees("partners have theirs in their own directory");
+            browser.sees("partners belong to their own");
             browser.field("Home organisation").sendKeys("Orrin directory");
             browser.button("Invite them").click();
             browser.sees("Gets an invitation when this is applied");
@@ -258,8 +258,8 @@ class OneStageIT {
             browser.type("Name", "Everyone");
             browser.sees("means everybody, nobody or the system itself");
             browser.type("Name", "Pump contractors");
-            browser.field("Who is in it").sendKeys("those whom a rule finds");
-            browser.sees("At least one kind, unit or job is needed.");
+            browser.field("Who is in it").sendKeys("by rule");
+            browser.sees("At least one engagement type, unit or job is needed.");
             browser.pick("Add…", "contr", "Contractors");
             browser.sees("With the draft 24 people are in it");
             browser.isAccessible("a new group");
@@ -303,9 +303,9 @@ class OneStageIT {
             browser.type("E-mail", "settled@skerrow.example" + Keys.ENTER);
             browser.sees("45 open issues");
             browser.isAccessible("one of a wave");
-            browser.link("Review the").click();
+            browser.link("ready change").click();
             browser.sees("45 changes stay in the draft");
-            browser.button("Apply the").click();
+            browser.button("ready change").click();
             browser.sees("Job ");
             browser.link("People").click();
             browser.link("Import").click();

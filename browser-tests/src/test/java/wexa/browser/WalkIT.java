@@ -84,7 +84,7 @@ class WalkIT {
             browser.sees("Odile Marrick stays: an identity is never removed.");
             browser.look("undo");
             browser.button("Prepare undo").click();
-            browser.sees("close account of odile.marrick in quayside/south");
+            browser.sees("Close an account: Odile Marrick · Quayside South");
             browser.button("Apply 10 changes").click();
             browser.sees("steps confirmed");
         }
