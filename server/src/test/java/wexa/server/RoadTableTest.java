@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 class RoadTableTest {
     private static final Path DOCS = Path.of("../docs");
     private static final Pattern ROW = Pattern.compile(
-            "\\| (\\d+) \\| \\[\\w+]\\(([^)]+)\\) \\| [^|]+ \\| (?:`([^`]+)` in (?:(\\d+)|\\[\\w+]\\(([^)]+)\\)) )?\\|");
+            "\\| (\\d+) \\| \\[\\w+]\\(([^)]+)\\) \\| [^|]+ \\| (?:`([^`]+)` in (?:(\\d+)|\\[\\w+]\\(([^)]+)\\)))? \\|");
 
     private static String read(String link) throws IOException {
         return Files.readString(DOCS.resolve(link));
