@@ -306,7 +306,7 @@ class OneStageIT {
             browser.link("ready change").click();
             browser.sees("45 changes stay in the draft");
             browser.button("ready change").click();
-            browser.sees("Job ");
+            browser.sees("· applied ");
             browser.link("People").click();
             browser.link("Import").click();
             browser.choose("Choose a table, or drop it here", Path.of("../demo/may-wave.csv"));

@@ -21,7 +21,7 @@ public class Templates {
 
             {activation}
 
-            Each way in opens on your first day. Rights that are given later are takes effect at next sign-in.
+            Each way in opens on your first day. Rights that are given later take effect at the next sign-in.
             """;
     private static final String MORE = """
             Hello {given name},
@@ -32,7 +32,7 @@ public class Templates {
 
             {activation}
 
-            If you are signed in already, sign out and in again: new rights are takes effect at next sign-in.
+            If you are signed in already, sign out and in again: new rights take effect at the next sign-in.
             """;
 
     private static final String INVITATION = """
