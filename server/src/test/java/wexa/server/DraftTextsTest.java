@@ -84,6 +84,30 @@ class DraftTextsTest {
     }
 
     @Test
+    void aLineThatIsAddedMayNameWhatALineThatWasThereMakes() throws Exception {
+        String handle = Cast.unique("later").toLowerCase();
+        String first = "add person " + handle + " \"Nils\" \"Åström\" home skerrow\n";
+        JsonNode draft = put(cast.tove.draft("One by one"), first).body();
+        JsonNode both = put(
+                        draft,
+                        first + "engage " + handle + " as employee job \"Keeper\" unit lagoon-hall from 2026-11-23\n")
+                .body();
+        JsonNode entries = both.path("entries");
+        assertThat(entries.path(1).path("fields").path("person"))
+                .isEqualTo(entries.path(0).path("fields").path("id"));
+        assertThat(Cast.states(both)).as("%s", both).containsOnly("READY");
+    }
+
+    @Test
+    void aValueWithALineBreakDoesNotBecomeAnotherLine() throws Exception {
+        JsonNode draft = cast.put(
+                cast.tove.draft("Broken"), "membership.put", Map.of("member", "nobody\ninvite ines.abara\nat all"));
+        String text = text(draft);
+        assertThat(text.lines()).hasSize(2).allMatch(line -> line.startsWith("# "));
+        assertThat(put(draft, text).body().path("entries")).isEqualTo(draft.path("entries"));
+    }
+
+    @Test
     void linesThatAreNoSentencesAreNamedAndNothingIsChanged() throws Exception {
         JsonNode draft = put(cast.tove.draft("Misspelt"), "invite ines.abara\n").body();
         Answer refused = put(draft, """
@@ -93,7 +117,7 @@ class DraftTextsTest {
                 """);
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.text("code")).isEqualTo("sentence.refused");
-        assertThat(refused.text("detail")).startsWith("2 lines are not a change.");
+        assertThat(refused.text("detail")).startsWith("2 lines are not changes.");
         assertThat(refused.body().path("fields").path(0).path("field").asString())
                 .isEqualTo("line 2");
         assertThat(refused.body().path("fields").path(0).path("text").asString())

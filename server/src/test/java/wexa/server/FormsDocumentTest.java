@@ -11,11 +11,11 @@ import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
+import wexa.core.change.Author;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
 import wexa.core.change.Need;
-import wexa.core.change.Origin;
 import wexa.core.registry.Forms;
 
 /** What the pages and the manual know of the forms of changes is what the core knows. {@code ./wexa openapi} writes it anew. */
@@ -27,7 +27,7 @@ class FormsDocumentTest {
 
     private static List<Form> forms() {
         return Forms.all().stream()
-                .filter(form -> form.origin() != Origin.SETTINGS)
+                .filter(form -> form.author() != Author.SETTINGS)
                 .toList();
     }
 
@@ -40,7 +40,7 @@ class FormsDocumentTest {
             one.put("title", form.title());
             one.put("thing", form.kind().text());
             one.put("nature", form.nature().name());
-            one.put("origin", form.origin().name());
+            one.put("author", form.author().name());
             one.put("sentence", form.phrase().shown());
             ArrayNode fields = one.putArray("fields");
             for (Field<?> field : form.fields()) {
@@ -63,7 +63,7 @@ class FormsDocumentTest {
     private static String table() {
         StringBuilder table = new StringBuilder("| change | sentence |\n| --- | --- |\n");
         for (Form form : forms()) {
-            if (form.origin() == Origin.TYPED) {
+            if (form.author() == Author.ADMINISTRATOR) {
                 table.append("| ")
                         .append(form.title())
                         .append(" | `")

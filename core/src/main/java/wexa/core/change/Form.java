@@ -25,7 +25,7 @@ public final class Form {
     private final String title;
     private final Kind<?> kind;
     private final Nature nature;
-    private final Origin origin;
+    private final Author author;
     private final Options options;
     private final List<Field<?>> fields;
     private final List<Field<?>> unsaid;
@@ -40,38 +40,38 @@ public final class Form {
      */
     private record Options(@Nullable Function<Reading, Optional<? extends Id<?>>> standing, boolean isLast) {}
 
-    private Form(Draft draft, Function<Reading, Optional<? extends Change>> reader) {
-        this.name = draft.kind.text() + "." + draft.verb;
-        this.title = draft.title;
-        this.kind = draft.kind;
-        this.nature = draft.nature;
-        this.origin = draft.origin;
-        this.options = new Options(draft.standing, draft.isLast);
-        this.fields = List.copyOf(draft.fields);
-        this.unsaid = List.copyOf(draft.unsaid);
-        this.phrase = draft.phrase();
+    private Form(Definition definition, Function<Reading, Optional<? extends Change>> reader) {
+        this.name = definition.kind.text() + "." + definition.verb;
+        this.title = definition.title;
+        this.kind = definition.kind;
+        this.nature = definition.nature;
+        this.author = definition.author;
+        this.options = new Options(definition.standing, definition.isLast);
+        this.fields = List.copyOf(definition.fields);
+        this.unsaid = List.copyOf(definition.unsaid);
+        this.phrase = definition.phrase();
         this.reader = reader;
     }
 
-    public static Draft makes(Kind<?> kind, String verb, String title) {
-        return new Draft(kind, verb, title, Nature.MAKES);
+    public static Definition makes(Kind<?> kind, String verb, String title) {
+        return new Definition(kind, verb, title, Nature.MAKES);
     }
 
-    public static Draft changes(Kind<?> kind, String verb, String title) {
-        return new Draft(kind, verb, title, Nature.CHANGES);
+    public static Definition changes(Kind<?> kind, String verb, String title) {
+        return new Definition(kind, verb, title, Nature.CHANGES);
     }
 
-    public static Draft ends(Kind<?> kind, String verb, String title) {
-        return new Draft(kind, verb, title, Nature.ENDS);
+    public static Definition ends(Kind<?> kind, String verb, String title) {
+        return new Definition(kind, verb, title, Nature.ENDS);
     }
 
     /** A form that is being defined. */
-    public static final class Draft {
+    public static final class Definition {
         private final Kind<?> kind;
         private final String verb;
         private final String title;
         private final Nature nature;
-        private Origin origin = Origin.TYPED;
+        private Author author = Author.ADMINISTRATOR;
         private @Nullable Function<Reading, Optional<? extends Id<?>>> standing;
         private boolean isLast;
         private List<Field<?>> fields = List.of();
@@ -80,7 +80,7 @@ public final class Form {
         /** Fields that entries may have and that no sentence says, since others say the same. */
         private List<Field<?>> unsaid = List.of();
 
-        private Draft(Kind<?> kind, String verb, String title, Nature nature) {
+        private Definition(Kind<?> kind, String verb, String title, Nature nature) {
             this.kind = kind;
             this.verb = verb;
             this.title = title;
@@ -88,8 +88,8 @@ public final class Form {
         }
 
         /** Nobody writes it by hand. */
-        public Draft from(Origin other) {
-            origin = other;
+        public Definition from(Author other) {
+            author = other;
             return this;
         }
 
@@ -98,31 +98,31 @@ public final class Form {
          *
          * @param of finds that id by what the fields name
          */
-        public Draft orReopens(Function<Reading, Optional<? extends Id<?>>> of) {
+        public Definition orReopens(Function<Reading, Optional<? extends Id<?>>> of) {
             standing = of;
             return this;
         }
 
         /** Others refer to what it ends: it comes after all changes to them. */
-        public Draft afterOthers() {
+        public Definition afterOthers() {
             isLast = true;
             return this;
         }
 
         /** Its fields; what names the fact that is changed comes first. */
-        public Draft with(Field<?>... of) {
+        public Definition with(Field<?>... of) {
             fields = List.of(of);
             return this;
         }
 
         /** Fields that only entries have, since the sentence says the same by others. */
-        public Draft unsaid(Field<?>... of) {
+        public Definition unsaid(Field<?>... of) {
             unsaid = List.of(of);
             return this;
         }
 
         /** The pattern of its sentence. */
-        public Draft says(String of) {
+        public Definition says(String of) {
             pattern = of;
             return this;
         }
@@ -160,8 +160,8 @@ public final class Form {
         return nature;
     }
 
-    public Origin origin() {
-        return origin;
+    public Author author() {
+        return author;
     }
 
     /** Whether the fact that it makes may be there already, under the same id. */

@@ -4,10 +4,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
-import wexa.core.change.Origin;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
@@ -67,14 +67,14 @@ final class GroupForms {
             .reads(in -> group(in).map(group -> GroupChange.Retire.of(group, in.model())));
 
     static final Form LIST = Form.makes(Kind.GROUP, "list", "List a directory's group")
-            .from(Origin.TOLD)
+            .from(Author.OUTSIDE)
             .orReopens(in -> Optional.empty())
             .with(KEY, NAME, ENTRY, DESCRIPTION, OWNERS, TAGS)
             .says("list group {key} {name} entry {entry}[ about {description}][ owners {owners}][ tags {tags}]")
             .reads(GroupForms::listed);
 
     static final Form DELIST = Form.ends(Kind.GROUP, "delist", "Drop a group that its directory lists no longer")
-            .from(Origin.TOLD)
+            .from(Author.OUTSIDE)
             .with(GROUP)
             .says("delist group {group}")
             .afterOthers()

@@ -3,11 +3,11 @@ package wexa.core.group;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
 import wexa.core.change.Names;
-import wexa.core.change.Origin;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
 import wexa.core.change.Types;
@@ -49,14 +49,14 @@ final class MembershipForms {
             .reads(in -> in.ending(MEMBERSHIP, MembershipChange.End::new));
 
     static final Form LIST = Form.makes(Kind.MEMBERSHIP, "list", "List a member of a directory's group")
-            .from(Origin.TOLD)
+            .from(Author.OUTSIDE)
             .orReopens(in -> Optional.empty())
             .with(MEMBER, GROUP, Types.FROM, Types.UNTIL, Types.BECAUSE)
             .says("list membership of {member} in group {group}[ from {from}][ until {until}][ because {because}]")
             .reads(in -> membership(in).map(MembershipChange.AddFromDirectory::new));
 
     static final Form DELIST = Form.ends(Kind.MEMBERSHIP, "delist", "Drop a member whom the directory lists no longer")
-            .from(Origin.TOLD)
+            .from(Author.OUTSIDE)
             .with(MEMBERSHIP)
             .says("delist membership of {membership}")
             .reads(in -> in.get(MEMBERSHIP).map(MembershipChange.Delist::new));

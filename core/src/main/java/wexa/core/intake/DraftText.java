@@ -8,9 +8,9 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import wexa.core.change.Author;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
-import wexa.core.change.Origin;
 import wexa.core.registry.Forms;
 import wexa.core.sentence.Refused;
 
@@ -70,9 +70,23 @@ public record DraftText(List<Entry> entries, List<Integer> lines, List<Refusal> 
         return new DraftText(entries, lines, refusals);
     }
 
+    /** A sentence as a line that can be read again: as it is if an administrator may write it, else as a comment. */
+    public static String line(String sentence) {
+        try {
+            return Forms.read(sentence).form().author() == Author.ADMINISTRATOR ? sentence : comment(sentence);
+        } catch (Refused unread) {
+            return comment(sentence);
+        }
+    }
+
+    /** A text as a comment, on one line whatever it holds. */
+    public static String comment(String text) {
+        return "# " + text.replaceAll("\\p{Cntrl}+", " ");
+    }
+
     private static Entry entry(Forms.Line line, Supplier<UUID> ids) {
         Form form = line.form();
-        if (form.origin() != Origin.TYPED) {
+        if (form.author() != Author.ADMINISTRATOR) {
             throw new Refused(1, form.phrase().lead().getFirst(), List.of("a change that is made by hand"));
         }
         Map<String, String> fields = new HashMap<>(line.fields());

@@ -4,9 +4,9 @@ import java.util.Collections;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import wexa.core.change.Author;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
-import wexa.core.change.Origin;
 import wexa.core.model.Fact;
 import wexa.core.model.Key;
 import wexa.core.registry.Forms;
@@ -64,7 +64,7 @@ public record Entry(Id id, String form, Map<String, String> fields, Optional<Fac
 
     /** Whether the entry says what somebody outside said, a directory for one: nobody writes it by hand. */
     public boolean isTold() {
-        return definition().filter(known -> known.origin() == Origin.TOLD).isPresent();
+        return definition().filter(known -> known.author() == Author.OUTSIDE).isPresent();
     }
 
     /**

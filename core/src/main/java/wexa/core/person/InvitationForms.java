@@ -3,11 +3,11 @@ package wexa.core.person;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
 import wexa.core.change.Names;
-import wexa.core.change.Origin;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
 import wexa.core.change.Types;
@@ -36,7 +36,7 @@ final class InvitationForms {
             .reads(InvitationForms::sent);
 
     static final Form ACCEPT = Form.changes(Kind.INVITATION, "accept", "Accept an invitation")
-            .from(Origin.TOLD)
+            .from(Author.OUTSIDE)
             .with(INVITATION)
             .says("accept invitation of {invitation}")
             .reads(in -> in.get(INVITATION).map(InvitationChange.Accept::new));

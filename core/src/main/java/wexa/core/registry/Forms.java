@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import wexa.core.change.Author;
 import wexa.core.change.Form;
 import wexa.core.model.Kind;
 import wexa.core.room.Room;
@@ -22,6 +23,7 @@ public final class Forms {
     private static final Map<String, Form> BY_NAME = new LinkedHashMap<>();
     private static final Map<String, String> LABELS = new HashMap<>();
     private static final Map<Form, Integer> RANKS = new HashMap<>();
+    private static final List<Form> ALL;
 
     /** When values are quoted: every word of every phrase. */
     public static final Quoting QUOTING;
@@ -42,7 +44,8 @@ public final class Forms {
             }
         }
         QUOTING = new Quoting(words);
-        checkLeads(BY_NAME.values());
+        ALL = List.copyOf(BY_NAME.values());
+        checkLeads(ALL);
     }
 
     private Forms() {}
@@ -68,7 +71,7 @@ public final class Forms {
     }
 
     public static List<Form> all() {
-        return List.copyOf(BY_NAME.values());
+        return ALL;
     }
 
     public static Optional<Form> find(String name) {
@@ -92,13 +95,14 @@ public final class Forms {
     public record Line(Form form, Map<String, String> fields) {}
 
     /**
-     * Reads a sentence. What it names is not looked up.
+     * Reads a sentence. What it names is not looked up. Where no form's words stand, those are named that an administrator
+     * may write.
      *
      * @throws wexa.core.sentence.Refused for what is no sentence
      */
     public static Line read(String sentence) {
         Tokens tokens = Tokens.of(sentence);
-        Form form = tokens.chosen(all(), one -> one.phrase().lead());
+        Form form = tokens.chosen(ALL, one -> one.phrase().lead(), one -> one.author() == Author.ADMINISTRATOR);
         return new Line(form, form.phrase().read(tokens));
     }
 }

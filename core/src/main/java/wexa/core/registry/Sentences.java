@@ -2,11 +2,11 @@ package wexa.core.registry;
 
 import java.time.ZoneId;
 import java.util.Optional;
+import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Form;
 import wexa.core.change.Names;
 import wexa.core.change.Nature;
-import wexa.core.change.Origin;
 import wexa.core.change.Values;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
@@ -33,7 +33,7 @@ public final class Sentences {
     /** Everything that a fact says, as the sentence that would make it; empty for kinds that no change is about. */
     public static Optional<String> whole(Fact fact, Model model, ZoneId zone) {
         return Rooms.forms(Kind.of(fact)).stream()
-                .filter(form -> form.nature() == Nature.MAKES && form.origin() == Origin.TYPED)
+                .filter(form -> form.nature() == Nature.MAKES && form.author() == Author.ADMINISTRATOR)
                 .findFirst()
                 .map(form ->
                         form.sentence(Rooms.values(fact).only(form.fields()), Optional.empty(), names(model, zone)));

@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.change.Author;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
-import wexa.core.change.Origin;
 import wexa.core.change.Values;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
@@ -63,7 +63,7 @@ public interface Room<T extends Fact> {
 
     private Optional<Form> form(Nature nature) {
         return forms().stream()
-                .filter(form -> form.nature() == nature && form.origin() == Origin.TYPED)
+                .filter(form -> form.nature() == nature && form.author() == Author.ADMINISTRATOR)
                 .findFirst();
     }
 

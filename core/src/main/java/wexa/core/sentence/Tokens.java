@@ -5,6 +5,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 
 /**
  * A line cut into tokens, and how far it has been read. Blanks of every script stand between tokens. A text in double
@@ -98,15 +99,19 @@ public final class Tokens {
     /**
      * That of several whose leading words stand here; they are left to be taken.
      *
+     * @param offered which of them are named when none stands here
      * @throws Refused where none does, with the words that go on from as many as fit
      */
-    public <T> T chosen(List<T> among, Function<T, List<String>> lead) {
+    public <T> T chosen(List<T> among, Function<T, List<String>> lead, Predicate<T> offered) {
         Set<String> expected = new LinkedHashSet<>();
         int fitting = 0;
         for (T one : among) {
             List<String> words = lead.apply(one);
             if (isAt(words)) {
                 return one;
+            }
+            if (!offered.test(one)) {
+                continue;
             }
             int fits = 0;
             while (isAt(words.subList(0, fits + 1))) {

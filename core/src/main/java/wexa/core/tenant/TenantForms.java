@@ -1,8 +1,8 @@
 package wexa.core.tenant;
 
+import wexa.core.change.Author;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
-import wexa.core.change.Origin;
 import wexa.core.change.Types;
 import wexa.core.model.Kind;
 
@@ -14,7 +14,7 @@ final class TenantForms {
     static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
 
     static final Form CONNECT = Form.makes(Kind.TENANT, "connect", "Connect a tenant")
-            .from(Origin.SETTINGS)
+            .from(Author.SETTINGS)
             .with(PATH, NAME)
             .says("connect tenant {tenant} {name}")
             .readsNothing();

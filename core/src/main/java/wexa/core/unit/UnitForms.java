@@ -1,10 +1,10 @@
 package wexa.core.unit;
 
 import java.util.Optional;
+import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
-import wexa.core.change.Origin;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
@@ -26,7 +26,7 @@ final class UnitForms {
             .reads(UnitForms::made);
 
     static final Form MAKE_HOME = Form.makes(Kind.HOME, "make", "Make a home organisation")
-            .from(Origin.SETTINGS)
+            .from(Author.SETTINGS)
             .with(KEY, NAME)
             .says("make home {key} {name}")
             .readsNothing();

@@ -64,6 +64,25 @@ class DraftTextTest {
         assertThat(text.refusals().get(2).expected()).containsExactly("a change that is made by hand");
     }
 
+    @Test
+    void whereNoChangeBeginsOnlyThoseAreExpectedThatAnAdministratorMayWrite() {
+        assertThat(read("delete wren.castellane").refusals().getFirst().expected())
+                .contains("put", "give")
+                .doesNotContain("delist", "list", "accept");
+    }
+
+    @Test
+    void whatCannotBeReadAgainIsWrittenAsACommentOnOneLine() {
+        assertThat(DraftText.line("put wren in group lagoon-night")).isEqualTo("put wren in group lagoon-night");
+        for (String other : List.of("delist group lagoon-staff", "Sent again to 2 tenants", "close\r\nclose account")) {
+            String line = DraftText.line(other);
+            assertThat(line).startsWith("# ").doesNotContain("\n", "\r");
+            DraftText again = read(line);
+            assertThat(again.entries()).isEmpty();
+            assertThat(again.refusals()).isEmpty();
+        }
+    }
+
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
     void aDraftWrittenAsTextComesToTheSameModelButForIds(long seed) {

@@ -12,8 +12,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
+import wexa.core.change.Author;
 import wexa.core.change.Form;
-import wexa.core.change.Origin;
 import wexa.core.finding.Code;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
@@ -27,7 +27,7 @@ class EntryTest {
 
     static List<String> forms() {
         return Forms.all().stream()
-                .filter(form -> form.origin() != Origin.SETTINGS)
+                .filter(form -> form.author() != Author.SETTINGS)
                 .map(Form::name)
                 .toList();
     }

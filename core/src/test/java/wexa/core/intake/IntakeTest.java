@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
+import wexa.core.change.Author;
 import wexa.core.change.Form;
-import wexa.core.change.Origin;
 import wexa.core.engagement.EngagementChange;
 import wexa.core.finding.Finding;
 import wexa.core.model.Engagement;
@@ -31,7 +31,7 @@ class IntakeTest {
 
     private static List<String> forms() {
         return Forms.all().stream()
-                .filter(form -> form.origin() != Origin.SETTINGS)
+                .filter(form -> form.author() != Author.SETTINGS)
                 .map(Form::name)
                 .toList();
     }

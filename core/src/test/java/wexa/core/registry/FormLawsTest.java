@@ -16,10 +16,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.SampleFields;
+import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
-import wexa.core.change.Origin;
 import wexa.core.change.Resolution;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
@@ -34,7 +34,7 @@ class FormLawsTest {
     private static final int ROUNDS = 30;
 
     static Stream<Form> forms() {
-        return Forms.all().stream().filter(form -> form.origin() != Origin.SETTINGS);
+        return Forms.all().stream().filter(form -> form.author() != Author.SETTINGS);
     }
 
     /** A change that can be carried out, and the model that it was read against. */

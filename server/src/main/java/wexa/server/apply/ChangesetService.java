@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.intake.DraftText;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
@@ -92,12 +93,14 @@ public class ChangesetService {
                         .orElse(null));
     }
 
-    /** What was applied as text, a sentence on each line. */
+    /** What was applied as text, a sentence on each line; what an administrator cannot write stands as comments. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public String text(Actor actor, long version) {
         Applied applied = applied(version);
-        return "# " + applied.name() + "\n"
-                + log.of(version).stream().map(line -> line.sentence() + "\n").collect(Collectors.joining());
+        return DraftText.comment(applied.name()) + "\n"
+                + log.of(version).stream()
+                        .map(line -> DraftText.line(line.sentence()) + "\n")
+                        .collect(Collectors.joining());
     }
 
     /** When something of a changeset begins or ends that is still to come, and how much. */

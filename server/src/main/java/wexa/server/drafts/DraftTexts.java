@@ -4,13 +4,13 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wexa.core.change.Form;
 import wexa.core.intake.DraftText;
 import wexa.core.intake.Entry;
@@ -61,7 +61,7 @@ public class DraftTexts {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public String text(Actor actor, UUID id) {
         Draft draft = drafts.get(id);
-        StringBuilder text = new StringBuilder("# ").append(draft.name()).append('\n');
+        StringBuilder text = new StringBuilder(DraftText.comment(draft.name())).append('\n');
         for (Preview.Outcome outcome : previews.of(draft).outcomes()) {
             text.append(outcome.sentence().orElseGet(() -> unread(outcome))).append('\n');
         }
@@ -72,8 +72,8 @@ public class DraftTexts {
         String title = Forms.find(outcome.entry().form())
                 .map(Form::title)
                 .orElse(outcome.entry().form());
-        return "# not complete, and kept: " + title + ". "
-                + outcome.findings().stream().map(Messages::text).collect(Collectors.joining(" "));
+        return DraftText.comment("not complete, and kept: " + title + ". "
+                + outcome.findings().stream().map(Messages::text).collect(Collectors.joining(" ")));
     }
 
     /** The draft is what the text says. If a line is no sentence, nothing is changed, and every such line is named. */
@@ -84,8 +84,8 @@ public class DraftTexts {
             throw new Problem(
                     400,
                     "draft.full",
-                    "The text has " + lines + " lines; " + DraftText.MOST_LINES
-                            + " are read. Put it into several drafts, or import a table.");
+                    "The text has " + lines + " lines; at most " + DraftText.MOST_LINES
+                            + " are allowed. Put it into several drafts, or import a table.");
         }
         Draft before = drafts.get(id);
         Preview preview = previews.of(before);
@@ -102,11 +102,15 @@ public class DraftTexts {
         List<Entry> made = read.entries().stream()
                 .filter(entry -> !known.contains(entry.id()))
                 .toList();
-        List<UUID> taken = said.values().stream()
+        Set<UUID> taken = said.values().stream()
                 .flatMap(Deque::stream)
                 .map(entry -> entry.id().value())
+                .collect(Collectors.toSet());
+        List<Entry> kept = before.entries().stream()
+                .filter(entry -> !taken.contains(entry.id().value()))
                 .toList();
-        return service.edit(actor, id, version, withIds(made, preview.snapshot().model()), taken);
+        return service.edit(
+                actor, id, version, withIds(made, kept, preview.snapshot().model()), List.copyOf(taken));
     }
 
     /** Entries by what they say, in order: of two that say the same, each stands for one line. */
@@ -125,11 +129,12 @@ public class DraftTexts {
         return said;
     }
 
-    /** Ids for what is named: of what is there, else of what the text itself makes. */
-    private List<Entry> withIds(List<Entry> made, Model model) {
+    /** Ids for what is named: of what is there, else of what the draft makes. */
+    private List<Entry> withIds(List<Entry> made, List<Entry> kept, Model model) {
         Intake there = new Intake(model, settings.zone(), clock.now());
         List<Entry> first = made.stream().map(there::withIds).toList();
-        Model after = previews.modelWith(first);
+        Model after =
+                previews.modelWith(Stream.concat(kept.stream(), first.stream()).toList());
         Intake later = new Intake(after, settings.zone(), clock.now());
         return first.stream()
                 .map(entry -> entry.isReopening() ? entry : later.withIds(entry))
@@ -146,16 +151,15 @@ public class DraftTexts {
         return new Problem(
                 400,
                 "sentence.refused",
-                (count == 1 ? "1 line is" : count + " lines are")
-                        + " not a change. Nothing was kept of the text; correct what is marked and send it again.",
+                (count == 1 ? "1 line is not a change." : count + " lines are not changes.")
+                        + " Nothing was saved; correct the marked lines and save again.",
                 fields);
     }
 
     private static String words(DraftText.Refusal one) {
-        Set<String> expected = new HashSet<>(one.expected());
         return "Line " + one.line() + ", column " + one.column() + ": "
                 + (one.found().isEmpty() ? "the line ends" : "found “" + one.found() + "”") + ", expected "
-                + expected.stream().sorted().collect(Collectors.joining(", ")) + "."
+                + one.expected().stream().distinct().sorted().collect(Collectors.joining(", ")) + "."
                 + one.nearest().map(word -> " Did you mean “" + word + "”?").orElse("");
     }
 }

@@ -38,6 +38,8 @@ public class Previews {
     private final Settings settings;
 
     Previews(SnapshotStore snapshots, DraftStore drafts, BusinessClock clock, Settings settings) {
+        // two forms that contradict each other stop the start, not the first draft
+        Forms.all();
         this.snapshots = snapshots;
         this.drafts = drafts;
         this.clock = clock;

@@ -9,6 +9,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -66,11 +67,11 @@ public class Log {
                 + " join LogSubjectRow about on about.name.number = line.number"
                 + " where line.at >= :since and line.number > (select max(one.number) from LogRow one) - :lines"
                 + " group by about.name.factId")
-        List<ChangedObjects> touched(Instant since, long lines);
+        List<LastWritten> touched(Instant since, long lines);
     }
 
     /** A fact and when it was last written about. */
-    interface ChangedObjects {
+    interface LastWritten {
         UUID getFact();
 
         Instant getAt();
@@ -113,11 +114,13 @@ public class Log {
 
     @Transactional(propagation = Propagation.MANDATORY)
     public void write(long changeset, Instant at, String actor, Reason reason, List<Line> lines) {
-        long number = rows.last();
+        Optional<LinkRow> last = chain.last();
+        // also where texts at the end are gone, no number is given twice
+        long number = Math.max(rows.last(), last.map(row -> row.number).orElse(0L));
         List<LogRow> written = new ArrayList<>(lines.size());
         List<LogSubjectRow> about = new ArrayList<>();
         List<LinkRow> links = new ArrayList<>(lines.size());
-        String previous = chain.last();
+        String previous = last.map(row -> row.hash).orElse(Link.NONE);
         for (Line line : lines) {
             LogRow row = new LogRow();
             row.number = ++number;

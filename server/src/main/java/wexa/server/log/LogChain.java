@@ -6,6 +6,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Component;
@@ -44,8 +45,8 @@ public class LogChain {
      */
     public record Verified(long links, long withoutText, Optional<Long> broken, String last) {}
 
-    String last() {
-        return links.findFirstByOrderByNumberDesc().map(row -> row.hash).orElse(Link.NONE);
+    Optional<LinkRow> last() {
+        return links.findFirstByOrderByNumberDesc();
     }
 
     /** Follows the whole chain, and holds each line whose text is there against its commitment. */
@@ -62,9 +63,7 @@ public class LogChain {
                     .forEach(line -> texts.put(line.number, line));
             for (LinkRow link : page) {
                 LogRow line = texts.get(link.number);
-                boolean isNext = link.number == number + 1
-                        && Link.hash(previous, link.number, link.commitment).equals(link.hash);
-                if (!isNext || (line != null && !isAsWritten(line, link))) {
+                if (link.number != number + 1 || !isAsWritten(previous, link, line)) {
                     return new Verified(number, withoutText, Optional.of(number + 1), previous);
                 }
                 number = link.number;
@@ -78,7 +77,15 @@ public class LogChain {
         return new Verified(number, withoutText, Optional.ofNullable(lines.unbound()), previous);
     }
 
-    private static boolean isAsWritten(LogRow line, LinkRow link) {
-        return Link.commitment(line.text(), HexFormat.of().parseHex(line.salt)).equals(link.commitment);
+    private static boolean isAsWritten(String previous, LinkRow link, @Nullable LogRow line) {
+        try {
+            return Link.hash(previous, link.number, link.commitment).equals(link.hash)
+                    && (line == null
+                            || Link.commitment(line.text(), HexFormat.of().parseHex(line.salt))
+                                    .equals(link.commitment));
+        } catch (IllegalArgumentException tampered) {
+            // what is no hexadecimal number was not written by the program
+            return false;
+        }
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import wexa.connect.csv.Formulas;
+import wexa.server.heavy.HeavyWork;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -19,8 +20,10 @@ public class LogService {
 
     private final Log log;
     private final LogChain chain;
+    private final HeavyWork heavy;
 
-    LogService(Log log, LogChain chain) {
+    LogService(Log log, LogChain chain, HeavyWork heavy) {
+        this.heavy = heavy;
         this.chain = chain;
         this.log = log;
     }
@@ -35,10 +38,10 @@ public class LogService {
         return log.actors();
     }
 
-    /** Whether every line is as it was written. */
+    /** Whether every line is as it was written; takes its turn, since a long log takes seconds. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public LogChain.Verified verified(Actor actor) {
-        return chain.verified();
+        return heavy.run(true, chain::verified);
     }
 
     /** All lines that are wanted as CSV (RFC 4180), a page in memory at a time. */

@@ -142,6 +142,31 @@ class LogChainTest {
     }
 
     @Test
+    void whenTheTextOfTheLastLinesGoesTheirNumbersAreNotGivenAgain() {
+        write(9);
+        store.update("delete from log_subject where number > 7");
+        store.update("delete from log_entry where number > 7");
+        write(2);
+        LogChain.Verified verified = verified();
+        assertThat(verified.broken()).isEmpty();
+        assertThat(verified.links()).isEqualTo(11);
+        assertThat(verified.withoutText()).isEqualTo(2);
+    }
+
+    @Test
+    void aSaltACommitmentOrALinkThatIsNoHexadecimalNumberIsFoundOut() {
+        write(9);
+        for (String change : List.of(
+                "update log_entry set salt = 'zz' where number = 4",
+                "update log_link set commitment = 'zz' where number = 3",
+                "update log_link set hash = 'zz' where number = 2")) {
+            assertThat(store.update(change)).isEqualTo(1);
+            long number = Long.parseLong(change.substring(change.length() - 1));
+            assertThat(verified().broken()).as(change).contains(number);
+        }
+    }
+
+    @Test
     void theSameTextHasAnotherCommitmentEachTime() {
         Link.Text text = new Link.Text(1, Instant.EPOCH, "tove", 0, "a", "", "");
         assertThat(Link.commitment(text, new byte[] {1})).isNotEqualTo(Link.commitment(text, new byte[] {2}));
