@@ -87,7 +87,7 @@ function useAmend<T>(id: string, body: (wanted: T) => Schemas["Amend"]) {
 }
 
 /** Somebody else was faster: what they did is shown. */
-function reload(client: QueryClient, id: string, failure: unknown) {
+export function reload(client: QueryClient, id: string, failure: unknown) {
   if (failure instanceof Problem && (failure.status === 412 || failure.status === 409)) {
     void client.invalidateQueries({ queryKey: draftQuery(id).queryKey, exact: true });
   }
@@ -117,11 +117,15 @@ export function useDraft(id: string) {
   };
 }
 
-/** The draft as text in one version. */
+/** The draft as text in one version; while a newer one is read, the one before stays on the screen. */
 export function draftTextQuery(id: string, version: number) {
   return queryOptions({
     queryKey: ["drafts", id, "text", version],
-    queryFn: () => take(api.GET("/api/v1/drafts/{id}/text", { params: { path: { id } }, parseAs: "text" })),
+    queryFn: async () => ({
+      version,
+      text: await take(api.GET("/api/v1/drafts/{id}/text", { params: { path: { id } }, parseAs: "text" })),
+    }),
+    placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
   });
 }
 

@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, Problem, take } from "../api/client";
-import { draftTextQuery, keepDraft, type Draft } from "../api/drafts";
+import { draftTextQuery, keepDraft, reload, type Draft } from "../api/drafts";
 import { useMay } from "../session/hooks";
+import { Copy } from "../ui/copy";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { rangeOf, refusedLines } from "./textLines";
@@ -12,31 +13,44 @@ export function AsText({ draft }: { draft: Draft }) {
   const text = useQuery(draftTextQuery(draft.id, draft.version));
   return (
     <Read of={text} what="the text">
-      {(data) => <Editor key={draft.version} draft={draft} kept={data} />}
+      {(data) => <Editor key={draft.id} draft={draft} kept={data} />}
     </Read>
   );
 }
 
-function Editor({ draft, kept }: { draft: Draft; kept: string }) {
+/** The text of a version of the draft. */
+interface Kept {
+  version: number;
+  text: string;
+}
+
+/** What is typed stays, with the version that it began from, whatever others do to the draft meanwhile. */
+function Editor({ draft, kept }: { draft: Draft; kept: Kept }) {
   const client = useQueryClient();
   const mayPrepare = useMay("PREPARE");
   const area = useRef<HTMLTextAreaElement>(null);
-  const [typed, setTyped] = useState(kept);
-  const [copied, setCopied] = useState(false);
+  const [edit, setEdit] = useState<{ base: Kept; typed: string } | null>(null);
+  const typed = edit?.typed ?? kept.text;
   const save = useMutation({
     mutationFn: () =>
       take(
         api.PUT("/api/v1/drafts/{id}/text", {
-          params: { path: { id: draft.id }, header: { "If-Match": `"${draft.version}"` } },
+          params: { path: { id: draft.id }, header: { "If-Match": `"${edit?.base.version ?? kept.version}"` } },
           body: typed,
           bodySerializer: (body) => body,
           headers: { "Content-Type": "text/plain; charset=UTF-8" },
         }),
       ),
-    onSuccess: (saved) => keepDraft(client, saved),
+    onSuccess: async (saved) => {
+      keepDraft(client, saved);
+      await client.ensureQueryData(draftTextQuery(saved.id, saved.version));
+      setEdit(null);
+    },
+    onError: (failure) => reload(client, draft.id, failure),
   });
   const refused = save.error instanceof Problem ? refusedLines(save.error.fields) : [];
   const lines = typed.split("\n").length;
+  const isOvertaken = edit !== null && !save.isPending && edit.base.version < draft.version;
   return (
     <div className="mt-3">
       <textarea
@@ -50,11 +64,17 @@ function Editor({ draft, kept }: { draft: Draft; kept: string }) {
         className="textarea w-full font-mono text-sm leading-6 whitespace-pre"
         value={typed}
         onChange={(event) => {
-          setTyped(event.target.value);
-          setCopied(false);
+          const base = edit?.base ?? kept;
+          setEdit(event.target.value === base.text ? null : { base, typed: event.target.value });
         }}
       />
-      {save.error !== null && (
+      {isOvertaken && (
+        <p role="alert" className="mt-1 text-sm font-semibold text-error">
+          ▲ The draft has changed since you began to type. Copy your text, discard your edits, and paste what you still
+          need.
+        </p>
+      )}
+      {save.error !== null && !isOvertaken && (
         <div role="alert" className="mt-1 text-sm">
           <p className="font-semibold text-error">▲ {save.error.message}</p>
           <ul className="mt-0.5">
@@ -80,25 +100,19 @@ function Editor({ draft, kept }: { draft: Draft; kept: string }) {
           <button
             type="button"
             className="btn btn-sm"
-            disabled={typed === kept || save.isPending}
+            disabled={edit === null || isOvertaken || save.isPending}
             onClick={() => save.mutate()}
           >
             Save text to draft
           </button>
         )}
-        <button
-          type="button"
-          className="btn btn-sm"
-          onClick={() => void navigator.clipboard.writeText(typed).then(() => setCopied(true))}
-        >
-          {copied ? "Copied" : "Copy"}
-        </button>
-        {typed !== kept && (
+        <Copy text={typed} shownBy={area} />
+        {edit !== null && (
           <button
             type="button"
             className="btn btn-ghost btn-sm"
             onClick={() => {
-              setTyped(kept);
+              setEdit(null);
               save.reset();
             }}
           >
@@ -106,7 +120,7 @@ function Editor({ draft, kept }: { draft: Draft; kept: string }) {
           </button>
         )}
         <p id="text-help" className="text-sm text-soft">
-          {typed === kept
+          {edit === null
             ? `${count(draft.total, "change")}, one on each line. Lines that you leave as they are stay the same entries.`
             : "Not saved yet. Lines you remove are removed from the draft."}
         </p>

@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { QRCodeSVG } from "qrcode.react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { ownQuery } from "../api/queries";
+import { Copy } from "../ui/copy";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { count } from "../ui/words";
 
@@ -159,24 +160,22 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
 }
 
 function Codes({ codes, onKept }: { codes: string[]; onKept: () => void }) {
+  const list = useRef<HTMLUListElement>(null);
   return (
     <>
       <p className="mt-1">
         Keep these somewhere other than your phone. Each replaces a code once. They are not shown again.
       </p>
-      <ul className="mt-2 grid max-w-md grid-cols-2 gap-x-6 rounded border border-line p-3 font-mono text-sm">
+      <ul
+        ref={list}
+        className="mt-2 grid max-w-md grid-cols-2 gap-x-6 rounded border border-line p-3 font-mono text-sm"
+      >
         {codes.map((code) => (
           <li key={code}>{code}</li>
         ))}
       </ul>
       <p className="mt-3 flex gap-2">
-        <button
-          type="button"
-          className="btn btn-sm"
-          onClick={() => void navigator.clipboard.writeText(codes.join("\n"))}
-        >
-          Copy them
-        </button>
+        <Copy text={codes.join("\n")} shownBy={list} />
         <button type="button" className="btn btn-primary btn-sm" onClick={onKept}>
           I have saved them
         </button>
