@@ -17,18 +17,17 @@ export function GroupShifts({ directories }: { directories: Schemas["DirectoryVi
   return (
     <section aria-labelledby="groups-otherwise" className="mt-5 max-w-4xl">
       <h2 id="groups-otherwise">
-        Groups that are otherwise here{" "}
+        Groups that differ from the directory{" "}
         <span className="font-sans text-sm font-normal text-soft">
           {shifting.reduce((sum, one) => sum + one.shiftingInAll, 0)}
         </span>
       </h2>
       <p className="text-sm text-soft">
-        New groups and who is in them follow the directory by the policy for automatic changes, or wait in a draft on
-        the{" "}
+        New groups and their members are applied by the policy for automatic changes, or wait in a draft on the{" "}
         <Link to="/" className="link">
           Desk
         </Link>
-        . A group that vanished stays with what it gives until somebody retires it.
+        . A group that is gone from the directory still gives what it gives here until somebody retires it.
       </p>
       {shifting.map((one) => (
         <div key={one.key} className="card-plain mt-1.5">

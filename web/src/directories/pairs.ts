@@ -57,7 +57,7 @@ export const CASES: Record<Pair["kind"], { title: string; about: string }> = {
   },
   RENAMED: { title: "Under another user id", about: "The entry vanished, and another one looks just like it." },
   VANISHED: { title: "Entry vanished", about: "The person stays as they are until somebody ends or unlinks them." },
-  DIFFERS: { title: "Details differ", about: "The directory names the person otherwise than here." },
+  DIFFERS: { title: "Details differ", about: "The directory has other details for this person." },
 };
 
 /** How many of each kind, in the order in which they are shown. */

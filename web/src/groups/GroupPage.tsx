@@ -19,9 +19,9 @@ import { Shift } from "./Shift";
 type Page = Schemas["GroupPage"];
 
 const KINDS: Record<string, string> = {
-  ASSIGNED: "Members are added one by one",
-  RULED: "Members follow from a rule",
-  DIRECTORY: "Members are read from the directory",
+  ASSIGNED: "Direct members",
+  RULED: "Members by rule",
+  DIRECTORY: "Members from the directory",
 };
 
 export function GroupPage() {

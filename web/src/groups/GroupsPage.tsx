@@ -6,7 +6,7 @@ import { Side } from "../ui/side";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 
-const KINDS: Record<string, string> = { ASSIGNED: "one by one", RULED: "by rule", DIRECTORY: "directory" };
+const KINDS: Record<string, string> = { ASSIGNED: "direct", RULED: "by rule", DIRECTORY: "directory" };
 
 export function GroupsPage() {
   const groups = useQuery(groupsQuery);

@@ -48,7 +48,7 @@ export function LogPage() {
         What was changed, by whom and when. Lines are only ever added, numbered without gaps and bound to each other.
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
-        <Labelled label="With the words">
+        <Labelled label="Search">
           <input
             className="input h-9 w-72"
             placeholder="A handle, a role, a reason, a ticket"

@@ -20,7 +20,7 @@ import wexa.core.model.Tenant;
  * a seat held that carries the permission, if any seat kind carries it.
  */
 public final class Usability {
-    private final PersonStatus standing;
+    private final PersonStatus status;
     private final Optional<Account> account;
     private final Optional<Seat> seat;
     private final App app;
@@ -33,8 +33,8 @@ public final class Usability {
         SEAT_MISSING
     }
 
-    private Usability(PersonStatus standing, Optional<Account> account, Optional<Seat> seat, App app) {
-        this.standing = standing;
+    private Usability(PersonStatus status, Optional<Account> account, Optional<Seat> seat, App app) {
+        this.status = status;
         this.account = account;
         this.seat = seat;
         this.app = app;
@@ -62,7 +62,7 @@ public final class Usability {
 
     /** Whether whatever is held can be used here if it can be used there. */
     public boolean isSameAs(Usability other) {
-        return standing == other.standing
+        return status == other.status
                 && account.map(Account::isOpen).equals(other.account.map(Account::isOpen))
                 && seat.map(Seat::kind).equals(other.seat.map(Seat::kind))
                 && app.equals(other.app);
@@ -71,7 +71,7 @@ public final class Usability {
     /** Each reason that stands in the way, empty if it is usable. */
     public List<Block> blocks(Permission permission) {
         List<Block> blocks = new ArrayList<>(2);
-        if (standing != PersonStatus.HERE) {
+        if (status != PersonStatus.HERE) {
             blocks.add(Block.NOT_HERE);
         }
         if (account.isEmpty()) {

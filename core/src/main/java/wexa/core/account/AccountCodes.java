@@ -5,10 +5,10 @@ import wexa.core.finding.Code;
 /** What can stand against changes to accounts and seats. */
 public final class AccountCodes {
     public static final Code ACCOUNT_EXISTS =
-            Code.block("account.exists", "There is a closed account {userName} already. Open that one again.");
+            Code.block("account.exists", "There is a closed account {userName} already. Reopen it instead.");
 
     public static final Code USER_NAME_TAKEN =
-            Code.block("account.user-name-taken", "The user name {value} is taken. Free: {free}.");
+            Code.block("account.user-name-taken", "The user name {value} is taken. {free} is available.");
 
     public static final Code USER_NAME_NEEDS = Code.block(
             "account.user-name-needs",

@@ -46,7 +46,7 @@ public final class AccountForms {
     static final Field<Account> ACCOUNT = Field.required("account", REFERENCE, "Account");
 
     static final Form OPEN = Form.makes(Kind.ACCOUNT, "open", "Open an account")
-            .orReopens(AccountForms::standing)
+            .orReopens(AccountForms::existing)
             .with(PERSON, TENANT, AS, DEVICE, FOUND)
             .says("open account for {person} in {tenant}[ as {as}][ device {with.device}][ found {found}]")
             .reads(AccountForms::opened);
@@ -72,7 +72,7 @@ public final class AccountForms {
     }
 
     /** A person has one account in a tenant at most: a closed one is opened again. */
-    private static Optional<Id<Account>> standing(Reading in) {
+    private static Optional<Id<Account>> existing(Reading in) {
         Optional<Id<Person>> person = in.get(PERSON);
         Optional<Id<Tenant>> tenant = in.get(TENANT);
         return person.flatMap(one -> tenant.flatMap(there -> Account.of(one, there, in.model())))

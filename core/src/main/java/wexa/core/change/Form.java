@@ -35,10 +35,10 @@ public final class Form {
     /**
      * What few forms are.
      *
-     * @param standing the id of a fact that is there and is taken up again; null where a fact is always new
+     * @param existing the id of a fact that is there and is taken up again; null where a fact is always new
      * @param isLast others refer to what it ends, so that it comes after all changes to them
      */
-    private record Options(@Nullable Function<Reading, Optional<? extends Id<?>>> standing, boolean isLast) {}
+    private record Options(@Nullable Function<Reading, Optional<? extends Id<?>>> existing, boolean isLast) {}
 
     private Form(Definition definition, Function<Reading, Optional<? extends Change>> reader) {
         this.name = definition.kind.text() + "." + definition.verb;
@@ -46,7 +46,7 @@ public final class Form {
         this.kind = definition.kind;
         this.nature = definition.nature;
         this.author = definition.author;
-        this.options = new Options(definition.standing, definition.isLast);
+        this.options = new Options(definition.existing, definition.isLast);
         this.fields = List.copyOf(definition.fields);
         this.unsaid = List.copyOf(definition.unsaid);
         this.phrase = definition.phrase();
@@ -72,7 +72,7 @@ public final class Form {
         private final String title;
         private final Nature nature;
         private Author author = Author.ADMINISTRATOR;
-        private @Nullable Function<Reading, Optional<? extends Id<?>>> standing;
+        private @Nullable Function<Reading, Optional<? extends Id<?>>> existing;
         private boolean isLast;
         private List<Field<?>> fields = List.of();
         private String pattern = "";
@@ -99,7 +99,7 @@ public final class Form {
          * @param of finds that id by what the fields name
          */
         public Definition orReopens(Function<Reading, Optional<? extends Id<?>>> of) {
-            standing = of;
+            existing = of;
             return this;
         }
 
@@ -166,12 +166,12 @@ public final class Form {
 
     /** Whether the fact that it makes may be there already, under the same id. */
     public boolean reopens() {
-        return options.standing() != null;
+        return options.existing() != null;
     }
 
     /** The id of the fact that is taken up again, if the fields name one that is there. */
-    public Optional<Id<?>> standing(Reading in) {
-        Function<Reading, Optional<? extends Id<?>>> find = options.standing();
+    public Optional<Id<?>> existing(Reading in) {
+        Function<Reading, Optional<? extends Id<?>>> find = options.existing();
         return find == null ? Optional.empty() : find.apply(in).map(id -> id);
     }
 
@@ -224,12 +224,12 @@ public final class Form {
     /**
      * The sentence of a change with these values. What it changes is told by what becomes another; where nothing does, all is told.
      *
-     * @param standing the fact that it changes, as it stands
+     * @param existing the fact that it changes, as it is now
      */
-    public String sentence(Values values, Optional<Values> standing, Names names) {
+    public String sentence(Values values, Optional<Values> existing, Names names) {
         Map<String, String> texts = values.natural(names);
-        boolean isOfWhatStands = nature == Nature.CHANGES && standing.isPresent();
-        Set<String> changed = isOfWhatStands ? values.differing(standing.orElseThrow(), target()) : Set.of();
+        boolean isOfWhatStands = nature == Nature.CHANGES && existing.isPresent();
+        Set<String> changed = isOfWhatStands ? values.differing(existing.orElseThrow(), target()) : Set.of();
         if (!changed.isEmpty()) {
             texts.keySet().removeIf(name -> !name.equals(target()) && !changed.contains(name));
         } else if (!isOfWhatStands) {

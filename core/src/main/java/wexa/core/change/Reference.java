@@ -120,9 +120,9 @@ public final class Reference<T extends Fact> implements Type<T> {
             int place = Integer.parseInt(nth.get()) - 1;
             return place < meant.size() ? List.of(meant.get(place)) : List.of();
         }
-        List<T> standing =
+        List<T> current =
                 meant.stream().filter(fact -> !naming.isOver(fact, parts.now())).toList();
-        return meant.size() > 1 && standing.size() == 1 ? standing : meant;
+        return meant.size() > 1 && current.size() == 1 ? current : meant;
     }
 
     private String begun(T fact, ZoneId zone) {

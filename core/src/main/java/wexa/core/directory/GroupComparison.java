@@ -142,7 +142,7 @@ public final class GroupComparison {
         }
         List<Membership> leaving = new ArrayList<>();
         int agreeing = 0;
-        for (Membership membership : group.map(this::standing).orElse(List.of())) {
+        for (Membership membership : group.map(this::directMembers).orElse(List.of())) {
             Optional<Id<Person>> person =
                     membership.member() instanceof Subject.OfPerson one ? Optional.of(one.person()) : Optional.empty();
             boolean isListed = person.filter(wanted::remove).isPresent();
@@ -164,7 +164,7 @@ public final class GroupComparison {
     }
 
     /** Memberships that hold now, the one of each member that ends last first. */
-    private List<Membership> standing(Group group) {
+    private List<Membership> directMembers(Group group) {
         return model.table(Kind.MEMBERSHIP).by(Membership.BY_GROUP, group.id()).stream()
                 .filter(membership -> !membership.window().endsBy(now))
                 .sorted(Comparator.comparing(

@@ -13,18 +13,20 @@ public record Code(String text, Severity severity, Words words) {
             block("field.control-characters", "{field} has invisible characters in it. Type it again.");
     public static final Code FIELD_MARKUP = block("field.markup", "{field} must not have < or > in it.");
     public static final Code FIELD_UNKNOWN =
-            block("field.unknown", "There is no field “{path}” here; known are {fields}.");
+            block("field.unknown", "There is no field “{path}” here. Use one of: {fields}.");
     public static final Code DATE_MALFORMED =
             block("date.malformed", "{field}: “{value}” is not a day. Write it as 2026-11-30.");
     public static final Code DATE_BEFORE_START = block(
             "date.before-start", "The last day, {until}, comes before the first, {from}. Choose a later last day.");
-    public static final Code FORM_UNKNOWN = block("form.unknown", "There is no change “{value}”.");
+    public static final Code FORM_UNKNOWN =
+            block("form.unknown", "There is no kind of change called “{value}”. Check its name.");
     public static final Code REFERENCE_UNRESOLVED =
             block("reference.unresolved", "{field}: “{value}” does not exist. Name one that does.");
     public static final Code REFERENCE_AMBIGUOUS = block(
             "reference.ambiguous",
             "{field}: “{value}” could be any of {count}. Add “begun” and the first day of the one that you mean.");
-    public static final Code FACT_GONE = block("fact.gone", "What this changes is no longer there. Remove this entry.");
+    public static final Code FACT_GONE =
+            block("fact.gone", "What this would change no longer exists. Remove this entry.");
     public static final Code FACT_ID_USED =
             block("fact.id-used", "Something with this id exists already. Remove this entry and write it again.");
     public static final Code ENTRY_WAITS = block(

@@ -208,10 +208,10 @@ public final class Authority {
     private boolean isReached(Id<Person> person) {
         Model before = preview.snapshot().model();
         boolean isTakenIn = !isEngaged(before, person) && isEngaged(preview.model(), person);
-        Model standing = isTakenIn ? preview.model() : before;
+        Model model = isTakenIn ? preview.model() : before;
         boolean wasNeverAnywhere =
-                standing.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person).isEmpty();
-        return !wasNeverAnywhere && Reached.person(reach, standing, person, preview.now());
+                model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person).isEmpty();
+        return !wasNeverAnywhere && Reached.person(reach, model, person, preview.now());
     }
 
     /** Now or later. */
@@ -236,9 +236,9 @@ public final class Authority {
     }
 
     private void requireIdentity(Id<Person> person) {
-        Model standing = preview.snapshot().model();
-        standing.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).forEach(account -> requireTenant(account.tenant()));
-        if (!Reached.units(reach, standing, person, preview.now())) {
+        Model model = preview.snapshot().model();
+        model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).forEach(account -> requireTenant(account.tenant()));
+        if (!Reached.units(reach, model, person, preview.now())) {
             lacks.add(new Lack.OfIdentity(person));
         }
     }

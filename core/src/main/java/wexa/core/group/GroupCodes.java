@@ -4,8 +4,8 @@ import wexa.core.finding.Code;
 
 /** What can stand against changes to groups and memberships. */
 public final class GroupCodes {
-    public static final Code GROUP_KEY_TAKEN =
-            Code.block("group.key-taken", "The short name {value} belongs to the group “{holder}”. Free: {free}.");
+    public static final Code GROUP_KEY_TAKEN = Code.block(
+            "group.key-taken", "The short name {value} belongs to the group “{holder}”. {free} is available.");
 
     public static final Code GROUP_NAME_TAKEN =
             Code.block("group.name-taken", "“{value}” would be taken for the group “{holder}”. Use another name.");

@@ -47,7 +47,7 @@ final class GroupForms {
     private static final Field<GroupKind> SORT =
             Field.optional("sort", Types.choice("assigned or ruled", GroupKind.class), "How members come in");
 
-    static final Form MAKE = Form.makes(Kind.GROUP, "make", "Make a group")
+    static final Form MAKE = Form.makes(Kind.GROUP, "make", "Create a group")
             .with(KEY, NAME, KINDS, UNITS, JOBS, DESCRIPTION, OWNERS, TAGS)
             .unsaid(SORT)
             .says("make group {key} {name}[ kinds {kinds}][ units {units}][ jobs {jobs}][ about {description}]"
@@ -66,14 +66,14 @@ final class GroupForms {
             .afterOthers()
             .reads(in -> group(in).map(group -> GroupChange.Retire.of(group, in.model())));
 
-    static final Form LIST = Form.makes(Kind.GROUP, "list", "List a directory's group")
+    static final Form LIST = Form.makes(Kind.GROUP, "list", "Add a group from the directory")
             .from(Author.OUTSIDE)
             .orReopens(in -> Optional.empty())
             .with(KEY, NAME, ENTRY, DESCRIPTION, OWNERS, TAGS)
             .says("list group {key} {name} entry {entry}[ about {description}][ owners {owners}][ tags {tags}]")
             .reads(GroupForms::listed);
 
-    static final Form DELIST = Form.ends(Kind.GROUP, "delist", "Drop a group that its directory lists no longer")
+    static final Form DELIST = Form.ends(Kind.GROUP, "delist", "Remove a group dropped by the directory")
             .from(Author.OUTSIDE)
             .with(GROUP)
             .says("delist group {group}")

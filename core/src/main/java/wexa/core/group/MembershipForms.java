@@ -48,14 +48,14 @@ final class MembershipForms {
             .says("end membership of {membership}[ until {until}]")
             .reads(in -> in.ending(MEMBERSHIP, MembershipChange.End::new));
 
-    static final Form LIST = Form.makes(Kind.MEMBERSHIP, "list", "List a member of a directory's group")
+    static final Form LIST = Form.makes(Kind.MEMBERSHIP, "list", "Add a group member from the directory")
             .from(Author.OUTSIDE)
             .orReopens(in -> Optional.empty())
             .with(MEMBER, GROUP, Types.FROM, Types.UNTIL, Types.BECAUSE)
             .says("list membership of {member} in group {group}[ from {from}][ until {until}][ because {because}]")
             .reads(in -> membership(in).map(MembershipChange.AddFromDirectory::new));
 
-    static final Form DELIST = Form.ends(Kind.MEMBERSHIP, "delist", "Drop a member whom the directory lists no longer")
+    static final Form DELIST = Form.ends(Kind.MEMBERSHIP, "delist", "Remove a group member dropped by the directory")
             .from(Author.OUTSIDE)
             .with(MEMBERSHIP)
             .says("delist membership of {membership}")

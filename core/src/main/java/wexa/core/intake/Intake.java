@@ -60,7 +60,7 @@ public final class Intake {
 
     private Entry withIds(Entry entry, Form form) {
         Map<String, String> fields = new TreeMap<>(form.withIds(entry.fields(), new Reading(entry.fields(), context)));
-        form.standing(new Reading(fields, context)).ifPresent(id -> fields.put(Form.ID.name(), id.toString()));
+        form.existing(new Reading(fields, context)).ifPresent(id -> fields.put(Form.ID.name(), id.toString()));
         return new Entry(entry.id(), entry.form(), fields, entry.seen());
     }
 }

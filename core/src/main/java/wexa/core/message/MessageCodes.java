@@ -6,7 +6,7 @@ import wexa.core.finding.Code;
 public final class MessageCodes {
     public static final Code MESSAGE_BLANK_UNKNOWN = Code.block(
             "message.blank-unknown",
-            "There is no placeholder “{value}”. There are {kinds}; write a brace that is meant twice.");
+            "There is no placeholder “{value}”. Use one of {kinds}; to write a brace itself, type it twice.");
 
     public static final Code MESSAGE_BLANK_MISSING = Code.block(
             "message.blank-missing",

@@ -5,7 +5,7 @@ import wexa.core.finding.Code;
 /** What can stand against changes to people and invitations. */
 public final class PersonCodes {
     public static final Code HANDLE_TAKEN =
-            Code.block("person.handle-taken", "The handle {value} belongs to {holder}. Free: {free}.");
+            Code.block("person.handle-taken", "The handle {value} belongs to {holder}. {free} is available.");
 
     public static final Code MAIL_TAKEN = Code.block(
             "person.mail-taken", "The address {value} belongs to {holder}. Open that person, or use another address.");
@@ -27,7 +27,7 @@ public final class PersonCodes {
             "name.issued-before",
             facts -> facts.field() + " " + facts.value() + " was once " + facts.get("holder")
                     + "'s and is never issued again. "
-                    + (facts.get("free").isEmpty() ? "Use another." : "Free: " + facts.get("free") + "."));
+                    + (facts.get("free").isEmpty() ? "Use another." : facts.get("free") + " is available."));
 
     public static final Code IDENTITY_UNKNOWN = Code.block(
             "person.identity-unknown",

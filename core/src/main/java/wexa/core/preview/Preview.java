@@ -143,12 +143,12 @@ public final class Preview {
     /** What an entry does, for people to read; empty if it could not be read. */
     public Optional<Told> told(Outcome outcome, ZoneId zone) {
         return outcome.change().map(change -> {
-            Optional<Fact> standing = outcome.effects().stream()
+            Optional<Fact> existing = outcome.effects().stream()
                     .filter(effect -> effect.kind() == change.form().kind())
                     .flatMap(effect -> effect.before().stream())
                     .findFirst()
                     .or(outcome.entry()::seen);
-            return Told.of(change, standing, model, snapshot.model(), zone);
+            return Told.of(change, existing, model, snapshot.model(), zone);
         });
     }
 

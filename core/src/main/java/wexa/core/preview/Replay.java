@@ -240,9 +240,9 @@ final class Replay {
 
         /** Ending what is gone is done; the sentence is what it would be if the fact still stood. */
         private Preview.Outcome gone(Fact seen) {
-            Model standing = model().with(List.of(Effect.make(seen)));
-            Optional<Change> change = reader.read(entry, standing).change();
-            Optional<String> sentence = change.map(one -> Sentences.write(one, standing, zone));
+            Model existing = model().with(List.of(Effect.make(seen)));
+            Optional<Change> change = reader.read(entry, existing).change();
+            Optional<String> sentence = change.map(one -> Sentences.write(one, existing, zone));
             return entry.isEnding()
                     ? new Preview.Outcome(
                             entry, Preview.State.ALREADY_SO, change, sentence, List.of(), List.of(), List.of(seen))

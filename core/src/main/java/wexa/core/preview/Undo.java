@@ -44,7 +44,7 @@ public record Undo(List<Entry> entries, List<Left> left) {
     public static Undo of(List<Effect> effects, Model model, Instant now, ZoneId zone, Supplier<UUID> ids) {
         List<Entry> entries = new ArrayList<>();
         List<Left> left = new ArrayList<>();
-        Model standing = model;
+        Model current = model;
         for (int place = effects.size() - 1; place >= 0; place--) {
             Effect effect = effects.get(place);
             Optional<Fact> stands = model.find(effect.kind(), effect.id());
@@ -62,14 +62,14 @@ public record Undo(List<Entry> entries, List<Left> left) {
                 continue;
             }
             Entry entry = seeing(entry(way.get(), effect, ids), model);
-            Optional<List<Effect>> back = effects(entry, way.get(), effect, standing, now, zone);
+            Optional<List<Effect>> back = effects(entry, way.get(), effect, current, now, zone);
             if (back.isPresent() && back.get().isEmpty()) {
                 // undone already: what ended was given again
                 continue;
             }
             if (back.isPresent()) {
                 entries.add(entry);
-                standing = standing.with(back.get());
+                current = current.with(back.get());
             } else {
                 left.add(new Left(effect.subject(), Reason.NO_WAY_BACK));
             }

@@ -23,10 +23,10 @@ public final class Sentences {
      */
     public static String write(Change change, Model model, ZoneId zone) {
         Form form = change.form();
-        Optional<Values> standing = form.nature() == Nature.CHANGES
+        Optional<Values> existing = form.nature() == Nature.CHANGES
                 ? target(change).flatMap(id -> model.find(form.kind(), id)).map(Rooms::values)
                 : Optional.empty();
-        return form.sentence(change.values(), standing, names(model, zone))
+        return form.sentence(change.values(), existing, names(model, zone))
                 + change.remark().map(remark -> " # " + remark).orElse("");
     }
 

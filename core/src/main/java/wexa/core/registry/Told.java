@@ -36,14 +36,14 @@ public record Told(String title, String about, List<Part> parts) {
     /**
      * What a change does.
      *
-     * @param standing the fact that it changes, as it was before; empty if it makes one
+     * @param existing the fact that it changes, as it was before; empty if it makes one
      * @param earlier where things are found that the model has no longer
      */
-    public static Told of(Change change, Optional<Fact> standing, Model model, Model earlier, ZoneId zone) {
+    public static Told of(Change change, Optional<Fact> existing, Model model, Model earlier, ZoneId zone) {
         Form form = change.form();
         Names names = new Names(model, earlier, zone, Forms.QUOTING);
         Values values = change.values();
-        Map<Field<?>, String> before = standing.filter(fact -> form.nature() == Nature.CHANGES)
+        Map<Field<?>, String> before = existing.filter(fact -> form.nature() == Nature.CHANGES)
                 .map(fact -> Rooms.values(fact).told(names))
                 .orElse(Map.of());
         String about = "";

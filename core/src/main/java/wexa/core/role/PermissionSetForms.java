@@ -27,7 +27,7 @@ final class PermissionSetForms {
     private static final Field<List<Permission>> PERMISSIONS =
             Field.optional("permissions", Types.listOf(Types.PERMISSION), "Permissions");
 
-    static final Form MAKE = Form.makes(Kind.PERMISSION_SET, "make", "Make a permission set")
+    static final Form MAKE = Form.makes(Kind.PERMISSION_SET, "make", "Create a permission set")
             .with(KEY, NAME, APP, DESCRIPTION, PERMISSIONS)
             .says("make set {key} {name} of {app}[ about {description}][ permissions {permissions}]")
             .reads(PermissionSetForms::made);

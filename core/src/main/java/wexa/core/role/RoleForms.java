@@ -31,7 +31,7 @@ final class RoleForms {
     private static final Field<List<Permission>> EXCLUSIONS =
             Field.optional("exclusions", Types.listOf(Types.PERMISSION), "Exclusions");
 
-    static final Form MAKE = Form.makes(Kind.ROLE, "make", "Make a role")
+    static final Form MAKE = Form.makes(Kind.ROLE, "make", "Create a role")
             .with(KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS)
             .says("make role {key} {name}[ about {description}][ owner {owner}][ sets {sets}][ includes {includes}]"
                     + "[ excluding {exclusions}]")

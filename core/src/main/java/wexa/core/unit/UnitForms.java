@@ -20,12 +20,12 @@ final class UnitForms {
     private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
     private static final Field<Id<Unit>> PARENT = Field.optional("parent", Types.UNIT, "Part of");
 
-    static final Form MAKE = Form.makes(Kind.UNIT, "make", "Make a unit")
+    static final Form MAKE = Form.makes(Kind.UNIT, "make", "Create a unit")
             .with(KEY, NAME, PARENT)
             .says("make unit {key} {name}[ under {parent}]")
             .reads(UnitForms::made);
 
-    static final Form MAKE_HOME = Form.makes(Kind.HOME, "make", "Make a home organisation")
+    static final Form MAKE_HOME = Form.makes(Kind.HOME, "make", "Create a home organisation")
             .from(Author.SETTINGS)
             .with(KEY, NAME)
             .says("make home {key} {name}")

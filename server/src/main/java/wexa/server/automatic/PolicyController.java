@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 import wexa.core.governance.AutomaticChangePolicy;
 import wexa.server.rights.Actor;
 
-/** AutomaticChanges policies over HTTP. */
+/** Policies for automatic changes over HTTP. */
 @RestController
 @RequestMapping("/api/v1/policies")
 class PolicyController {

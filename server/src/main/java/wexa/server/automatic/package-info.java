@@ -1,4 +1,4 @@
-/** Changes that nobody drafted: each passes the policy for automatic changes of where it comes from, or is held as a draft. */
+/** Changes that nobody drafted: each is applied by the policy for automatic changes, or held as a draft. */
 @NullMarked
 package wexa.server.automatic;
 

@@ -46,9 +46,9 @@ public class DirectoryService {
     private final Directories directories;
     private final DirectoryPairs pairs;
     private final DirectorySources sources;
-    private final IdentitySources homes;
+    private final IdentitySources identitySources;
     private final Comparisons comparisons;
-    private final DirectorySync following;
+    private final DirectorySync sync;
     private final DraftService drafts;
     private final Ids ids;
     private final SnapshotStore snapshots;
@@ -61,9 +61,9 @@ public class DirectoryService {
             Directories directories,
             DirectoryPairs pairs,
             DirectorySources sources,
-            IdentitySources homes,
+            IdentitySources identitySources,
             Comparisons comparisons,
-            DirectorySync following,
+            DirectorySync sync,
             DraftService drafts,
             Ids ids,
             SnapshotStore snapshots,
@@ -74,9 +74,9 @@ public class DirectoryService {
         this.directories = directories;
         this.pairs = pairs;
         this.sources = sources;
-        this.homes = homes;
+        this.identitySources = identitySources;
         this.comparisons = comparisons;
-        this.following = following;
+        this.sync = sync;
         this.drafts = drafts;
         this.ids = ids;
         this.snapshots = snapshots;
@@ -176,7 +176,7 @@ public class DirectoryService {
     @Requires(Act.APPLY)
     public PairsView read(Actor actor) {
         directories.readAll();
-        following.follow();
+        sync.follow();
         return pairs(actor, FIRST_PAIRS);
     }
 
@@ -266,12 +266,12 @@ public class DirectoryService {
         tried(source);
         transactions.executeWithoutResult(status -> {
             sources.put(source, clock.now());
-            homes.add(actor, source);
+            identitySources.add(actor, source);
             notes.write(actor.login(), "connect directory " + source.key() + " \"" + source.name() + "\"");
         });
         changed(actor, "connected directory " + source.key() + " at " + at(source));
         directories.readAll();
-        following.follow();
+        sync.follow();
     }
 
     /**
@@ -309,7 +309,7 @@ public class DirectoryService {
         });
         changed(actor, "directory " + source.key() + " at " + at(source));
         directories.readAll();
-        following.follow();
+        sync.follow();
     }
 
     /** Reads a directory no more until it is resumed; what was read stays. */

@@ -85,22 +85,22 @@ class DirectorySync {
 
     private void follow(DirectorySettings.Source source) {
         Comparisons.Compared compared = comparisons.of(source);
-        List<Pair> following = compared.people().pairs().stream()
+        List<Pair> differing = compared.people().pairs().stream()
                 .filter(pair -> pair.kind() == Pair.Case.DIFFERS || pair.kind() == Pair.Case.RENAMED)
                 .toList();
-        String print = print(lines(following, compared.groups()));
+        String print = print(lines(differing, compared.groups()));
         String before = compared.reading().offered().orElse(print(Set.of()));
         if (compared.isWhole() && !print.equals(before)) {
-            List<Entry> entries = entries(following, compared.groups());
+            List<Entry> entries = entries(differing, compared.groups());
             // what is beyond is another than what was offered once this is applied, and follows then
             offer(source, List.copyOf(entries.subList(0, Math.min(MOST_ENTRIES, entries.size()))));
             directories.offered(source.key(), print);
         }
     }
 
-    private List<Entry> entries(List<Pair> following, Optional<GroupComparison> groups) {
+    private List<Entry> entries(List<Pair> differing, Optional<GroupComparison> groups) {
         List<Entry> entries = new ArrayList<>();
-        following.forEach(pair -> entries.add(
+        differing.forEach(pair -> entries.add(
                 new Entry(new Entry.Id(ids.next()), "person.edit", fields(pair), Optional.of(pair.person()))));
         groups.ifPresent(compared -> compared.entries(ids::next).stream()
                 .map(entry -> new Entry(
@@ -143,9 +143,9 @@ class DirectorySync {
     }
 
     /** What is said otherwise, without the ids that are made anew each time. */
-    private static Set<String> lines(List<Pair> following, Optional<GroupComparison> groups) {
+    private static Set<String> lines(List<Pair> differing, Optional<GroupComparison> groups) {
         Set<String> lines = new HashSet<>();
-        following.forEach(pair -> lines.add(fields(pair).toString()));
+        differing.forEach(pair -> lines.add(fields(pair).toString()));
         for (GroupComparison.Shift shift : groups.map(GroupComparison::shifts).orElse(List.of())) {
             String name = shift.listed().id();
             if (shift.group().isEmpty() || shift.isDescribedOtherwise()) {

@@ -10,11 +10,11 @@ import org.springframework.context.annotation.Configuration;
 @Configuration(proxyBeanMethods = false)
 class DirectoryTasks {
     @Bean
-    RecurringTask<Void> readDirectories(Directories directories, DirectorySync following, DirectorySettings settings) {
+    RecurringTask<Void> readDirectories(Directories directories, DirectorySync sync, DirectorySettings settings) {
         return Tasks.recurring("read-directories", FixedDelay.of(settings.interval()))
                 .execute((instance, context) -> {
                     directories.readAll();
-                    following.follow();
+                    sync.follow();
                 });
     }
 }

@@ -17,7 +17,7 @@ import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.Ids;
 
-/** IdentitySources of people: one for each directory, the first of them our own. What the settings name is here from the start on. */
+/** Sources of identities: one for each directory, the first of them our own. What the settings name is here from the start on. */
 @Component
 @Order(1)
 class IdentitySources implements ApplicationRunner {

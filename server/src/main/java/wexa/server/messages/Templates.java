@@ -8,7 +8,7 @@ import org.springframework.transaction.annotation.Transactional;
 import wexa.core.message.MessageTemplate;
 import wexa.core.message.Occasion;
 
-/** Templates: as administrators wrote it, else as Wexa came. */
+/** Templates as administrators wrote them, else as delivered. */
 @Component
 public class Templates {
     private static final int USUAL_DAYS_BEFORE = 7;

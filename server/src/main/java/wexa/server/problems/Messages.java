@@ -6,7 +6,7 @@ import java.util.stream.Collectors;
 import wexa.core.finding.Finding;
 import wexa.core.registry.Forms;
 
-/** The one catalogue of texts made from findings: what is wrong, the value seen, and the way out. */
+/** What findings say to people: what is wrong, the value seen, and the way out. */
 public final class Messages {
     /** Fields of findings that no form has. */
     private static final Map<String, String> OTHERS =
