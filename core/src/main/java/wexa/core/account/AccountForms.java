@@ -8,6 +8,7 @@ import java.util.TreeMap;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Names;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
@@ -25,8 +26,8 @@ public final class AccountForms {
     /** The one attribute that applications ask for so far. */
     private static final String DEVICE_ID = "device";
 
-    private static final Field<Id<Person>> PERSON = Field.required("person", Types.PERSON, "Person");
-    private static final Field<Id<Tenant>> TENANT = Field.required("tenant", Types.TENANT, "Tenant");
+    private static final Field<Id<Person>> PERSON = Field.required("person", NamedTypes.PERSON, "Person");
+    private static final Field<Id<Tenant>> TENANT = Field.required("tenant", NamedTypes.TENANT, "Tenant");
     private static final Field<String> LOGIN = Field.required("login", Types.WORD, "User name");
     private static final Field<String> AS = Field.optional("as", Types.WORD, "User name");
     private static final Field<String> DEVICE = Field.optional("with." + DEVICE_ID, Types.TEXT, "Device id");

@@ -6,6 +6,7 @@ import java.util.Optional;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Names;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
@@ -24,10 +25,10 @@ import wexa.core.model.Window;
 
 /** How roles are given and taken. An assignment is named by its role, whom it is for, its tenant and its area. */
 final class AssignmentForms {
-    private static final Field<Subject> SUBJECT = Field.required("subject", Types.SUBJECT, "For whom");
-    private static final Field<Id<Role>> ROLE = Field.required("role", Types.ROLE, "Role");
-    private static final Field<Id<Tenant>> TENANT = Field.required("tenant", Types.TENANT, "Tenant");
-    private static final Field<Id<Area>> AREA = Field.optional("area", Types.AREA, "Area");
+    private static final Field<Subject> SUBJECT = Field.required("subject", NamedTypes.SUBJECT, "For whom");
+    private static final Field<Id<Role>> ROLE = Field.required("role", NamedTypes.ROLE, "Role");
+    private static final Field<Id<Tenant>> TENANT = Field.required("tenant", NamedTypes.TENANT, "Tenant");
+    private static final Field<Id<Area>> AREA = Field.optional("area", NamedTypes.AREA, "Area");
     private static final Field<Id<Engagement>> ENGAGEMENT =
             Field.optional("engagement", EngagementForms.REFERENCE.ids(), "Engagement");
 

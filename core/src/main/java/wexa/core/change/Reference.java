@@ -104,7 +104,7 @@ public final class Reference<T extends Fact> implements Type<T> {
             return Optional.empty();
         }
         if (meant.isEmpty()) {
-            Types.unresolved(text, kind, in);
+            NamedTypes.unresolved(text, kind, in);
         }
         return meant.stream().findFirst();
     }

@@ -7,6 +7,7 @@ import java.util.regex.Pattern;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Names;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
@@ -24,7 +25,7 @@ import wexa.core.model.Window;
 public final class EngagementForms {
     private static final Pattern STAFF_NUMBER = Pattern.compile("[A-Za-z0-9-]{1,20}");
 
-    private static final Field<Id<Person>> PERSON = Field.required("person", Types.PERSON, "Person");
+    private static final Field<Id<Person>> PERSON = Field.required("person", NamedTypes.PERSON, "Person");
     private static final Field<EngagementKind> KIND = Field.required(
             "kind",
             Types.choice("employee, volunteer, contractor or partner", EngagementKind.class),
@@ -37,9 +38,9 @@ public final class EngagementForms {
                     text -> STAFF_NUMBER.matcher(text).matches(),
                     text -> text),
             "Staff number");
-    private static final Field<Id<Unit>> UNIT = Field.required("unit", Types.UNIT, "Unit");
+    private static final Field<Id<Unit>> UNIT = Field.required("unit", NamedTypes.UNIT, "Unit");
     private static final Field<String> JOB = Field.required("job", Types.TEXT, "Job");
-    private static final Field<Id<Person>> MANAGER = Field.optional("manager", Types.PERSON, "Manager");
+    private static final Field<Id<Person>> MANAGER = Field.optional("manager", NamedTypes.PERSON, "Manager");
 
     /** One engagement of a person. */
     public static final Reference<Engagement> REFERENCE = new Reference<>(

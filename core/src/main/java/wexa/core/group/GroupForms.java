@@ -8,6 +8,7 @@ import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
@@ -28,18 +29,18 @@ import wexa.core.model.Unit;
  * nothing. Tags are short names.
  */
 final class GroupForms {
-    static final Field<Id<Group>> GROUP = Field.required("group", Types.GROUP, "Group");
+    static final Field<Id<Group>> GROUP = Field.required("group", NamedTypes.GROUP, "Group");
     private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
     private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
     private static final Field<String> DESCRIPTION = Field.optional("description", Types.TEXT, "Description");
     private static final Field<List<Id<Person>>> OWNERS =
-            Field.optional("owners", Types.listOf(Types.PERSON), "Owners");
+            Field.optional("owners", Types.listOf(NamedTypes.PERSON), "Owners");
     private static final Field<List<Key>> TAGS = Field.optional("tags", Types.listOf(Types.KEY), "Tags");
     private static final Field<List<EngagementKind>> KINDS = Field.optional(
             "kinds",
             Types.listOf(Types.choice("employee, volunteer, contractor or partner", EngagementKind.class)),
             "Engagement types");
-    private static final Field<List<Id<Unit>>> UNITS = Field.optional("units", Types.listOf(Types.UNIT), "Units");
+    private static final Field<List<Id<Unit>>> UNITS = Field.optional("units", Types.listOf(NamedTypes.UNIT), "Units");
     private static final Field<List<String>> JOBS = Field.optional("jobs", Types.listOf(Types.TEXT), "Jobs");
     private static final Field<String> ENTRY = Field.required("entry", Types.TEXT, "Directory entry");
 

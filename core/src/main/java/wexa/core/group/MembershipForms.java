@@ -7,6 +7,7 @@ import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Names;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
@@ -21,8 +22,8 @@ import wexa.core.model.Window;
 
 /** How people and groups come into groups and out of them. A membership is named by its member and its group. */
 final class MembershipForms {
-    private static final Field<Subject> MEMBER = Field.required("member", Types.SUBJECT, "Member");
-    private static final Field<Id<Group>> GROUP = Field.required("group", Types.GROUP, "Group");
+    private static final Field<Subject> MEMBER = Field.required("member", NamedTypes.SUBJECT, "Member");
+    private static final Field<Id<Group>> GROUP = Field.required("group", NamedTypes.GROUP, "Group");
 
     static final Field<Membership> MEMBERSHIP = Field.required(
             "membership",

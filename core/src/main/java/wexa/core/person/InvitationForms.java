@@ -7,10 +7,10 @@ import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Names;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
-import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.Id;
 import wexa.core.model.Invitation;
@@ -19,7 +19,7 @@ import wexa.core.model.Person;
 
 /** How people from outside are invited. An invitation is named by whom it is for. */
 final class InvitationForms {
-    static final Field<Id<Person>> PERSON = Field.required("person", Types.PERSON, "Person");
+    static final Field<Id<Person>> PERSON = Field.required("person", NamedTypes.PERSON, "Person");
 
     static final Field<Invitation> INVITATION = Field.required(
             "invitation",

@@ -6,6 +6,7 @@ import java.util.Optional;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
@@ -19,13 +20,13 @@ import wexa.core.model.Phone;
 
 /** How people are added and changed. */
 final class PersonForms {
-    static final Field<Id<Person>> PERSON = Field.required("person", Types.PERSON, "Person");
+    static final Field<Id<Person>> PERSON = Field.required("person", NamedTypes.PERSON, "Person");
     private static final Field<Handle> HANDLE = Field.required("handle", Types.HANDLE, "Handle");
     private static final Field<String> GIVEN = Field.required("given", Types.TEXT, "Given name");
     private static final Field<String> FAMILY = Field.required("family", Types.TEXT, "Family name");
     private static final Field<Mail> MAIL = Field.optional("mail", Types.MAIL, "E-mail");
     private static final Field<Phone> PHONE = Field.optional("phone", new PhoneNumbers(), "Mobile number");
-    private static final Field<Key> HOME = Field.required("home", Types.HOME, "Home organisation");
+    private static final Field<Key> HOME = Field.required("home", NamedTypes.HOME, "Home organisation");
     private static final Field<String> ENTRY = Field.optional("entry", Types.WORD, "Directory entry");
 
     static final Form ADD = Form.makes(Kind.PERSON, "add", "Add a person")

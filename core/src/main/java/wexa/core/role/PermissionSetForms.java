@@ -6,6 +6,7 @@ import java.util.Set;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
@@ -19,10 +20,10 @@ import wexa.core.model.PermissionSet;
 /** How permission sets are made, changed and retired. A set stays with its application. */
 final class PermissionSetForms {
     static final Field<Id<PermissionSet>> SET =
-            Field.required("permission-set", Types.PERMISSION_SET, "Permission set");
+            Field.required("permission-set", NamedTypes.PERMISSION_SET, "Permission set");
     private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
     private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
-    private static final Field<Id<App>> APP = Field.required("app", Types.APP, "Application");
+    private static final Field<Id<App>> APP = Field.required("app", NamedTypes.APP, "Application");
     private static final Field<String> DESCRIPTION = Field.optional("description", Types.TEXT, "Description");
     private static final Field<List<Permission>> PERMISSIONS =
             Field.optional("permissions", Types.listOf(Types.PERMISSION), "Permissions");

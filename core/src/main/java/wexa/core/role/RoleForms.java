@@ -6,6 +6,7 @@ import java.util.Set;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
@@ -19,15 +20,15 @@ import wexa.core.model.Role;
 
 /** How roles are made, changed and retired. */
 final class RoleForms {
-    static final Field<Id<Role>> ROLE = Field.required("role", Types.ROLE, "Role");
+    static final Field<Id<Role>> ROLE = Field.required("role", NamedTypes.ROLE, "Role");
     private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
     private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
     private static final Field<String> DESCRIPTION = Field.optional("description", Types.TEXT, "Description");
-    private static final Field<Id<Person>> OWNER = Field.optional("owner", Types.PERSON, "Owner");
+    private static final Field<Id<Person>> OWNER = Field.optional("owner", NamedTypes.PERSON, "Owner");
     private static final Field<List<Id<PermissionSet>>> SETS =
-            Field.optional("sets", Types.listOf(Types.PERMISSION_SET), "Permission sets");
+            Field.optional("sets", Types.listOf(NamedTypes.PERMISSION_SET), "Permission sets");
     private static final Field<List<Id<Role>>> INCLUDES =
-            Field.optional("includes", Types.listOf(Types.ROLE), "Included roles");
+            Field.optional("includes", Types.listOf(NamedTypes.ROLE), "Included roles");
     private static final Field<List<Permission>> EXCLUSIONS =
             Field.optional("exclusions", Types.listOf(Types.PERMISSION), "Exclusions");
 

@@ -5,6 +5,7 @@ import wexa.core.change.Author;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
@@ -18,7 +19,7 @@ import wexa.core.model.Unit;
 final class UnitForms {
     private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
     private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
-    private static final Field<Id<Unit>> PARENT = Field.optional("parent", Types.UNIT, "Part of");
+    private static final Field<Id<Unit>> PARENT = Field.optional("parent", NamedTypes.UNIT, "Part of");
 
     static final Form MAKE = Form.makes(Kind.UNIT, "make", "Create a unit")
             .with(KEY, NAME, PARENT)
