@@ -167,6 +167,12 @@ final class Browser implements AutoCloseable {
         driver.executeScript("document.documentElement.dataset.theme = arguments[0]", theme);
     }
 
+    /** Colours that still change, as after another theme was chosen, are those of neither theme. */
+    private void waitForTransitions() {
+        wait.until(shown -> (Boolean) driver.executeScript(
+                "return document.getAnimations().every(each => !(each instanceof CSSTransition))"));
+    }
+
     /** Checks the page against WCAG 2.2 A and AA, as far as a program can. */
     void isAccessible(String page) {
         List<Rule> violations;
@@ -199,6 +205,7 @@ final class Browser implements AutoCloseable {
     }
 
     private List<Rule> violations() {
+        waitForTransitions();
         return new AxeBuilder()
                 .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
                 .analyze(driver)
