@@ -1,6 +1,5 @@
 package wexa.core.account;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -157,11 +156,6 @@ public final class AccountForms {
                             .table(Kind.ACCOUNT)
                             .by(Account.BY_HOLDER, new Account.Holder(tenant.get(), person)))
                     .orElse(List.of());
-        }
-
-        @Override
-        public Optional<Instant> begun(Account account) {
-            return Optional.empty();
         }
     }
 }

@@ -92,22 +92,15 @@ public sealed interface SeatChange extends Change {
     record Return(Seat seat, Instant at) implements SeatChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
-            Optional<Seat> before = model.table(Kind.SEAT).find(seat.id());
             Instant end = Window.whole(at.isBefore(now) ? now : at);
-            if (before.isEmpty() || before.get().window().endsBy(end)) {
-                return Resolution.kept(before.orElse(seat));
-            }
-            Seat held = before.get();
-            return held.window().from().isBefore(end)
-                    ? Resolution.replace(
+            return model.table(Kind.SEAT)
+                    .find(seat.id())
+                    .map(held -> Resolution.ended(
                             held,
-                            new Seat(
-                                    held.id(),
-                                    held.account(),
-                                    held.kind(),
-                                    held.window().endingAt(end)),
-                            List.of())
-                    : Resolution.drop(held);
+                            held.window(),
+                            end,
+                            window -> new Seat(held.id(), held.account(), held.kind(), window)))
+                    .orElseGet(() -> Resolution.kept(seat));
         }
 
         @Override

@@ -1,6 +1,5 @@
 package wexa.core.account;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import wexa.core.change.Change;
@@ -82,13 +81,8 @@ final class SeatForms {
         }
 
         @Override
-        public Optional<Instant> begun(Seat seat) {
-            return Optional.of(seat.window().from());
-        }
-
-        @Override
-        public boolean isOver(Seat seat, Instant now) {
-            return seat.window().endsBy(now);
+        public Optional<Window> window(Seat seat) {
+            return Optional.of(seat.window());
         }
     }
 }

@@ -105,15 +105,11 @@ public sealed interface AssignmentChange extends Change {
     record End(Assignment assignment, Instant at) implements AssignmentChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
-            Optional<Assignment> found = model.table(Kind.ASSIGNMENT).find(assignment.id());
             Instant end = Window.whole(at.isBefore(now) ? now : at);
-            if (found.isEmpty() || found.get().window().endsBy(end)) {
-                return Resolution.kept(found.orElse(assignment));
-            }
-            Assignment before = found.get();
-            return before.window().from().isBefore(end)
-                    ? Resolution.replace(before, during(before, before.window().endingAt(end)), List.of())
-                    : Resolution.drop(before);
+            return model.table(Kind.ASSIGNMENT)
+                    .find(assignment.id())
+                    .map(before -> Resolution.ended(before, before.window(), end, window -> during(before, window)))
+                    .orElseGet(() -> Resolution.kept(assignment));
         }
 
         @Override

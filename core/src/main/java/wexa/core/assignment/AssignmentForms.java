@@ -1,6 +1,5 @@
 package wexa.core.assignment;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import wexa.core.change.Change;
@@ -135,13 +134,8 @@ final class AssignmentForms {
         }
 
         @Override
-        public Optional<Instant> begun(Assignment assignment) {
-            return Optional.of(assignment.window().from());
-        }
-
-        @Override
-        public boolean isOver(Assignment assignment, Instant now) {
-            return assignment.window().endsBy(now);
+        public Optional<Window> window(Assignment assignment) {
+            return Optional.of(assignment.window());
         }
     }
 }

@@ -12,6 +12,7 @@ import wexa.core.finding.Code;
 import wexa.core.model.Fact;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
+import wexa.core.model.Window;
 import wexa.core.sentence.Phrase;
 import wexa.core.sentence.Shape;
 
@@ -46,12 +47,18 @@ public final class Reference<T extends Fact> implements Type<T> {
         /** All that can be meant by the parts; those that are missing or wrong are reported to the reading. */
         List<T> candidates(Reading parts);
 
-        /** When it began; empty for what has no beginning. */
-        Optional<Instant> begun(T fact);
+        /** When it holds; empty for what has no beginning and no end. */
+        default Optional<Window> window(T fact) {
+            return Optional.empty();
+        }
+
+        default Optional<Instant> begun(T fact) {
+            return window(fact).map(Window::from);
+        }
 
         /** Whether it is over, so that another is meant rather than this. */
         default boolean isOver(T fact, Instant now) {
-            return false;
+            return window(fact).filter(window -> window.endsBy(now)).isPresent();
         }
     }
 

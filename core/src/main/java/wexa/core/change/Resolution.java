@@ -1,10 +1,13 @@
 package wexa.core.change;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import wexa.core.finding.Finding;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
+import wexa.core.model.Window;
 
 /**
  * What a change comes to on one model: its effects, and what was found. Blocked changes have no effects.
@@ -57,6 +60,20 @@ public record Resolution(List<Effect> effects, List<Finding> findings, List<Fact
     /** The fact is already so, or was and has ended. */
     public static Resolution kept(Fact fact) {
         return new Resolution(List.of(), List.of(), List.of(fact));
+    }
+
+    /**
+     * The fact ends at an instant; one that has not begun by then is dropped, and one that is over by then is kept.
+     *
+     * @param during the fact with another window
+     */
+    public static <T extends Fact> Resolution ended(T before, Window window, Instant end, Function<Window, T> during) {
+        if (window.endsBy(end)) {
+            return kept(before);
+        }
+        return window.from().isBefore(end)
+                ? replace(before, during.apply(window.endingAt(end)), List.of())
+                : drop(before);
     }
 
     /** Nothing stands in the way and nothing is left to do: the model already says so. */

@@ -129,13 +129,8 @@ public final class EngagementForms {
         }
 
         @Override
-        public Optional<Instant> begun(Engagement engagement) {
-            return Optional.of(engagement.window().from());
-        }
-
-        @Override
-        public boolean isOver(Engagement engagement, Instant now) {
-            return engagement.window().endsBy(now);
+        public Optional<Window> window(Engagement engagement) {
+            return Optional.of(engagement.window());
         }
     }
 }

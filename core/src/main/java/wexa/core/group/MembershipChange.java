@@ -203,20 +203,11 @@ public sealed interface MembershipChange extends Change {
 
     /** Over by that instant; one that begins later never was. */
     private static Resolution ended(Membership before, Instant end) {
-        if (before.window().endsBy(end)) {
-            return Resolution.kept(before);
-        }
-        return before.window().from().isBefore(end)
-                ? Resolution.replace(
-                        before,
-                        new Membership(
-                                before.id(),
-                                before.member(),
-                                before.group(),
-                                before.window().endingAt(end),
-                                before.reason()),
-                        List.of())
-                : Resolution.drop(before);
+        return Resolution.ended(
+                before,
+                before.window(),
+                end,
+                window -> new Membership(before.id(), before.member(), before.group(), window, before.reason()));
     }
 
     /** Only groups that people are put into by hand change by hand: others follow their rule or their directory. */

@@ -1,6 +1,5 @@
 package wexa.core.group;
 
-import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import wexa.core.change.Author;
@@ -109,13 +108,8 @@ final class MembershipForms {
         }
 
         @Override
-        public Optional<Instant> begun(Membership membership) {
-            return Optional.of(membership.window().from());
-        }
-
-        @Override
-        public boolean isOver(Membership membership, Instant now) {
-            return membership.window().endsBy(now);
+        public Optional<Window> window(Membership membership) {
+            return Optional.of(membership.window());
         }
     }
 }
