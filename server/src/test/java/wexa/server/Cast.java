@@ -16,7 +16,7 @@ import tools.jackson.databind.node.ObjectNode;
 import wexa.server.Browserless.Answer;
 
 /** The one stage that tests of the road share, started when the first of them needs it, and what they do on it. */
-final class Cast {
+public final class Cast {
     private static Cast shared;
 
     final Stage stage;
@@ -38,11 +38,15 @@ final class Cast {
         }
     }
 
-    static synchronized Cast shared() throws Exception {
+    public static synchronized Cast shared() throws Exception {
         if (shared == null) {
             shared = new Cast(Files.createTempDirectory("wexa-stage"));
         }
         return shared;
+    }
+
+    public <T> T bean(Class<T> type) {
+        return stage.bean(type);
     }
 
     /** A first reading that took too long on a busy machine is begun again. */

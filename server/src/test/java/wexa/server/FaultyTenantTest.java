@@ -3,21 +3,12 @@ package wexa.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static wexa.server.Patience.patiently;
 
-import java.time.Instant;
 import java.util.Map;
-import java.util.Optional;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
-import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
-import wexa.core.model.Id;
-import wexa.core.model.Tenant;
 import wexa.server.Browserless.Answer;
-import wexa.server.readings.Observations;
-import wexa.server.readings.RemoteLinks;
-import wexa.server.wiring.BusinessClock;
 
 /** Tenants that are down, slow, in the way or cut off. */
 class FaultyTenantTest {
@@ -48,41 +39,6 @@ class FaultyTenantTest {
                 .body();
         assertThat(read.path("differences").toString()).doesNotContain("fault");
         assertThat(read.path("unknown")).hasSize(3);
-    }
-
-    /** As when a step takes something away while the tenant is being listed. */
-    @Test
-    void aReadingThatBeganBeforeBringsNothingBackThatWentSince() throws Exception {
-        Observations observations = cast.stage.bean(Observations.class);
-        RemoteLinks links = cast.stage.bean(RemoteLinks.class);
-        Id<Tenant> tenant = Id.of(UUID.fromString(cast.find("/api/v1/tenants", "path", "pelagia/north")));
-        Instant began = cast.stage.bean(BusinessClock.class).now().minusSeconds(1);
-        Observation listed = observations.of(tenant);
-        ObjectKey key = listed.objects().firstKey();
-        Observation.Seen seen = listed.find(key).orElseThrow();
-        Observation.UnlinkedObject stranger = listed.strangers().get(0);
-        ObjectKey own = new ObjectKey(stranger.type(), UUID.randomUUID());
-        Observation.Seen linked = new Observation.Seen(stranger.remoteId(), stranger.state());
-        try {
-            observations.seen(tenant, key, Optional.empty(), began.plusMillis(10));
-            observations.linked(tenant, own, linked, began.plusMillis(10));
-            observations.replace(tenant, listed, "", began, began.plusMillis(20));
-            assertThat(observations.of(tenant).find(key)).isEmpty();
-            assertThat(links.of(tenant).remoteId(key)).isEmpty();
-            assertThat(observations.of(tenant).find(own)).hasValue(linked);
-            assertThat(observations.of(tenant).strangers())
-                    .hasSize(listed.strangers().size() - 1);
-            observations.replace(tenant, listed, "", began.plusMillis(30), began.plusMillis(40));
-            assertThat(observations.of(tenant)).isEqualTo(listed);
-            assertThat(links.of(tenant).remoteId(key)).hasValue(seen.remoteId());
-        } finally {
-            observations.replace(
-                    tenant,
-                    listed,
-                    "",
-                    cast.stage.bean(BusinessClock.class).now(),
-                    cast.stage.bean(BusinessClock.class).now());
-        }
     }
 
     @Test

@@ -4,7 +4,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
 
 /**
  * Which object of one tenant is which of ours: our ids and the tenant's immutable ones (RFC 7643 3.1), one to one, each way.
@@ -18,12 +17,6 @@ public final class Links {
     private final Map<Remote, ObjectKey> own = new ConcurrentHashMap<>();
 
     private record Remote(ObjectKey.Type type, String id) {}
-
-    public static Links of(Observation observed) {
-        Links links = new Links();
-        observed.objects().forEach((key, seen) -> links.add(key, seen.remoteId()));
-        return links;
-    }
 
     /** From now on the object is this one, and neither is any other. */
     public synchronized void add(ObjectKey key, String remoteId) {

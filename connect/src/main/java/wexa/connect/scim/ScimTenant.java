@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import wexa.connect.Exchange;
 import wexa.connect.Outcome;
@@ -106,20 +107,15 @@ public final class ScimTenant {
     }
 
     /**
-     * A whole reading.
+     * Everything the tenant holds, read page by page. What is linked is ours by its link; what is not, and carries our id, by
+     * that, unless several do: those are nobody's.
      *
-     * @param remarks what was odd about it, in words: objects that could not be told apart or had no id
+     * @param parts gets the objects of one type after the other; they count only once the outcome is done, as a reading that
+     *     is cut short is no reading
+     * @return what was odd, in words: objects that could not be told apart or had no id
      */
-    public record Reading(Observation observation, List<String> remarks) {}
-
-    /**
-     * Everything the tenant holds, read page by page. A reading that is cut short is no reading. What is linked is ours by
-     * its link; what is not, and carries our id, by that, unless several do: those are nobody's.
-     */
-    public Outcome<Reading> read(Set<Capability> capabilities, Links links) {
+    public Outcome<List<String>> read(Set<Capability> capabilities, Links links, Consumer<Observation> parts) {
         Links known = new Links();
-        TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
-        List<Observation.UnlinkedObject> strangers = new ArrayList<>();
         List<String> remarks = new ArrayList<>();
         for (ObjectKey.Type type : ObjectKey.Type.values()) {
             if (!capabilities.contains(capabilityFor(type))) {
@@ -131,23 +127,30 @@ public final class ScimTenant {
             Outcome<Listing.Whole<Read>> all = Listing.read(
                     lookup::get, endpoint, resource -> new Read(ourId(type, resource), reader.read(type, resource)));
             if (!(all instanceof Outcome.Done<Listing.Whole<Read>> done)) {
-                return all.map(any -> new Reading(Observation.empty(), remarks));
+                return all.map(any -> remarks);
             }
             if (done.value().left() > 0) {
                 remarks.add(endpoint + ": " + done.value().left() + " without an id that can be kept were left out");
             }
             Map<String, ObjectKey> ours = ours(type, done.value().resources(), links, remarks);
-            done.value().resources().forEach((remoteId, read) -> {
-                ObjectKey key = ours.get(remoteId);
-                if (key == null) {
-                    strangers.add(new Observation.UnlinkedObject(type, remoteId, read.state()));
-                } else {
-                    known.add(key, remoteId);
-                    objects.put(key, new Seen(remoteId, read.state()));
-                }
-            });
+            parts.accept(part(type, done.value().resources(), ours));
+            ours.forEach((remoteId, key) -> known.add(key, remoteId));
         }
-        return new Outcome.Done<>(new Reading(new Observation(objects, strangers), remarks));
+        return new Outcome.Done<>(remarks);
+    }
+
+    private static Observation part(ObjectKey.Type type, Map<String, Read> resources, Map<String, ObjectKey> ours) {
+        TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
+        List<Observation.UnlinkedObject> strangers = new ArrayList<>();
+        resources.forEach((remoteId, read) -> {
+            ObjectKey key = ours.get(remoteId);
+            if (key == null) {
+                strangers.add(new Observation.UnlinkedObject(type, remoteId, read.state()));
+            } else {
+                objects.put(key, new Seen(remoteId, read.state()));
+            }
+        });
+        return new Observation(objects, strangers);
     }
 
     private record Read(Optional<ObjectKey> ourId, TenantObject state) {}

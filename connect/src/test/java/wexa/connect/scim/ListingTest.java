@@ -40,22 +40,22 @@ class ListingTest {
         return StrangeTenant.list(paging.total().apply(users.size()), users.toArray(String[]::new));
     }
 
-    private static Outcome<ScimTenant.Reading> read(Function<Asked, Answer> answers) throws Exception {
+    private static Outcome<Gathered> read(Function<Asked, Answer> answers) throws Exception {
         try (StrangeTenant tenant = new StrangeTenant(answers)) {
-            return tenant.client().read(Set.of(Capability.USERS), new Links());
+            return Gathered.read(tenant.client(), Set.of(Capability.USERS), new Links());
         }
     }
 
-    private static int whole(Outcome<ScimTenant.Reading> outcome) {
+    private static int whole(Outcome<Gathered> outcome) {
         assertThat(outcome).isInstanceOf(Outcome.Done.class);
-        return ((Outcome.Done<ScimTenant.Reading>) outcome)
+        return ((Outcome.Done<Gathered>) outcome)
                 .value()
                 .observation()
                 .strangers()
                 .size();
     }
 
-    private static String incomplete(Outcome<ScimTenant.Reading> outcome) {
+    private static String incomplete(Outcome<Gathered> outcome) {
         assertThat(outcome).isInstanceOf(Outcome.Refused.class);
         assertThat(((Outcome.Refused<?>) outcome).type()).isEqualTo(Listing.INCOMPLETE);
         return ((Outcome.Refused<?>) outcome).detail();
@@ -142,7 +142,7 @@ class ListingTest {
 
     @Test
     void anObjectWithoutAnIdIsLeftOutAndSaidAndTheOthersStay() throws Exception {
-        Outcome<ScimTenant.Reading> outcome = read(asked ->
+        Outcome<Gathered> outcome = read(asked ->
                 asked.target().contains("startIndex=1&") || asked.target().endsWith("startIndex=1")
                         ? StrangeTenant.list(
                                 "3",
@@ -151,7 +151,7 @@ class ListingTest {
                                 StrangeTenant.user("y".repeat(300), "fine"))
                         : StrangeTenant.list("3"));
         assertThat(whole(outcome)).isEqualTo(1);
-        assertThat(((Outcome.Done<ScimTenant.Reading>) outcome).value().remarks())
+        assertThat(((Outcome.Done<Gathered>) outcome).value().remarks())
                 .singleElement()
                 .asString()
                 .contains("2 without an id");
@@ -160,7 +160,7 @@ class ListingTest {
     @Test
     void pagesThatAreTooLargeAreAskedForInSmallerOnes() throws Exception {
         String large = "\"nickName\":\"" + "n".repeat(200_000) + "\"";
-        Outcome<ScimTenant.Reading> outcome = read(asked -> {
+        Outcome<Gathered> outcome = read(asked -> {
             int start = parameter(asked, "startIndex");
             int count = parameter(asked, "count");
             List<String> users = new ArrayList<>();

@@ -86,8 +86,8 @@ class StrangeAnswersTest {
             Outcome<?> outcome = tenant.client().carry(step(Step.Verb.AMEND), new Links());
             assertThat(refusal(outcome)).isEqualTo(Lookup.AMBIGUOUS);
             assertThat(tenant.changes()).isEmpty();
-            ScimTenant.Reading reading = ((Outcome.Done<ScimTenant.Reading>)
-                            tenant.client().read(Set.of(wexa.core.model.Capability.USERS), new Links()))
+            Gathered reading = ((Outcome.Done<Gathered>)
+                            Gathered.read(tenant.client(), Set.of(wexa.core.model.Capability.USERS), new Links()))
                     .value();
             assertThat(reading.observation().objects()).isEmpty();
             assertThat(reading.observation().strangers()).hasSize(2);
@@ -200,11 +200,8 @@ class StrangeAnswersTest {
             Links links = new Links();
             assertThat(tenant.client().link(ODILE, "7", links)).isInstanceOf(Outcome.Done.class);
             assertThat(tenant.changes()).isEmpty();
-            Outcome<ScimTenant.Reading> read = tenant.client().read(Set.of(wexa.core.model.Capability.USERS), links);
-            assertThat(((Outcome.Done<ScimTenant.Reading>) read)
-                            .value()
-                            .observation()
-                            .objects())
+            Outcome<Gathered> read = Gathered.read(tenant.client(), Set.of(wexa.core.model.Capability.USERS), links);
+            assertThat(((Outcome.Done<Gathered>) read).value().observation().objects())
                     .containsOnlyKeys(ODILE);
         }
     }

@@ -1,11 +1,6 @@
 package wexa.core.consistency;
 
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.SortedSet;
-import java.util.TreeSet;
 
 /** How one object stands: what it should be against what was read. */
 public record Difference(ObjectKey object, Kind kind, Optional<TenantObject> desired, Optional<TenantObject> observed) {
@@ -15,18 +10,6 @@ public record Difference(ObjectKey object, Kind kind, Optional<TenantObject> des
         MISSING,
         EXTRA,
         DIFFERS
-    }
-
-    /** Every object of either side, in order. Closed accounts that should not be there are not extra. */
-    public static List<Difference> all(Map<ObjectKey, TenantObject> desired, Observation observed) {
-        SortedSet<ObjectKey> keys = new TreeSet<>(desired.keySet());
-        keys.addAll(observed.objects().keySet());
-        List<Difference> differences = new ArrayList<>(keys.size());
-        for (ObjectKey key : keys) {
-            of(key, Optional.ofNullable(desired.get(key)), observed.find(key).map(Observation.Seen::state))
-                    .ifPresent(differences::add);
-        }
-        return differences;
     }
 
     /** How one object stands; empty where it is neither wanted nor usable. */

@@ -1,14 +1,13 @@
 package wexa.core.consistency;
 
 import java.time.Instant;
-import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
-import wexa.core.consistency.TenantObject.GroupState;
 import wexa.core.consistency.TenantObject.RoleState;
 import wexa.core.model.Area;
 import wexa.core.model.Kind;
@@ -20,23 +19,28 @@ import wexa.core.model.Tenant;
  * assignments there and those of groups that name it, with the roles' contents as read.
  */
 public final class ObservedAccess {
-    private final Observation observed;
+    private final Observed observed;
     private final Map<String, String> areaParents;
-    private final List<AssignmentState> assignments = new ArrayList<>();
+    private final List<AssignmentState> assignments;
     private final Optional<AccountState> account;
 
-    /** {@code areaParents}: for each area's key the key above it; top areas are not in it. */
-    public ObservedAccess(Observation observed, ObjectKey account, Map<String, String> areaParents, Instant at) {
+    /**
+     * @param given the assignments that reach the account as read: its own, and those of groups that name it
+     * @param areaParents for each area's key the key above it; top areas are not in it
+     */
+    public ObservedAccess(
+            Observed observed,
+            Collection<AssignmentState> given,
+            ObjectKey account,
+            Map<String, String> areaParents,
+            Instant at) {
         this.observed = observed;
         this.areaParents = areaParents;
         this.account = observed.find(account).map(seen -> (AccountState) seen.state());
-        for (Observation.Seen seen : observed.objects().values()) {
-            if (seen.state() instanceof AssignmentState assignment
-                    && isFor(assignment.subject(), account)
-                    && assignment.until().map(end -> end.isAfter(at)).orElse(true)) {
-                assignments.add(assignment);
-            }
-        }
+        this.assignments = given.stream()
+                .filter(assignment ->
+                        assignment.until().map(end -> end.isAfter(at)).orElse(true))
+                .toList();
     }
 
     /** For each area of a tenant that has one, the area above it, by their keys in the tenant. */
@@ -49,17 +53,6 @@ public final class ObservedAccess {
                             parents.put(area.key().text(), parent.key().text()));
         }
         return parents;
-    }
-
-    private boolean isFor(String subject, ObjectKey account) {
-        if (subject.equals(account.toString())) {
-            return true;
-        }
-        return ObjectKey.read(subject)
-                .filter(key -> key.type() == ObjectKey.Type.GROUP)
-                .flatMap(observed::find)
-                .map(seen -> ((GroupState) seen.state()).members().contains(account.toString()))
-                .orElse(false);
     }
 
     public Optional<AccountState> account() {

@@ -18,7 +18,7 @@ public record Plan(List<Step> steps) {
     }
 
     /** Steps that make all of these objects agree, with nothing on its way to any of them. */
-    public static Plan between(Map<ObjectKey, TenantObject> desired, Observation observed, Set<ObjectKey> keys) {
+    public static Plan between(Map<ObjectKey, TenantObject> desired, Observed observed, Set<ObjectKey> keys) {
         Map<ObjectKey, Fields> whole = keys.stream().collect(Collectors.toMap(key -> key, key -> Fields.WHOLE));
         return between(desired, observed, whole, key -> false);
     }
@@ -31,7 +31,7 @@ public record Plan(List<Step> steps) {
      */
     public static Plan between(
             Map<ObjectKey, TenantObject> desired,
-            Observation observed,
+            Observed observed,
             Map<ObjectKey, Fields> wanted,
             Predicate<ObjectKey> isOnItsWay) {
         List<Step> steps = new ArrayList<>();

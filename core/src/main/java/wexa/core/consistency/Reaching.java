@@ -15,10 +15,10 @@ import wexa.core.consistency.TenantObject.GroupState;
 /** Which accounts the steps of a plan reach. */
 public final class Reaching {
     private final SortedMap<ObjectKey, TenantObject> desired;
-    private final Observation seen;
+    private final Observed seen;
     private final Map<String, Set<String>> found = new HashMap<>();
 
-    private Reaching(SortedMap<ObjectKey, TenantObject> desired, Observation seen) {
+    private Reaching(SortedMap<ObjectKey, TenantObject> desired, Observed seen) {
         this.desired = desired;
         this.seen = seen;
     }
@@ -27,7 +27,7 @@ public final class Reaching {
      * For the key of each account, the keys of the objects by which a plan changes what it can do: the account itself, its
      * groups, its assignments and their roles. Costs the members of the groups in question.
      */
-    public static Map<String, Set<String>> of(Plan plan, SortedMap<ObjectKey, TenantObject> desired, Observation seen) {
+    public static Map<String, Set<String>> of(Plan plan, SortedMap<ObjectKey, TenantObject> desired, Observed seen) {
         Reaching reaching = new Reaching(desired, seen);
         Set<String> roles = new TreeSet<>();
         for (Step step : plan.steps()) {

@@ -83,21 +83,4 @@ class ObservationTest {
                         .filter(key -> key.type() == ObjectKey.Type.GROUP || ours.contains(key))
                         .toList());
     }
-
-    @ParameterizedTest(name = "seed {0}")
-    @MethodSource("seeds")
-    void linkingMovesOneStrangerAndNothingElse(int seed) {
-        Random random = new Random(seed);
-        Observation read = observation(random);
-        ObjectKey key = new ObjectKey(ObjectKey.Type.ACCOUNT, new UUID(2, seed));
-        for (UnlinkedObject stranger : read.strangers()) {
-            Observation linked = read.linked(key, stranger.remoteId());
-            boolean isAccount = stranger.type() == ObjectKey.Type.ACCOUNT;
-            assertThat(linked.find(key).isPresent()).as("seed %d", seed).isEqualTo(isAccount);
-            assertThat(remoteIds(linked)).isEqualTo(remoteIds(read));
-            assertThat(linked.strangers()).hasSize(read.strangers().size() - (isAccount ? 1 : 0));
-            assertThat(linked.linked(key, stranger.remoteId())).isEqualTo(linked);
-        }
-        assertThat(read.linked(key, "nobody")).isEqualTo(read);
-    }
 }

@@ -59,8 +59,13 @@ class ObservedAccessLawsTest {
             Model model, AccessIndex index, Tenant tenant, Account account, Observation observed) {
         var person = account.person().orElseThrow();
         boolean open = account.isOpen() && PersonStatus.of(model, person, RandomModel.NOW) == PersonStatus.HERE;
+        ObjectKey key = ObjectKey.account(account.id());
         ObservedAccess read = new ObservedAccess(
-                observed, ObjectKey.account(account.id()), ObservedAccess.areaParents(model, tenant), RandomModel.NOW);
+                observed,
+                Holdings.given(observed, key),
+                key,
+                ObservedAccess.areaParents(model, tenant),
+                RandomModel.NOW);
         Access should = index.of(person, RandomModel.NOW);
         for (Permission permission : model.appOf(tenant).permissions()) {
             for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {

@@ -44,13 +44,13 @@ class OrderLawsTest {
 
     private static Observation send(Observation observed, Step step) {
         if (step.verb() == Step.Verb.REMOVE) {
-            return observed.with(step.object(), Optional.empty());
+            return Holdings.with(observed, step.object(), Optional.empty());
         }
         Optional<TenantObject> before = observed.find(step.object()).map(Observation.Seen::state);
         if (before.isEmpty() && step.verb() != Step.Verb.CREATE) {
             return observed;
         }
-        return observed.with(step.object(), Optional.of(new Observation.Seen("r", step.after(before))));
+        return Holdings.with(observed, step.object(), Optional.of(new Observation.Seen("r", step.after(before))));
     }
 
     /** Sends the steps that are left in a random order, each as it is wanted now; some of them, if not all. */
@@ -92,7 +92,7 @@ class OrderLawsTest {
         for (Tenant tenant : made.tenants) {
             Snapshot now = snapshot;
             SortedMap<ObjectKey, TenantObject> wanted = desired(now, tenant);
-            Observation observed = Observation.empty();
+            Observation observed = Holdings.NOTHING;
             List<Step> waiting = new ArrayList<>();
             plan(new TreeMap<>(), wanted, observed, waiting);
             for (int round = 0; round < 6; round++) {

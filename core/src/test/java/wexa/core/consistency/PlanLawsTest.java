@@ -32,10 +32,10 @@ class PlanLawsTest {
     /** A tenant that does what it is told. */
     private static Observation carry(Observation before, Step step) {
         if (step.verb() == Step.Verb.REMOVE) {
-            return before.with(step.object(), Optional.empty());
+            return Holdings.with(before, step.object(), Optional.empty());
         }
         TenantObject after = step.after(before.find(step.object()).map(Observation.Seen::state));
-        return before.with(step.object(), Optional.of(new Observation.Seen("r-" + step.object(), after)));
+        return Holdings.with(before, step.object(), Optional.of(new Observation.Seen("r-" + step.object(), after)));
     }
 
     private static Observation carryAll(Observation before, Plan plan) {
@@ -85,12 +85,12 @@ class PlanLawsTest {
         AccessIndex index = AccessIndex.compile(model);
         for (Tenant tenant : made.tenants) {
             SortedMap<ObjectKey, TenantObject> desired = new DesiredState(model, index, tenant, RandomModel.NOW).all();
-            for (Observation start : List.of(Observation.empty(), disturbed(desired, made))) {
+            for (Observation start : List.of(Holdings.NOTHING, disturbed(desired, made))) {
                 Plan plan = Plan.between(desired, start, keys(desired, start));
                 Observation after = carryAll(start, plan);
                 assertThat(Plan.between(desired, after, keys(desired, after)).steps())
                         .isEmpty();
-                assertThat(Difference.all(desired, after)).allMatch(one -> one.kind() == Difference.Kind.SAME);
+                assertThat(Holdings.differences(desired, after)).allMatch(one -> one.kind() == Difference.Kind.SAME);
                 assertThat(carryAll(after, plan)).isEqualTo(after);
             }
         }
@@ -104,7 +104,7 @@ class PlanLawsTest {
         AccessIndex index = AccessIndex.compile(model);
         for (Tenant tenant : made.tenants) {
             SortedMap<ObjectKey, TenantObject> desired = new DesiredState(model, index, tenant, RandomModel.NOW).all();
-            Plan plan = Plan.between(desired, Observation.empty(), desired.keySet());
+            Plan plan = Plan.between(desired, Holdings.NOTHING, desired.keySet());
             Set<String> there = new HashSet<>();
             for (Step step : plan.steps()) {
                 assertThat(there).containsAll(step.named());

@@ -39,10 +39,10 @@ class ShowingTest {
     }
 
     private static Observation holding(Map<ObjectKey, TenantObject> objects) {
-        Observation observed = Observation.empty();
+        Observation observed = Holdings.NOTHING;
         for (Map.Entry<ObjectKey, TenantObject> one : objects.entrySet()) {
-            observed =
-                    observed.with(one.getKey(), Optional.of(new Observation.Seen("r" + one.getKey(), one.getValue())));
+            observed = Holdings.with(
+                    observed, one.getKey(), Optional.of(new Observation.Seen("r" + one.getKey(), one.getValue())));
         }
         return observed;
     }
@@ -55,7 +55,8 @@ class ShowingTest {
         Observation observed = start;
         for (Step step : plan.steps()) {
             Optional<Observation.Seen> before = observed.find(step.object());
-            observed = observed.with(
+            observed = Holdings.with(
+                    observed,
                     step.object(),
                     step.verb() == Step.Verb.REMOVE
                             ? Optional.empty()
@@ -127,7 +128,7 @@ class ShowingTest {
             SortedMap<ObjectKey, TenantObject> is = desired(snapshot, tenant);
             ChangedObjects named = Showing.of(accounts, snapshot, tenant, RandomModel.NOW);
             assertThat(plan(named, holding(is)).steps()).isEmpty();
-            for (Step step : plan(named, Observation.empty()).steps()) {
+            for (Step step : plan(named, Holdings.NOTHING).steps()) {
                 if (step.object().type() == ObjectKey.Type.ACCOUNT) {
                     assertThat(model.table(Kind.ACCOUNT)
                                     .get(Id.of(step.object().id()))

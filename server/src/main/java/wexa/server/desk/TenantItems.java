@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.App;
 import wexa.core.model.Id;
@@ -57,7 +58,7 @@ class TenantItems {
                         "The tenant does not hold what it should",
                         "See what differs"));
             }
-            int unknown = observations.of(tenant.id()).unknownAccounts().size();
+            int unknown = observations.countStrangers(tenant.id(), ObjectKey.Type.ACCOUNT);
             if (unknown > 0) {
                 items.add(tenant(
                         "UNKNOWN",

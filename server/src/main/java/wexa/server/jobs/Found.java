@@ -1,17 +1,23 @@
 package wexa.server.jobs;
 
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
+import wexa.core.consistency.Observation.Seen;
+import wexa.core.consistency.Observed;
+import wexa.core.consistency.TenantObject;
 import wexa.core.model.Account;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
+import wexa.server.readings.Observations;
 
 /** Accounts that a changeset makes and that are in their tenants already, each with the tenant's own id. */
 public record Found(Map<Id<Account>, String> remoteIds) {
@@ -42,12 +48,18 @@ public record Found(Map<Id<Account>, String> remoteIds) {
         return here;
     }
 
-    /** What was read, as it is once these are linked. */
-    Observation seen(Id<Tenant> tenant, Model model, Observation read) {
-        Observation seen = read;
-        for (Map.Entry<Account, String> one : in(tenant, model).entrySet()) {
-            seen = seen.linked(ObjectKey.account(one.getKey().id()), one.getValue());
-        }
-        return seen;
+    /** What was read, as it is once these are linked; for one who will ask for these objects. */
+    Observed seen(Id<Tenant> tenant, Model model, Observations observations, Set<ObjectKey> expected) {
+        Observed read = observations.of(tenant, expected);
+        SortedMap<Account, String> here = in(tenant, model);
+        Map<String, TenantObject> strangers = observations.strangers(tenant, ObjectKey.Type.ACCOUNT, here.values());
+        Map<ObjectKey, Seen> linked = new HashMap<>();
+        here.forEach((account, remoteId) -> {
+            TenantObject state = strangers.get(remoteId);
+            if (state != null) {
+                linked.put(ObjectKey.account(account.id()), new Seen(remoteId, state));
+            }
+        });
+        return key -> Optional.ofNullable(linked.get(key)).or(() -> read.find(key));
     }
 }

@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 import wexa.core.consistency.ChangedObjects;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
+import wexa.core.consistency.Observed;
 import wexa.core.consistency.Plan;
 import wexa.core.consistency.Reaching;
 import wexa.core.consistency.Reviewed;
@@ -120,7 +120,8 @@ public class JobPlanner {
             Id<Tenant> tenant = work.tenant().id();
             List<String> steps = new ArrayList<>();
             found.in(tenant, after.model()).forEach((account, remoteId) -> steps.add(linking(account)));
-            Observation seen = found.seen(tenant, after.model(), observations.of(tenant));
+            Observed seen = found.seen(
+                    tenant, after.model(), observations, work.fields().keySet());
             plan(work, overtaking.look(tenant, work.fields()), seen)
                     .steps()
                     .forEach(step -> steps.add(StepWords.of(step, seen, after.model())));
@@ -129,7 +130,7 @@ public class JobPlanner {
         return forecasts;
     }
 
-    private static Plan plan(ChangedObjects work, Overtaking.Found earlier, Observation seen) {
+    private static Plan plan(ChangedObjects work, Overtaking.Found earlier, Observed seen) {
         return Plan.between(work.desired(), seen, earlier.wanted(), earlier.onTheirWay()::contains);
     }
 
@@ -194,7 +195,8 @@ public class JobPlanner {
 
         private void add(ChangedObjects work, Set<Id<Person>> people, Set<Id<Person>> alreadySo, Found found) {
             Tenant tenant = work.tenant();
-            Observation seen = found.seen(tenant.id(), model, observations.of(tenant.id()));
+            Observed seen =
+                    found.seen(tenant.id(), model, observations, work.fields().keySet());
             Overtaking.Found earlier = overtaking.look(tenant.id(), work.fields());
             superseded.addAll(earlier.superseded());
             Plan plan = plan(work, earlier, seen);
@@ -224,7 +226,7 @@ public class JobPlanner {
 
         /** About everybody who is concerned, and about those of whom all is already so if a step reaches them. */
         private void addQuestions(
-                ChangedObjects work, Plan plan, Observation seen, Set<Id<Person>> people, Set<Id<Person>> alreadySo) {
+                ChangedObjects work, Plan plan, Observed seen, Set<Id<Person>> people, Set<Id<Person>> alreadySo) {
             Map<String, Set<String>> about = Reaching.of(plan, work.desired(), seen);
             Set<Id<Person>> asked = new LinkedHashSet<>(people);
             for (Id<Person> person : alreadySo) {

@@ -34,6 +34,7 @@ import wexa.server.connections.Connections;
 import wexa.server.readings.Observations;
 import wexa.server.readings.Proofs;
 import wexa.server.readings.Reader;
+import wexa.server.readings.Readings;
 import wexa.server.readings.RemoteLinks;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.stored.StoredForms;
@@ -55,6 +56,7 @@ class Lane {
     private final StepStore steps;
     private final Connections connections;
     private final Observations observations;
+    private final Readings readings;
     private final RemoteLinks links;
     private final Proofs proofs;
     private final SnapshotStore snapshots;
@@ -70,6 +72,7 @@ class Lane {
             StepStore steps,
             Connections connections,
             Observations observations,
+            Readings readings,
             RemoteLinks links,
             Proofs proofs,
             SnapshotStore snapshots,
@@ -83,6 +86,7 @@ class Lane {
         this.steps = steps;
         this.connections = connections;
         this.observations = observations;
+        this.readings = readings;
         this.links = links;
         this.proofs = proofs;
         this.snapshots = snapshots;
@@ -206,7 +210,7 @@ class Lane {
         hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
             return transactions.execute(status -> {
-                observations.linked(tenant, key, done.value().get(), clock.now());
+                readings.linked(tenant, key, done.value().get(), clock.now());
                 return steps.done(row, "linked and read back");
             });
         }
@@ -217,7 +221,7 @@ class Lane {
         Step planned = forms.readStep(row.body);
         Id<Tenant> tenant = Id.of(row.tenantId);
         Links known = links.of(tenant);
-        Optional<Seen> seen = observations.of(tenant).find(planned.object());
+        Optional<Seen> seen = observations.find(tenant, planned.object());
         if (wasSent) {
             Outcome<Optional<Seen>> found = connection.scim().find(planned.object(), known);
             if (!(found instanceof Outcome.Done<Optional<Seen>> done)) {
@@ -230,7 +234,7 @@ class Lane {
             return arrived(row, planned.object(), seen, wasSent ? "had arrived although no answer came" : NOTHING_LEFT);
         }
         if (wasSent) {
-            observations.seen(tenant, planned.object(), seen, clock.now());
+            readings.seen(tenant, planned.object(), seen, clock.now());
             if (steps.isStopped(row)) {
                 return steps.later(row, Duration.ZERO, "not done");
             }
@@ -267,14 +271,14 @@ class Lane {
     /** What was read back and that the step is done are one commit. */
     private boolean arrived(StepRow row, ObjectKey object, Optional<Seen> seen, String words) {
         return transactions.execute(status -> {
-            observations.seen(Id.of(row.tenantId), object, seen, clock.now());
+            readings.seen(Id.of(row.tenantId), object, seen, clock.now());
             return steps.done(row, words);
         });
     }
 
     private boolean arrivedOtherwise(StepRow row, Step step, Optional<Seen> seen) {
         return transactions.execute(status -> {
-            observations.seen(Id.of(row.tenantId), step.object(), seen, clock.now());
+            readings.seen(Id.of(row.tenantId), step.object(), seen, clock.now());
             return steps.differs(row, "sent, and the tenant shows it otherwise");
         });
     }

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import wexa.core.consistency.Amended;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
+import wexa.core.consistency.Observed;
 import wexa.core.consistency.Step;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
@@ -23,7 +23,7 @@ final class StepWords {
     private StepWords() {}
 
     /** The step in words: what is done to which object, and whose it is. */
-    static String of(Step step, Observation seen, Model model) {
+    static String of(Step step, Observed seen, Model model) {
         String object = name(step, model)
                 + whose(step, model).map(name -> " (" + name + ")").orElse("");
         return switch (step.verb()) {
@@ -41,7 +41,7 @@ final class StepWords {
     }
 
     /** Names what changes: only that is sent. */
-    private static String amending(Step step, Observation seen, Model model, String object) {
+    private static String amending(Step step, Observed seen, Model model, String object) {
         Map<Amended.Attribute, Integer> values = seen.find(step.object())
                 .map(was -> Amended.between(was.state(), step.after(Optional.of(was.state())))
                         .values())

@@ -192,8 +192,7 @@ class Sender {
 
     private boolean isThere(Tenant tenant, Account account, TenantObject.Activity wanted) {
         return observations
-                .of(tenant.id())
-                .find(ObjectKey.account(account.id()))
+                .find(tenant.id(), ObjectKey.account(account.id()))
                 .map(Observation.Seen::state)
                 .filter(state -> state instanceof TenantObject.AccountState seen && seen.activity() == wanted)
                 .isPresent();

@@ -93,9 +93,11 @@ class AccessViews {
         Optional<ObservedAccess> observed = usability
                 .account()
                 .filter(account -> tenant.can(Capability.ASSIGNMENTS))
-                .map(account -> new ObservedAccess(
-                        observations.of(tenant.id()),
-                        ObjectKey.account(account.id()),
+                .map(account -> ObjectKey.account(account.id()))
+                .map(key -> new ObservedAccess(
+                        observations.of(tenant.id(), List.of(key)),
+                        observations.reaching(tenant.id(), key),
+                        key,
                         ObservedAccess.areaParents(model, tenant),
                         at));
         List<AccessView.LineView> lines = new ArrayList<>();

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.access.Access;
@@ -19,6 +19,7 @@ import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
+import wexa.core.consistency.Observed;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
@@ -77,15 +78,15 @@ class PersonAccounts {
         for (Account account : accounts) {
             Tenant tenant = model.tenants().get(account.tenant());
             App app = model.appOf(tenant);
-            Observation observed = observations.of(tenant.id());
             Optional<Freshness> fresh = Optional.ofNullable(freshness.get(tenant.id()));
             Map<ObjectKey, TenantObject> desired =
                     new DesiredState(model, snapshot.index(), tenant, at).about(concerned);
-            squares.put(tenant.id(), squaresOf(desired, observed, fresh));
             ObjectKey key = ObjectKey.account(account.id());
+            Observations.Given given = observations.given(tenant.id(), key);
+            Observed observed = observations.of(tenant.id(), expected(key, desired.keySet(), given));
+            squares.put(tenant.id(), squaresOf(desired, observed, fresh));
             Optional<TenantObject> wanted = Optional.ofNullable(desired.get(key));
             Optional<TenantObject> seen = observed.find(key).map(Observation.Seen::state);
-            Map<ObjectKey, AssignmentState> given = given(key, observed);
             views.add(new PersonPage.AccountView(
                     account.id().value(),
                     tenant.id().value(),
@@ -101,7 +102,7 @@ class PersonAccounts {
                             .readAt(tenant.id(), key)
                             .or(() -> fresh.flatMap(Freshness::doneAt))
                             .orElse(null),
-                    sendings.last(tenant.id(), own(key, desired, given)),
+                    sendings.last(tenant.id(), own(key, desired, given.ours())),
                     verified(
                             tenant,
                             access,
@@ -113,14 +114,14 @@ class PersonAccounts {
                             .findFirst()
                             .map(seat -> seat.id().value())
                             .orElse(null),
-                    found(observed, key, given, desired, model, tenant)));
+                    found(observed, given, desired, model, tenant)));
         }
         views.sort(Comparator.comparingInt(PersonPage.AccountView::colour));
         return views;
     }
 
     private static Map<ObjectKey, String> squaresOf(
-            Map<ObjectKey, TenantObject> desired, Observation observed, Optional<Freshness> fresh) {
+            Map<ObjectKey, TenantObject> desired, Observed observed, Optional<Freshness> fresh) {
         Map<ObjectKey, String> found = new HashMap<>();
         desired.forEach((key, wanted) -> {
             String kind = Difference.of(
@@ -146,44 +147,37 @@ class PersonAccounts {
                 .orElse(null);
     }
 
-    /** What the tenant gave the account itself when it was last read. */
-    private static Map<ObjectKey, AssignmentState> given(ObjectKey account, Observation observed) {
-        Map<ObjectKey, AssignmentState> given = new TreeMap<>();
-        observed.objects().forEach((key, seen) -> {
-            if (seen.state() instanceof AssignmentState assignment
-                    && assignment.subject().equals(account.toString())) {
-                given.put(key, assignment);
-            }
-        });
-        return given;
+    /** What will be asked for: what should be there, the account, and the roles that are given to it there. */
+    private static Set<ObjectKey> expected(ObjectKey account, Set<ObjectKey> desired, Observations.Given given) {
+        Set<ObjectKey> expected = new TreeSet<>(desired);
+        expected.add(account);
+        Stream.concat(given.ours().values().stream(), given.strangers().stream())
+                .map(AssignmentState::role)
+                .map(ObjectKey::read)
+                .flatMap(Optional::stream)
+                .forEach(expected::add);
+        return expected;
     }
 
     /** Roles that the tenant gives the account and nobody here gave: shown, never taken away silently. */
     private static List<String> found(
-            Observation observed,
-            ObjectKey account,
-            Map<ObjectKey, AssignmentState> given,
+            Observed observed,
+            Observations.Given given,
             Map<ObjectKey, TenantObject> desired,
             Model model,
             Tenant tenant) {
-        List<AssignmentState> local = new ArrayList<>();
-        given.forEach((key, assignment) -> {
+        List<AssignmentState> local = new ArrayList<>(given.strangers());
+        given.ours().forEach((key, assignment) -> {
             if (!desired.containsKey(key)) {
                 local.add(assignment);
             }
         });
-        for (Observation.UnlinkedObject stranger : observed.strangers()) {
-            if (stranger.state() instanceof AssignmentState assignment
-                    && assignment.subject().equals(account.toString())) {
-                local.add(assignment);
-            }
-        }
         return local.stream()
                 .map(assignment -> words(assignment, observed, model, tenant))
                 .toList();
     }
 
-    private static String words(AssignmentState given, Observation observed, Model model, Tenant tenant) {
+    private static String words(AssignmentState given, Observed observed, Model model, Tenant tenant) {
         String role = ObjectKey.read(given.role())
                 .flatMap(observed::find)
                 .map(seen -> ((TenantObject.RoleState) seen.state()).name())

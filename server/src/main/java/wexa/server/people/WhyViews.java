@@ -137,7 +137,11 @@ class WhyViews {
         }
         ObjectKey key = ObjectKey.account(usability.account().get().id());
         ObservedAccess observed = new ObservedAccess(
-                observations.of(question.tenant().id()), key, ObservedAccess.areaParents(model, question.tenant()), at);
+                observations.of(question.tenant().id(), List.of(key)),
+                observations.reaching(question.tenant().id(), key),
+                key,
+                ObservedAccess.areaParents(model, question.tenant()),
+                at);
         return observed.holds(question.permission().toString(), area) ? "YES" : "NO";
     }
 

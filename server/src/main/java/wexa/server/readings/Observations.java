@@ -1,196 +1,184 @@
 package wexa.server.readings;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.concurrent.ConcurrentHashMap;
-import org.springframework.data.jpa.repository.JpaRepository;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.Observation;
 import wexa.core.consistency.Observation.Seen;
+import wexa.core.consistency.Observation.UnlinkedObject;
+import wexa.core.consistency.Observed;
+import wexa.core.consistency.TenantObject;
+import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.model.Id;
 import wexa.core.model.Tenant;
 import wexa.server.stored.StoredForms;
-import wexa.server.wiring.AfterCommit;
 
-/** What was read from tenants: rows, and one observation per tenant in memory. */
+/** What was read from tenants, asked from rows. Nothing of it is held in memory. */
 @Component
 public class Observations {
-    private static final String STRANGER = "stranger:";
-    private static final Duration LONGEST_READING = Duration.ofHours(6);
+    private static final int AT_A_TIME = 500;
+    private static final int PAGE = 2_000;
 
-    private final Rows rows;
+    private final ObservedRows rows;
+    private final ReferenceRows references;
+    private final LookRows looks;
+    private final CurrentRows current;
     private final ReadingRows readings;
-    private final RemoteLinks links;
     private final StoredForms forms;
-    private final Map<UUID, Observation> known = new ConcurrentHashMap<>();
 
-    /** When objects were found gone, for readings that had begun before: those end with this process. */
-    private final Map<ObservedRow.Name, Instant> gone = new ConcurrentHashMap<>();
-
-    /** Rows of objects. */
-    interface Rows extends JpaRepository<ObservedRow, ObservedRow.Name> {
-        List<ObservedRow> findByNameTenantId(UUID tenantId);
-    }
-
-    /** Rows of readings. */
-    interface ReadingRows extends JpaRepository<ReadingRow, UUID> {}
-
-    Observations(Rows rows, ReadingRows readings, RemoteLinks links, StoredForms forms) {
+    Observations(
+            ObservedRows rows,
+            ReferenceRows references,
+            LookRows looks,
+            CurrentRows current,
+            ReadingRows readings,
+            StoredForms forms) {
         this.rows = rows;
+        this.references = references;
+        this.looks = looks;
+        this.current = current;
         this.readings = readings;
-        this.links = links;
         this.forms = forms;
     }
 
-    @Transactional(readOnly = true)
-    public Observation of(Id<Tenant> tenant) {
-        // loading and changing what is known of a tenant exclude each other, so that neither undoes the other
-        return known.computeIfAbsent(tenant.value(), this::load);
-    }
+    /** How far what is known of a tenant has come: the reading that counts, and the looks at single objects since. */
+    public record Mark(UUID reading, long looks) {}
 
-    /** When one object was last read, by a reading of its own or of the whole tenant; empty where it was not found. */
-    @Transactional(readOnly = true)
-    public Optional<Instant> readAt(Id<Tenant> tenant, ObjectKey key) {
-        return rows.findById(new ObservedRow.Name(tenant.value(), key.toString()))
-                .map(row -> row.readAt);
-    }
+    /** Assignments to an account itself: those that are linked to ours, and those that only the tenant knows. */
+    public record Given(Map<ObjectKey, AssignmentState> ours, List<AssignmentState> strangers) {}
 
-    private Observation load(UUID tenant) {
-        TreeMap<ObjectKey, Seen> objects = new TreeMap<>();
-        List<Observation.UnlinkedObject> strangers = new ArrayList<>();
-        for (ObservedRow row : rows.findByNameTenantId(tenant)) {
-            String object = row.name.object();
-            if (object.startsWith(STRANGER)) {
-                ObjectKey.Type type = ObjectKey.Type.valueOf(
-                        object.substring(STRANGER.length(), object.indexOf(':', STRANGER.length())));
-                strangers.add(new Observation.UnlinkedObject(type, row.remoteId, forms.readObject(row.body)));
-            } else {
-                objects.put(ObjectKey.parse(object), new Seen(row.remoteId, forms.readObject(row.body)));
-            }
-        }
-        return new Observation(objects, strangers);
-    }
-
-    /** One object read anew, or found gone. */
-    @Transactional
-    public void seen(Id<Tenant> tenant, ObjectKey key, Optional<Seen> seen, Instant at) {
-        ObservedRow.Name name = new ObservedRow.Name(tenant.value(), key.toString());
-        if (seen.isPresent()) {
-            links.keep(tenant, key, seen.get().remoteId(), at);
-            rows.save(new ObservedRow(
-                    name, seen.get().remoteId(), forms.writeObject(seen.get().state()), at));
-        } else {
-            gone.put(name, at);
-            links.end(tenant, key);
-            rows.findById(name).ifPresent(rows::delete);
-        }
-        AfterCommit.run(() -> known.computeIfPresent(tenant.value(), (id, before) -> before.with(key, seen)));
-    }
-
-    /** An account that nobody linked carries our id from now on. */
-    @Transactional
-    public void linked(Id<Tenant> tenant, ObjectKey key, Seen seen, Instant at) {
-        String stranger = STRANGER + key.type() + ":" + seen.remoteId();
-        ObservedRow.Name nobodys = new ObservedRow.Name(tenant.value(), stranger);
-        gone.put(nobodys, at);
-        rows.findById(nobodys).ifPresent(rows::delete);
-        links.keep(tenant, key, seen.remoteId(), at);
-        ObservedRow.Name name = new ObservedRow.Name(tenant.value(), key.toString());
-        rows.save(new ObservedRow(name, seen.remoteId(), forms.writeObject(seen.state()), at));
-        AfterCommit.run(() -> known.computeIfPresent(
-                tenant.value(),
-                (id, before) -> before.linked(key, seen.remoteId()).with(key, Optional.of(seen))));
+    public Optional<Seen> find(Id<Tenant> tenant, ObjectKey key) {
+        return rows.find(tenant.value(), List.of(ObjectNames.of(key))).stream()
+                .map(this::seen)
+                .findFirst();
     }
 
     /**
-     * A whole reading that began at {@code began}, with what was odd about it in words; what was read singly since then, or
-     * was found gone, is newer and stays so.
+     * What was read, for one who will ask for these objects and perhaps for some more. Costs these now, and a question to the
+     * store for each other; what was asked once is kept. Not for several threads.
      */
-    @Transactional
-    public void replace(Id<Tenant> tenant, Observation whole, String remarks, Instant began, Instant done) {
-        gone.values().removeIf(at -> at.isBefore(began.minus(LONGEST_READING)));
-        Observation read = whole.without(
-                key -> isGoneSince(tenant, key.toString(), began),
-                stranger -> isGoneSince(tenant, name(stranger), began));
-        links.replace(tenant, read, began);
-        Map<String, ObservedRow> fresh = new HashMap<>();
-        read.objects().forEach((key, seen) -> put(fresh, tenant, key.toString(), seen.remoteId(), seen.state(), began));
-        read.strangers()
-                .forEach(stranger -> put(fresh, tenant, name(stranger), stranger.remoteId(), stranger.state(), began));
-        for (ObservedRow row : rows.findByNameTenantId(tenant.value())) {
-            if (row.readAt.isAfter(began)) {
-                fresh.remove(row.name.object());
-            } else if (!fresh.containsKey(row.name.object())) {
-                rows.delete(row);
+    public Observed of(Id<Tenant> tenant, Collection<ObjectKey> expected) {
+        Map<ObjectKey, Optional<Seen>> known = new HashMap<>();
+        expected.forEach(key -> known.put(key, Optional.empty()));
+        for (Kept kept : find(tenant, expected, ObjectNames::of)) {
+            known.put(ObjectKey.parse(kept.object()), Optional.of(seen(kept)));
+        }
+        return key -> known.computeIfAbsent(key, other -> find(tenant, other));
+    }
+
+    private <T> List<Kept> find(Id<Tenant> tenant, Collection<T> wanted, Function<T, String> name) {
+        List<String> names = wanted.stream().map(name).toList();
+        List<Kept> found = new ArrayList<>();
+        for (int from = 0; from < names.size(); from += AT_A_TIME) {
+            found.addAll(rows.find(tenant.value(), names.subList(from, Math.min(from + AT_A_TIME, names.size()))));
+        }
+        return found;
+    }
+
+    /** The assignments to an account itself. */
+    public Given given(Id<Tenant> tenant, ObjectKey account) {
+        Map<ObjectKey, AssignmentState> ours = new TreeMap<>();
+        List<AssignmentState> strangers = new ArrayList<>();
+        for (Kept kept : assignments(tenant, Set.of(account.toString()))) {
+            AssignmentState state = (AssignmentState) forms.readObject(kept.body());
+            ObjectKey.read(kept.object()).ifPresentOrElse(key -> ours.put(key, state), () -> strangers.add(state));
+        }
+        return new Given(ours, strangers);
+    }
+
+    /** The assignments of ours that reach an account: its own, and those of groups of ours that name it. */
+    public List<AssignmentState> reaching(Id<Tenant> tenant, ObjectKey account) {
+        Set<String> subjects = new LinkedHashSet<>();
+        subjects.add(account.toString());
+        references.naming(tenant.value(), Set.of(account.toString())).stream()
+                .filter(object -> object.startsWith(ObjectKey.Type.GROUP + ":"))
+                .forEach(subjects::add);
+        return assignments(tenant, subjects).stream()
+                .filter(kept -> ObjectKey.read(kept.object()).isPresent())
+                .map(kept -> (AssignmentState) forms.readObject(kept.body()))
+                .toList();
+    }
+
+    private List<Kept> assignments(Id<Tenant> tenant, Collection<String> subjects) {
+        List<String> names = references.naming(tenant.value(), subjects).stream()
+                .filter(object -> ObjectNames.type(object) == ObjectKey.Type.ASSIGNMENT)
+                .toList();
+        return find(tenant, names, name -> name);
+    }
+
+    /** Objects of a type that nobody linked. */
+    public List<UnlinkedObject> strangers(Id<Tenant> tenant, ObjectKey.Type type) {
+        List<String> names = references.naming(tenant.value(), Set.of(ObjectNames.unlinked(type)));
+        return find(tenant, names, name -> name).stream()
+                .map(kept -> new UnlinkedObject(type, kept.remoteId(), forms.readObject(kept.body())))
+                .toList();
+    }
+
+    /** Some objects of a type that nobody linked, by the tenant's ids; those that are linked or gone are left out. */
+    public Map<String, TenantObject> strangers(Id<Tenant> tenant, ObjectKey.Type type, Collection<String> remoteIds) {
+        Map<String, TenantObject> found = new HashMap<>();
+        find(tenant, remoteIds, remoteId -> ObjectNames.stranger(type, remoteId))
+                .forEach(kept -> found.put(kept.remoteId(), forms.readObject(kept.body())));
+        return found;
+    }
+
+    public int countStrangers(Id<Tenant> tenant, ObjectKey.Type type) {
+        return references.count(tenant.value(), Set.of(ObjectNames.unlinked(type)));
+    }
+
+    private Seen seen(Kept kept) {
+        return new Seen(kept.remoteId(), forms.readObject(kept.body()));
+    }
+
+    /** When one object was last read, by a reading of its own or of the whole tenant; empty where it was not found. */
+    public Optional<Instant> readAt(Id<Tenant> tenant, ObjectKey key) {
+        return rows.find(tenant.value(), List.of(ObjectNames.of(key))).stream()
+                .map(Kept::readAt)
+                .findFirst();
+    }
+
+    /** Empty where nothing was ever read. */
+    public Optional<Mark> mark(Id<Tenant> tenant) {
+        return current.findById(tenant.value()).map(row -> new Mark(row.readingId, row.looks));
+    }
+
+    /** The objects of ours that were looked at by themselves since then, in the same reading. */
+    public List<ObjectKey> lookedAtSince(Id<Tenant> tenant, Mark mark) {
+        return looks.after(tenant.value(), mark.reading(), mark.looks()).stream()
+                .map(ObjectKey::read)
+                .flatMap(Optional::stream)
+                .toList();
+    }
+
+    /**
+     * All objects of ours in a reading, each with its stored form. What is looked at or taken away meanwhile may be there or
+     * not: whoever asks compares the mark before and after.
+     */
+    public void each(Id<Tenant> tenant, UUID reading, BiConsumer<ObjectKey, String> to) {
+        String after = "";
+        List<Kept> page;
+        do {
+            page = rows.page(tenant.value(), reading, after, Limit.of(PAGE));
+            for (Kept kept : page) {
+                ObjectKey.read(kept.object()).ifPresent(key -> to.accept(key, kept.body()));
+                after = kept.object();
             }
-        }
-        rows.saveAll(fresh.values());
-        note(
-                tenant,
-                Freshness.State.DONE,
-                remarks,
-                began,
-                Optional.of(done),
-                read.objects().size() + read.strangers().size());
-        AfterCommit.run(() -> known.remove(tenant.value()));
-    }
-
-    private boolean isGoneSince(Id<Tenant> tenant, String object, Instant began) {
-        return gone.getOrDefault(new ObservedRow.Name(tenant.value(), object), Instant.MIN)
-                .isAfter(began);
-    }
-
-    private static String name(Observation.UnlinkedObject stranger) {
-        return STRANGER + stranger.type() + ":" + stranger.remoteId();
-    }
-
-    private void put(
-            Map<String, ObservedRow> into,
-            Id<Tenant> tenant,
-            String object,
-            String remoteId,
-            wexa.core.consistency.TenantObject state,
-            Instant at) {
-        ObservedRow.Name name = new ObservedRow.Name(tenant.value(), object);
-        into.put(object, new ObservedRow(name, remoteId, forms.writeObject(state), at));
-    }
-
-    /** A try that came to nothing: what was read before stays, and its age shows. */
-    @Transactional
-    public void failed(Id<Tenant> tenant, String detail, Instant at) {
-        note(tenant, Freshness.State.FAILED, detail, at, Optional.empty(), 0);
-    }
-
-    private void note(
-            Id<Tenant> tenant,
-            Freshness.State state,
-            String detail,
-            Instant tried,
-            Optional<Instant> done,
-            int objects) {
-        ReadingRow row = readings.findById(tenant.value()).orElseGet(ReadingRow::new);
-        row.tenantId = tenant.value();
-        row.state = state.name();
-        row.detail = detail.substring(0, Math.min(2_000, detail.length()));
-        row.triedAt = tried;
-        if (done.isPresent()) {
-            row.doneAt = done.get();
-            row.objects = objects;
-        }
-        readings.save(row);
+        } while (page.size() == PAGE);
     }
 
     /** How fresh each tenant's reading is; tenants never tried are not in it. */
-    @Transactional(readOnly = true)
     public Map<Id<Tenant>, Freshness> freshness() {
         Map<Id<Tenant>, Freshness> found = new HashMap<>();
         for (ReadingRow row : readings.findAll()) {

@@ -7,11 +7,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import wexa.connect.Outcome;
-import wexa.connect.scim.ScimTenant;
-import wexa.core.consistency.Observation;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.model.Id;
 import wexa.core.model.Kind;
-import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.server.connections.Connections;
 import wexa.server.snapshot.SnapshotStore;
@@ -25,19 +23,19 @@ public class Reader {
     private static final Logger LOG = LoggerFactory.getLogger(Reader.class);
 
     private final Connections connections;
-    private final Observations observations;
+    private final Readings readings;
     private final RemoteLinks links;
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
 
     Reader(
             Connections connections,
-            Observations observations,
+            Readings readings,
             RemoteLinks links,
             SnapshotStore snapshots,
             BusinessClock clock) {
         this.connections = connections;
-        this.observations = observations;
+        this.readings = readings;
         this.links = links;
         this.snapshots = snapshots;
         this.clock = clock;
@@ -48,7 +46,7 @@ public class Reader {
         Optional<Tenant> tenant = snapshots.current().model().tenants().find(id);
         Optional<Connections.Connection> connection = connections.of(id);
         if (tenant.isEmpty() || connection.isEmpty()) {
-            connections.lack(id).ifPresent(lack -> observations.failed(id, lack, clock.now()));
+            connections.lack(id).ifPresent(lack -> readings.failed(id, lack, clock.now()));
             return false;
         }
         Instant began = clock.now();
@@ -57,26 +55,31 @@ public class Reader {
         } catch (RuntimeException broken) {
             // an answer that breaks something here is a reading that failed, and is shown as one
             LOG.error("reading of tenant {} broke", id, broken);
-            observations.failed(id, "it broke here, not in the tenant; the server's log says how", clock.now());
+            readings.failed(id, "it broke here, not in the tenant; the server's log says how", clock.now());
             return false;
         }
     }
 
     private boolean read(Tenant tenant, Connections.Connection connection, Instant began) {
         Id<Tenant> id = tenant.id();
-        Outcome<ScimTenant.Reading> outcome = connection.scim().read(tenant.capabilities(), links.of(id));
-        if (outcome instanceof Outcome.Done<ScimTenant.Reading> done) {
-            Model now = snapshots.current().model();
-            Observation ours = done.value()
-                    .observation()
-                    .known(key -> now.find(Kind.ACCOUNT, Id.of(key.id())).isPresent());
-            observations.replace(id, ours, remarks(done.value().remarks()), began, clock.now());
-            return true;
+        Outcome<List<String>> outcome;
+        try (Readings.Staging staging = readings.begin(id, began)) {
+            outcome = connection
+                    .scim()
+                    .read(tenant.capabilities(), links.of(id), part -> staging.add(part.known(this::isAccount)));
+            if (outcome instanceof Outcome.Done<List<String>> done) {
+                staging.complete(remarks(done.value()), clock.now());
+                return true;
+            }
         }
         String detail = words(outcome);
         LOG.info("reading of tenant {} failed: {}", id, detail);
-        observations.failed(id, detail, clock.now());
+        readings.failed(id, detail, clock.now());
         return false;
+    }
+
+    private boolean isAccount(ObjectKey key) {
+        return snapshots.current().model().find(Kind.ACCOUNT, Id.of(key.id())).isPresent();
     }
 
     /** What an outcome that is not done says, in words. */

@@ -9,7 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import wexa.core.consistency.Matching;
-import wexa.core.consistency.Observation.UnlinkedObject;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.intake.Entry;
@@ -57,7 +57,8 @@ public class MatchService {
     List<MatchView> proposals(Actor actor, UUID tenant) {
         Model model = snapshots.current().model();
         Tenant known = tenant(model, tenant);
-        return Matching.of(model, known, observations.of(known.id()).strangers(), clock.now()).stream()
+        return Matching.of(model, known, observations.strangers(known.id(), ObjectKey.Type.ACCOUNT), clock.now())
+                .stream()
                 .map(proposal -> view(model, known, proposal))
                 .toList();
     }
@@ -99,17 +100,14 @@ public class MatchService {
         }
         Snapshot snapshot = snapshots.current();
         Tenant known = tenant(snapshot.model(), tenant);
-        Map<String, AccountState> accounts = new HashMap<>();
-        for (UnlinkedObject stranger : observations.of(known.id()).strangers()) {
-            if (stranger.state() instanceof AccountState state) {
-                accounts.put(stranger.remoteId(), state);
-            }
-        }
+        Map<String, TenantObject> accounts = observations.strangers(
+                known.id(),
+                ObjectKey.Type.ACCOUNT,
+                pairs.stream().map(Pair::remoteId).toList());
         Set<UUID> people = new HashSet<>();
         List<Entry> entries = new ArrayList<>();
         for (Pair pair : pairs) {
-            AccountState account = accounts.get(pair.remoteId());
-            if (account == null) {
+            if (!(accounts.get(pair.remoteId()) instanceof AccountState account)) {
                 throw Problem.badField(
                         "remoteId",
                         "match.gone",

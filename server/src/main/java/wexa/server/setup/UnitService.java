@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.intake.Entry;
 import wexa.core.model.Engagement;
 import wexa.core.model.Id;
@@ -96,8 +97,7 @@ public class UnitService {
     StepsView steps(Actor actor) {
         Model model = snapshots.current().model();
         int unmatched = model.tenants().stream()
-                .mapToInt(
-                        tenant -> observations.of(tenant.id()).unknownAccounts().size())
+                .mapToInt(tenant -> observations.countStrangers(tenant.id(), ObjectKey.Type.ACCOUNT))
                 .sum();
         int able = (int) administrators.all().stream()
                 .filter(known -> known.endedAt().isEmpty() && known.acts().contains(Act.GOVERN))

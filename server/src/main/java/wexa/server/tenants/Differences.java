@@ -2,17 +2,25 @@ package wexa.server.tenants;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import org.pcollections.PSortedMap;
+import org.pcollections.TreePMap;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
+import wexa.core.consistency.Observed;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
@@ -25,6 +33,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.server.readings.Observations;
+import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
 
 /** Where tenants differ from what they should hold. Emergency accounts are passed by (rule 11). */
@@ -32,59 +41,117 @@ import wexa.server.wiring.BusinessClock;
 public class Differences {
     private static final long KEPT_FOR_SECONDS = 60;
 
+    private static final int TRIES = 3;
+
     private final Observations observations;
+    private final StoredForms forms;
     private final BusinessClock clock;
     private final Map<Id<Tenant>, Kept> kept = new ConcurrentHashMap<>();
 
-    Differences(Observations observations, BusinessClock clock) {
+    Differences(Observations observations, StoredForms forms, BusinessClock clock) {
         this.observations = observations;
+        this.forms = forms;
         this.clock = clock;
     }
 
     /** What was found for one state of both sides; within a minute no date is looked at again. */
-    private record Kept(long version, Observation observed, Instant at, List<Difference> differences) {
-        boolean fits(long wanted, Observation seen, Instant now) {
+    private record Kept(
+            long version, Observations.Mark mark, Instant at, PSortedMap<ObjectKey, Difference> differences) {
+        boolean fits(long wanted, Observations.Mark seen, Instant now) {
             return version == wanted
-                    && observed == seen
+                    && mark.reading().equals(seen.reading())
+                    && mark.looks() <= seen.looks()
                     && !now.isBefore(at)
                     && now.isBefore(at.plusSeconds(KEPT_FOR_SECONDS));
         }
     }
 
     /**
-     * All differences of one tenant, in the order of its objects. Costs the whole tenant when the model or the reading is
-     * another than before, or the minute is; else nothing.
+     * All differences of one tenant, in the order of its objects. Costs the whole tenant when the model is another than
+     * before, or the tenant was read, or the minute is over; else the objects that were looked at since.
      */
     public List<Difference> of(Snapshot snapshot, Tenant tenant) {
-        Instant now = clock.now();
-        Observation observed = observations.of(tenant.id());
-        Kept before = kept.get(tenant.id());
-        if (before != null && before.fits(snapshot.version(), observed, now)) {
-            return before.differences();
+        Optional<Observations.Mark> mark = observations.mark(tenant.id());
+        if (mark.isEmpty()) {
+            return List.of();
         }
-        DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, now);
-        List<Difference> found = Difference.all(desired.all(), observed).stream()
-                .filter(difference -> difference.kind() != Difference.Kind.SAME)
-                .filter(difference -> !isEmergency(snapshot, difference.object()))
-                .toList();
-        kept.put(tenant.id(), new Kept(snapshot.version(), observed, now, found));
+        Instant now = clock.now();
+        Kept before = kept.get(tenant.id());
+        Kept found = before != null && before.fits(snapshot.version(), mark.get(), now)
+                ? lookedAtAgain(snapshot, tenant, before, mark.get())
+                : whole(snapshot, tenant, mark.get(), now);
+        kept.put(tenant.id(), found);
+        return List.copyOf(found.differences().values());
+    }
+
+    private Kept lookedAtAgain(Snapshot snapshot, Tenant tenant, Kept before, Observations.Mark mark) {
+        if (before.mark().equals(mark)) {
+            return before;
+        }
+        List<ObjectKey> again = observations.lookedAtSince(tenant.id(), before.mark());
+        Map<ObjectKey, Difference> now = new HashMap<>();
+        of(snapshot, tenant, Set.copyOf(again)).forEach(difference -> now.put(difference.object(), difference));
+        return new Kept(
+                before.version(),
+                mark,
+                before.at(),
+                before.differences().minusAll(again).plusAll(now));
+    }
+
+    private Kept whole(Snapshot snapshot, Tenant tenant, Observations.Mark first, Instant now) {
+        SortedMap<ObjectKey, TenantObject> desired =
+                new DesiredState(snapshot.model(), snapshot.index(), tenant, now).all();
+        Observations.Mark mark = first;
+        for (int tries = 1; true; tries++) {
+            SortedMap<ObjectKey, Difference> found = compared(snapshot, tenant, desired, mark.reading());
+            Observations.Mark after = observations.mark(tenant.id()).orElse(mark);
+            if (after.reading().equals(mark.reading()) || tries == TRIES) {
+                // looked at meanwhile is looked at again: the mark is the one of before
+                return new Kept(snapshot.version(), mark, now, TreePMap.fromSortedMap(found));
+            }
+            // the tenant was read meanwhile, and the rows of the reading before may have been on their way out
+            mark = after;
+        }
+    }
+
+    private SortedMap<ObjectKey, Difference> compared(
+            Snapshot snapshot, Tenant tenant, SortedMap<ObjectKey, TenantObject> desired, UUID reading) {
+        SortedMap<ObjectKey, Difference> found = new TreeMap<>();
+        Set<ObjectKey> missing = new HashSet<>(desired.keySet());
+        observations.each(tenant.id(), reading, (key, body) -> {
+            missing.remove(key);
+            Optional<TenantObject> wanted = Optional.ofNullable(desired.get(key));
+            // most are as they should be, and stand in the very words in which they would be written
+            if (wanted.map(forms::writeObject).filter(body::equals).isEmpty()) {
+                add(snapshot, key, wanted, Optional.of(forms.readObject(body)), found);
+            }
+        });
+        missing.forEach(key -> add(snapshot, key, Optional.ofNullable(desired.get(key)), Optional.empty(), found));
         return found;
+    }
+
+    private static void add(
+            Snapshot snapshot,
+            ObjectKey key,
+            Optional<TenantObject> wanted,
+            Optional<TenantObject> seen,
+            SortedMap<ObjectKey, Difference> found) {
+        Difference.of(key, wanted, seen)
+                .filter(difference -> difference.kind() != Difference.Kind.SAME)
+                .filter(difference -> !isEmergency(snapshot, key))
+                .ifPresent(difference -> found.put(key, difference));
     }
 
     /** The differences of some objects. Costs these. */
     public List<Difference> of(Snapshot snapshot, Tenant tenant, Set<ObjectKey> objects) {
-        Instant now = clock.now();
-        Observation observed = observations.of(tenant.id());
-        DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, now);
-        return objects.stream()
-                .sorted()
-                .filter(key -> !isEmergency(snapshot, key))
-                .flatMap(key -> {
-                    Optional<TenantObject> seen = observed.find(key).map(Observation.Seen::state);
-                    return Difference.of(key, desired.find(key, seen), seen).stream();
-                })
-                .filter(difference -> difference.kind() != Difference.Kind.SAME)
-                .toList();
+        Observed observed = observations.of(tenant.id(), objects);
+        DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now());
+        SortedMap<ObjectKey, Difference> found = new TreeMap<>();
+        for (ObjectKey key : objects) {
+            Optional<TenantObject> seen = observed.find(key).map(Observation.Seen::state);
+            add(snapshot, key, desired.find(key, seen), seen, found);
+        }
+        return List.copyOf(found.values());
     }
 
     private static boolean isEmergency(Snapshot snapshot, ObjectKey key) {

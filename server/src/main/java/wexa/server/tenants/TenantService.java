@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import wexa.core.consistency.Difference;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.TenantObject;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.Account;
@@ -87,7 +88,7 @@ public class TenantService {
                 (int) model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id()).stream()
                         .filter(Account::isOpen)
                         .count(),
-                unknown(tenant).size(),
+                observations.countStrangers(tenant.id(), ObjectKey.Type.ACCOUNT),
                 read ? differences.of(snapshot, tenant).size() : 0,
                 fresh.map(one -> one.state().name()).orElse("NEVER"),
                 fresh.map(Freshness::detail).orElse(""),
@@ -97,7 +98,8 @@ public class TenantService {
     }
 
     private List<TenantViews.UnknownView> unknown(Tenant tenant) {
-        return observations.of(tenant.id()).unknownAccounts().stream()
+        return observations.strangers(tenant.id(), ObjectKey.Type.ACCOUNT).stream()
+                .map(stranger -> (TenantObject.AccountState) stranger.state())
                 .map(account -> new TenantViews.UnknownView(
                         account.userName(), account.activity() == TenantObject.Activity.OPEN))
                 .toList();
