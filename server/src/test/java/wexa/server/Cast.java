@@ -19,7 +19,7 @@ import wexa.server.Browserless.Answer;
 public final class Cast {
     private static Cast shared;
 
-    final Stage stage;
+    public final Stage stage;
     final Browserless tove;
 
     private Cast(Path folder) throws Exception {

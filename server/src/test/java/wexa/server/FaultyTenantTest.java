@@ -3,6 +3,8 @@ package wexa.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static wexa.server.Patience.patiently;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -46,14 +48,28 @@ class FaultyTenantTest {
         JdbcTemplate rows = cast.stage.bean(JdbcTemplate.class);
         UUID north = UUID.fromString(cast.find("/api/v1/tenants", "path", "pelagia/north"));
         UUID job = UUID.randomUUID();
-        rows.update("insert into job values (?, -1, 1, 'Long ago', timestamp '2026-01-01 00:00:00+00')", job);
         rows.update(
-                "insert into step (id, job_id, tenant_id, place, kind, subject, body, object, makes, needs, state, attempts, due_at, detail)"
-                        + " select random_uuid(), ?, ?, x, 'LINK', 'user:' || x, 'user:' || x, 'user:' || x, true, case x when 0 then '' else 'user:0' end,"
-                        + " case x when 0 then 'REFUSED' else 'WAITING' end, 1, timestamp '2026-01-01 00:00:00+00', ''"
-                        + " from system_range(0, 1000) numbers(x)",
+                "insert into job values (?, -1, 1, 'Long ago', timestamp with time zone '2026-01-01 00:00:00+00')",
+                job);
+        List<Object[]> steps = new ArrayList<>();
+        for (int number = 0; number <= 1_000; number++) {
+            String object = "user:" + number;
+            steps.add(new Object[] {
+                UUID.randomUUID(),
                 job,
-                north);
+                north,
+                number,
+                object,
+                object,
+                object,
+                number == 0 ? "" : "user:0",
+                number == 0 ? "REFUSED" : "WAITING"
+            });
+        }
+        rows.batchUpdate(
+                "insert into step (id, job_id, tenant_id, place, kind, subject, body, object, makes, needs, state, attempts, due_at, detail)"
+                        + " values (?, ?, ?, ?, 'LINK', ?, ?, ?, true, ?, ?, 1, timestamp with time zone '2026-01-01 00:00:00+00', '')",
+                steps);
         try {
             Answer applied = cast.tove.apply(cast.newcomer(Cast.unique("behind"), "50150", "keeper"));
             assertThat(cast.finished(applied.text("job")).path("state").asString())

@@ -7,12 +7,14 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** The server's process dies at named places, one after the other, without warning; started again, it ends what it began. */
+@Tag("long")
 class KillTest {
     @TempDir
     Path folder;

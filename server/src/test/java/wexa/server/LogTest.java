@@ -10,11 +10,13 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.LongStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** The log under several writers at once: numbered without gaps, each change in it once, and nothing else. */
+@Tag("store")
 class LogTest {
     private static final int WRITERS = 4;
     private static final int CHANGES = 5;

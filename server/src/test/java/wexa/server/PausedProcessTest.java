@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
@@ -16,6 +17,7 @@ import tools.jackson.databind.JsonNode;
  * A process that stands still for a minute in the middle of its requests outlives every lease that it holds. When it goes
  * on, its lanes are taken up a second time beside the threads that still wait for answers: nothing may be done twice.
  */
+@Tag("long")
 class PausedProcessTest {
     private static final String NORTH = "pelagia-north";
     private static final Duration PAUSE = Duration.ofMinutes(1);

@@ -11,12 +11,14 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import wexa.server.Browserless.Answer;
 import wexa.server.snapshot.SnapshotStore;
 
 /** The road from a draft to the tenant's own answer, over real HTTP and LDAP. */
+@Tag("store")
 class RoadTest {
     private final Cast cast = Cast.shared();
 

@@ -24,10 +24,30 @@ public final class Model {
 
     /** A model of the given facts, each kind in the order given. */
     public static Model of(Iterable<? extends Fact> facts) {
-        List<List<Fact>> sorted = new ArrayList<>();
-        Kind.all().forEach(kind -> sorted.add(new ArrayList<>()));
-        facts.forEach(fact -> sorted.get(Kind.of(fact).position()).add(fact));
-        return new Model(sorted.stream().map(Table::of).toList());
+        Builder builder = builder();
+        facts.forEach(builder::add);
+        return builder.build();
+    }
+
+    public static Builder builder() {
+        return new Builder();
+    }
+
+    /** Takes facts one after the other, of all kinds in any order. */
+    public static final class Builder {
+        private final List<List<Fact>> sorted =
+                Kind.all().stream().<List<Fact>>map(kind -> new ArrayList<>()).toList();
+
+        private Builder() {}
+
+        public void add(Fact fact) {
+            sorted.get(Kind.of(fact).position()).add(fact);
+        }
+
+        /** Each kind stands in the order in which its facts were added. */
+        public Model build() {
+            return new Model(sorted.stream().map(Table::of).toList());
+        }
     }
 
     @SuppressWarnings("unchecked") // tables stand in the order of their kinds

@@ -8,6 +8,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.UUID;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -19,7 +20,7 @@ import org.springframework.dao.TransientDataAccessResourceException;
 import org.springframework.jdbc.support.SQLExceptionSubclassTranslator;
 import org.springframework.stereotype.Component;
 import wexa.core.model.Effect;
-import wexa.core.model.Fact;
+import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.preview.Snapshot;
 import wexa.server.stored.StoredForms;
@@ -33,6 +34,8 @@ import wexa.server.stored.StoredForms;
 class Follower {
     private static final Logger LOG = LoggerFactory.getLogger(Follower.class);
     private static final long IDLE_NANOS = TimeUnit.SECONDS.toNanos(1);
+    private static final int FACTS_AT_A_TIME = 5_000;
+    private static final UUID FIRST_ID = new UUID(0, 0);
 
     private final HikariDataSource store;
     private final StoredForms forms;
@@ -283,14 +286,39 @@ class Follower {
         return Snapshot.compile(version, facts(view));
     }
 
+    /** Kind by kind, in the order of their ids: never more than a page of rows is at hand. */
     private Model facts(Connection view) throws SQLException {
-        List<Fact> all = new ArrayList<>();
-        try (PreparedStatement statement = view.prepareStatement("select kind, form_version, body from fact");
-                ResultSet rows = statement.executeQuery()) {
-            while (rows.next()) {
-                all.add(forms.readFact(rows.getString(1), rows.getInt(2), rows.getString(3)));
+        Model.Builder model = Model.builder();
+        try (PreparedStatement first = page(view, ">=");
+                PreparedStatement next = page(view, ">")) {
+            for (Kind<?> kind : Kind.all()) {
+                UUID last = add(first, kind, FIRST_ID, model);
+                while (last != null) {
+                    last = add(next, kind, last, model);
+                }
             }
         }
-        return Model.of(all);
+        return model.build();
+    }
+
+    private static PreparedStatement page(Connection view, String beyond) throws SQLException {
+        return view.prepareStatement("select id, form_version, body from fact where kind = ? and id " + beyond
+                + " ? order by kind, id fetch first " + FACTS_AT_A_TIME + " rows only");
+    }
+
+    /** Adds a page of facts; the id of its last one, or null where no more are to come. */
+    private @Nullable UUID add(PreparedStatement page, Kind<?> kind, UUID from, Model.Builder model)
+            throws SQLException {
+        page.setString(1, kind.text());
+        page.setObject(2, from);
+        UUID last = from;
+        int count = 0;
+        try (ResultSet rows = page.executeQuery()) {
+            for (; rows.next(); count++) {
+                last = rows.getObject(1, UUID.class);
+                model.add(forms.readFact(kind.text(), rows.getInt(2), rows.getString(3)));
+            }
+        }
+        return count < FACTS_AT_A_TIME ? null : last;
     }
 }

@@ -3,7 +3,6 @@ package wexa.server.direct;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
@@ -11,10 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.change.Change;
 import wexa.core.governance.Reach;
@@ -33,6 +30,7 @@ import wexa.core.model.Unit;
 import wexa.core.model.Window;
 import wexa.core.unit.UnitChange;
 import wexa.server.Browserless;
+import wexa.server.Cast;
 import wexa.server.Stage;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
@@ -42,9 +40,6 @@ import wexa.server.snapshot.SnapshotStore;
 
 /** What needs no draft passes the same preview and the same authority as what does. */
 class DirectChangesTest {
-    @TempDir
-    static Path folder;
-
     private static Stage stage;
     private static DirectChanges changes;
     private static SnapshotStore snapshots;
@@ -52,15 +47,10 @@ class DirectChangesTest {
 
     @BeforeAll
     static void start() throws Exception {
-        stage = new Stage(folder);
+        stage = Cast.shared().stage;
         changes = stage.bean(DirectChanges.class);
         snapshots = stage.bean(SnapshotStore.class);
         transactions = stage.bean(TransactionTemplate.class);
-    }
-
-    @AfterAll
-    static void stop() throws Exception {
-        stage.close();
     }
 
     private static Model model() {

@@ -10,9 +10,11 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -23,6 +25,7 @@ import wexa.server.WexaServer;
 import wexa.server.snapshot.SnapshotStore;
 
 /** Lines of the log are bound to each other: whoever changes one behind the program's back is found out. */
+@Tag("store")
 class LogChainTest {
     @TempDir
     static Path folder;
@@ -50,16 +53,16 @@ class LogChainTest {
     private void write(int count) {
         server.getBean(TransactionTemplate.class).executeWithoutResult(status -> {
             server.getBean(SnapshotStore.class).lockHead();
-            for (int line = 0; line < count; line++) {
-                server.getBean(Log.class)
-                        .write(
-                                0,
-                                Instant.parse("2026-11-23T08:00:00.123456789Z"),
-                                "tove",
-                                new Reason("winter rota", "CHG-" + line),
-                                List.of(new Log.Line(
-                                        "put somebody in group night # " + line, Set.of(UUID.randomUUID()))));
-            }
+            List<Log.Line> lines = IntStream.range(0, count)
+                    .mapToObj(line -> new Log.Line("put somebody in group night # " + line, Set.of(UUID.randomUUID())))
+                    .toList();
+            server.getBean(Log.class)
+                    .write(
+                            0,
+                            Instant.parse("2026-11-23T08:00:00.123456789Z"),
+                            "tove",
+                            new Reason("winter rota", "CHG-7"),
+                            lines);
         });
     }
 

@@ -14,6 +14,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.IntStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -31,6 +32,7 @@ import wexa.core.model.Tenant;
 import wexa.server.Cast;
 
 /** What is known of a tenant after readings and looks in any order, against maps in which the same is done plainly. */
+@Tag("store")
 class ReadingsTest {
     private static final Instant START = Instant.parse("2027-03-01T08:00:00Z");
     private static final int OBJECTS = 6;

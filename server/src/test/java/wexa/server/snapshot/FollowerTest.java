@@ -24,6 +24,7 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -42,6 +43,7 @@ import wexa.server.WexaServer;
 import wexa.server.stored.StoredForms;
 
 /** What is published is what is committed: while writers write, roll back, and others begin to read. */
+@Tag("store")
 class FollowerTest {
     @TempDir
     static Path folder;
