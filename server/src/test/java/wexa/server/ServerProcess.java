@@ -44,7 +44,7 @@ final class ServerProcess {
                 "--wexa.demo.ldap-port=" + ldap);
     }
 
-    /** Starts it; {@code halt} names the hook at which it dies by itself, if any. */
+    /** Starts it; {@code halt} names the place of {@link HaltPlaces} at which it dies by itself, if any. */
     Process start(String halt, String... jvm) throws IOException {
         List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),

@@ -16,7 +16,6 @@ import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
 import wexa.server.jobs.Found;
-import wexa.server.jobs.HaltHooks;
 import wexa.server.jobs.JobPlanner;
 import wexa.server.jobs.Lanes;
 import wexa.server.log.Log;
@@ -50,7 +49,6 @@ public class ApplyService {
     private final Lanes.Waker waker;
     private final TransactionTemplate transactions;
     private final Ids ids;
-    private final HaltHooks hooks;
 
     /** Which draft is applied, as its reader saw it, and where its changes come from. */
     public record Request(UUID requestId, UUID draft, long draftVersion, String digest, Changeset.Origin origin) {}
@@ -67,8 +65,7 @@ public class ApplyService {
             Log log,
             Lanes.Waker waker,
             TransactionTemplate transactions,
-            Ids ids,
-            HaltHooks hooks) {
+            Ids ids) {
         this.snapshots = snapshots;
         this.drafts = drafts;
         this.previews = previews;
@@ -78,7 +75,6 @@ public class ApplyService {
         this.waker = waker;
         this.transactions = transactions;
         this.ids = ids;
-        this.hooks = hooks;
     }
 
     /** What may be applied, and all that is to be written of it. */
@@ -104,7 +100,6 @@ public class ApplyService {
             }
             Optional<Written> written = tries < TRIES_OUTSIDE ? tryOutside(actor, request) : underLock(actor, request);
             if (written.isPresent()) {
-                hooks.reach("applied");
                 written.get().job().ifPresent(job -> waker.wake(job.tenants()));
                 return new Result(written.get().version(), written.get().job().map(JobPlanner.Planned::job));
             }

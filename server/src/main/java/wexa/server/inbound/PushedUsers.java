@@ -25,7 +25,6 @@ import wexa.server.automatic.AutomaticChanges.Became;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.inbound.PushedStore.State;
-import wexa.server.jobs.HaltHooks;
 import wexa.server.rights.Actor;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
@@ -51,7 +50,6 @@ class PushedUsers implements ApplicationRunner {
     private final DraftStore drafts;
     private final BusinessClock clock;
     private final Ids ids;
-    private final HaltHooks hooks;
 
     /** Each stands for many users: they wait for one another seldom. */
     private final Lock[] users = new Lock[64];
@@ -67,9 +65,7 @@ class PushedUsers implements ApplicationRunner {
             SnapshotStore snapshots,
             DraftStore drafts,
             BusinessClock clock,
-            Ids ids,
-            HaltHooks hooks) {
-        this.hooks = hooks;
+            Ids ids) {
         Arrays.setAll(users, any -> new ReentrantLock());
         this.store = store;
         this.entries = entries;
@@ -191,7 +187,6 @@ class PushedUsers implements ApplicationRunner {
     }
 
     private void leave(Actor by, Pushed going) {
-        hooks.reach("pushed");
         Optional<Person> linked = linked(going, snapshots.current());
         Became became = offer(by, going, wanted(going, linked), linked, heldIn(going));
         store.settled(going.id(), State.GONE, going.person(), linked.isPresent(), draft(became));
@@ -217,7 +212,6 @@ class PushedUsers implements ApplicationRunner {
 
     /** Offers what was kept; {@code before} tells what had become of it until then. */
     private Pushed settle(Actor by, Pushed kept, Pushed before) {
-        hooks.reach("pushed");
         Optional<Person> linked = linked(before, snapshots.current());
         List<Entry> wanted = wanted(kept, linked);
         Became became = offer(by, kept, wanted, linked, heldIn(before));

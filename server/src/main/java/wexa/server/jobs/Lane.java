@@ -63,7 +63,6 @@ class Lane {
     private final StoredForms forms;
     private final BusinessClock clock;
     private final JobEvents events;
-    private final HaltHooks hooks;
     private final TransactionTemplate transactions;
 
     Lane(
@@ -79,7 +78,6 @@ class Lane {
             StoredForms forms,
             BusinessClock clock,
             JobEvents events,
-            HaltHooks hooks,
             TransactionTemplate transactions) {
         this.pace = pace;
         this.background = background;
@@ -93,7 +91,6 @@ class Lane {
         this.forms = forms;
         this.clock = clock;
         this.events = events;
-        this.hooks = hooks;
         this.transactions = transactions;
     }
 
@@ -136,7 +133,6 @@ class Lane {
 
     private void carryOut(StepRow step, boolean wasSent) {
         events.changed(step.jobId);
-        hooks.reach("step-marked");
         boolean isSettled = true;
         try {
             isSettled = work(step, wasSent);
@@ -152,7 +148,6 @@ class Lane {
             LOG.warn("step {} was given to another claim before its answer came", step.id);
             steps.doubt(step.id);
         }
-        hooks.reach("step-settled");
         events.changed(step.jobId);
     }
 
@@ -207,7 +202,6 @@ class Lane {
                     row, "This account is already linked to another person. Match it again on the tenant's page.");
         }
         Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, known);
-        hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
             return transactions.execute(status -> {
                 readings.linked(tenant, key, done.value().get(), clock.now());
@@ -241,7 +235,6 @@ class Lane {
         }
         Step step = now.get();
         Outcome<Optional<Seen>> outcome = connection.scim().carry(step, known);
-        hooks.reach("step-carried");
         if (outcome instanceof Outcome.Done<Optional<Seen>> done) {
             return step.isDone(done.value())
                     ? arrived(row, step.object(), done.value(), "done and read back")

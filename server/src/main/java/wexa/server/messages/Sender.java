@@ -29,7 +29,6 @@ import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
-import wexa.server.jobs.HaltHooks;
 import wexa.server.log.Notes;
 import wexa.server.messages.Message.State;
 import wexa.server.readings.Observations;
@@ -62,7 +61,6 @@ class Sender {
     private final TransactionTemplate transactions;
     private final MailSettings settings;
     private final Settings installation;
-    private final HaltHooks hooks;
     private final @Nullable Mailer mailer;
 
     Sender(
@@ -76,9 +74,7 @@ class Sender {
             BusinessClock clock,
             TransactionTemplate transactions,
             MailSettings settings,
-            Settings installation,
-            HaltHooks hooks) {
-        this.hooks = hooks;
+            Settings installation) {
         this.store = store;
         this.templates = templates;
         this.activations = activations;
@@ -226,7 +222,6 @@ class Sender {
         if (!store.sending(message.id(), address, kept)) {
             return;
         }
-        hooks.reach("message-marked");
         Optional<String> link = placeholder.map(any -> link(message, person, toSet));
         MessageTemplate.Filled whole = wording.fill(message.occasion(), template, model, person, doors, link, now);
         settle(
