@@ -26,17 +26,12 @@ export function entry(form: string, fields: Record<string, string>): EntryInput 
   return { id: newId(), form, fields };
 }
 
-// edits of one draft go one after the other, each on the version that the one before gave
-const lines = new Map<string, Promise<unknown>>();
-
-function inLine<T>(draft: string, work: () => Promise<T>): Promise<T> {
-  const before = lines.get(draft) ?? Promise.resolve();
-  const next = before.then(work, work);
-  lines.set(
-    draft,
-    next.catch(() => undefined),
-  );
-  return next;
+/** Edits of one draft go one after the other, each on the version that the one before gave. */
+function inLine<T>(client: QueryClient, draft: string, work: () => Promise<T>): Promise<T> {
+  return client
+    .getMutationCache()
+    .build<T, Error, void, unknown>(client, { scope: { id: `draft ${draft}` }, mutationFn: work })
+    .execute();
 }
 
 /** The newest state of a draft, as an answer told it. */
@@ -54,7 +49,7 @@ export function over(known: Pick<Draft, "entries">, put: readonly EntryInput[]):
 }
 
 function send(client: QueryClient, id: string, put: EntryInput[], taken: string[]): Promise<Draft> {
-  return inLine(id, async () => {
+  return inLine(client, id, async () => {
     const known = await client.ensureQueryData(draftQuery(id));
     const draft = await take(
       api.PUT("/api/v1/drafts/{id}/entries", {
@@ -72,7 +67,7 @@ function useAmend<T>(id: string, body: (wanted: T) => Schemas["Amend"]) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (wanted: T) =>
-      inLine(id, async () => {
+      inLine(client, id, async () => {
         const known = await client.ensureQueryData(draftQuery(id));
         return take(
           api.PATCH("/api/v1/drafts/{id}", {

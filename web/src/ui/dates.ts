@@ -1,56 +1,37 @@
+import { parseAbsolute, parseDate, toCalendarDate, toTime, type ZonedDateTime } from "@internationalized/date";
+
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
 
-interface Local {
-  year: string;
-  month: number;
-  day: number;
-  time: string;
-}
+const local = (instant: string, zone: string): ZonedDateTime => parseAbsolute(instant, zone);
 
-function local(instant: string, zone: string): Local {
-  const parts = new Intl.DateTimeFormat("en-GB", {
-    timeZone: zone,
-    year: "numeric",
-    month: "2-digit",
-    day: "2-digit",
-    hour: "2-digit",
-    minute: "2-digit",
-    hourCycle: "h23",
-  }).formatToParts(new Date(instant));
-  const part = (type: string) => parts.find((one) => one.type === type)?.value ?? "";
-  return {
-    year: part("year"),
-    month: Number(part("month")),
-    day: Number(part("day")),
-    time: `${part("hour")}:${part("minute")}`,
-  };
-}
+const written = (at: ZonedDateTime): string => `${at.day} ${MONTHS[at.month - 1] ?? ""} ${at.year}`;
+
+const beforeEnd = (end: string, zone: string): ZonedDateTime => local(end, zone).subtract({ seconds: 1 });
 
 /** `30 Nov 2026` */
 export function day(instant: string, zone: string): string {
-  const at = local(instant, zone);
-  return `${at.day} ${MONTHS[at.month - 1] ?? ""} ${at.year}`;
+  return written(local(instant, zone));
 }
 
 /** The last day of something that ends at the given instant: the day before a midnight. */
 export function lastDay(end: string, zone: string): string {
-  return day(new Date(new Date(end).getTime() - 1_000).toISOString(), zone);
+  return written(beforeEnd(end, zone));
 }
 
 /** `30 Nov 2026, 07:00` */
 export function moment(instant: string, zone: string): string {
-  return `${day(instant, zone)}, ${local(instant, zone).time}`;
+  const at = local(instant, zone);
+  return `${written(at)}, ${toTime(at).toString().slice(0, 5)}`;
 }
 
 /** `2026-11-30` in the zone. */
 export function isoDay(instant: string, zone: string): string {
-  const at = local(instant, zone);
-  return `${at.year}-${String(at.month).padStart(2, "0")}-${String(at.day).padStart(2, "0")}`;
+  return toCalendarDate(local(instant, zone)).toString();
 }
 
 /** The last day of something that ends at the given instant, as `2026-11-30`. */
 export function isoLastDay(end: string, zone: string): string {
-  return isoDay(new Date(new Date(end).getTime() - 1_000).toISOString(), zone);
+  return toCalendarDate(beforeEnd(end, zone)).toString();
 }
 
 const MINUTE = 60_000;
@@ -73,6 +54,9 @@ export function ago(instant: string, now: number): string {
 
 /** The day after `2026-11-30`; empty for what is no day. */
 export function dayAfter(day: string): string {
-  const noon = Date.parse(`${day}T12:00:00Z`);
-  return Number.isNaN(noon) ? "" : new Date(noon + 86_400_000).toISOString().slice(0, 10);
+  try {
+    return parseDate(day).add({ days: 1 }).toString();
+  } catch {
+    return "";
+  }
 }

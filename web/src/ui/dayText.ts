@@ -1,3 +1,5 @@
+import { CalendarDate, getDayOfWeek, parseDate } from "@internationalized/date";
+
 const MONTHS = [
   "january",
   "february",
@@ -13,20 +15,17 @@ const MONTHS = [
   "december",
 ];
 const WEEKDAYS = ["sunday", "monday", "tuesday", "wednesday", "thursday", "friday", "saturday"];
-const DAY = 86_400_000;
+const WEEK_FROM_SUNDAY = "en-US";
 const FEWEST_LETTERS = 3;
-
-function iso(date: Date): string {
-  return date.toISOString().slice(0, 10);
-}
 
 /** The day if there is such a one, counted from 1; `30 Feb` is none. */
 function dayOf(year: number, month: number, dayOfMonth: number): string | undefined {
   if (year < 1000 || year > 9999) {
     return undefined;
   }
-  const date = new Date(Date.UTC(year, month - 1, dayOfMonth));
-  return date.getUTCMonth() === month - 1 && date.getUTCDate() === dayOfMonth ? iso(date) : undefined;
+  // a day that there is not becomes one near by
+  const date = new CalendarDate(year, month, dayOfMonth);
+  return date.month === month && date.day === dayOfMonth ? date.toString() : undefined;
 }
 
 /** The named place in a list of words by three letters or more, or -1. */
@@ -57,8 +56,8 @@ function nearest(today: string, towards: Towards, month: number, dayOfMonth: num
  */
 export function readDay(text: string, today: string, towards: Towards = "coming"): string | undefined {
   const typed = text.trim().toLowerCase().replaceAll(/\s+/g, " ");
-  const start = new Date(`${today}T00:00:00Z`);
-  const away = (days: number) => iso(new Date(start.getTime() + days * DAY));
+  const start = parseDate(today);
+  const away = (days: number) => start.add({ days }).toString();
   const dated = (year: string | undefined, month: number, dayOfMonth: string) =>
     year === undefined || year === ""
       ? nearest(today, towards, month, Number(dayOfMonth))
@@ -73,7 +72,7 @@ export function readDay(text: string, today: string, towards: Towards = "coming"
   }
   const weekday = placeIn(WEEKDAYS, typed);
   if (weekday >= 0) {
-    const ahead = (weekday - start.getUTCDay() + 7) % 7 || 7;
+    const ahead = (weekday - getDayOfWeek(start, WEEK_FROM_SUNDAY) + 7) % 7 || 7;
     return away(towards === "coming" ? ahead : ahead - 7 || -7);
   }
   const standard = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(typed);
