@@ -52,7 +52,7 @@ class ReadingsTest {
     }
 
     static IntStream seeds() {
-        return IntStream.range(0, 25);
+        return IntStream.range(0, 10);
     }
 
     private static ObjectKey key(ObjectKey.Type type, int number) {
