@@ -25,14 +25,14 @@ import wexa.core.access.Path;
 import wexa.core.access.PersonSet;
 import wexa.core.intake.Entry;
 import wexa.core.model.Area;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** The core's questions on a generated organisation. */
 @State(Scope.Benchmark)

@@ -16,10 +16,10 @@ import wexa.core.directory.ListedGroup;
 import wexa.core.directory.Pair;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Key;
 
 /** Compares a whole reading of a large directory with the people whose home it is, and prints what that takes. */
 public final class DirectoryBench {

@@ -18,12 +18,8 @@ import wexa.core.model.Environment;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
@@ -32,7 +28,11 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.model.UserNameRule;
-import wexa.core.model.Window;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /**
  * An organisation of any size from a seed: 4,000 groups nested to 6, 600 roles to depth 4, 2,500 sets of 25 out of 8,000

@@ -11,8 +11,8 @@ import java.util.function.IntFunction;
 import wexa.core.importing.DryRun;
 import wexa.core.importing.Row;
 import wexa.core.importing.Sheet;
-import wexa.core.model.Key;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Key;
 
 /**
  * Tables in which every row is wrong, or like every other, of one, ten and a hundred thousand rows: ten times the rows may

@@ -10,8 +10,8 @@ import java.util.UUID;
 import wexa.core.importing.DryRun;
 import wexa.core.importing.Row;
 import wexa.core.importing.Sheet;
-import wexa.core.model.Key;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Key;
 
 /** Tries tables of many rows on an organisation of 20,000 people, and prints what that takes. */
 public final class ImportBench {

@@ -3,7 +3,7 @@ package wexa.browser;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import wexa.server.Stage;
+import wexa.server.testing.Stage;
 
 /** The places around the daily work. */
 class AroundIT {

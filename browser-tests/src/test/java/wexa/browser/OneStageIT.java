@@ -23,7 +23,7 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.support.ui.FluentWait;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import wexa.server.Stage;
+import wexa.server.testing.Stage;
 
 /** What does not get in each other's way, one after the other in one organisation. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)

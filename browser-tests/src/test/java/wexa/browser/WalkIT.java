@@ -5,7 +5,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
-import wexa.server.Stage;
+import wexa.server.testing.Stage;
 
 /** The walk of the README: from the newcomer on the Desk to the tenant's own answer, each page checked for accessibility. */
 class WalkIT {

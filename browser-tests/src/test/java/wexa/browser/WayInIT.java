@@ -11,8 +11,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 import tools.jackson.databind.node.ObjectNode;
-import wexa.server.Browserless;
-import wexa.server.Stage;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Stage;
 
 /** The way in as people meet it: a password of their own first, a second factor, and where they are signed in. */
 class WayInIT {

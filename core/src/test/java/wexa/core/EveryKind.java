@@ -18,14 +18,10 @@ import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Group;
 import wexa.core.model.Home;
-import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.IssuedName;
-import wexa.core.model.Key;
-import wexa.core.model.Mail;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
@@ -33,7 +29,11 @@ import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /** Effects on facts of every kind, each of which can be carried out alone and after any of the others. */
 public final class EveryKind {

@@ -12,7 +12,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /** Effects made at random on a random model. */
 public final class RandomEffects {
@@ -23,12 +23,12 @@ public final class RandomEffects {
         List<Effect> effects = new ArrayList<>();
         Person newcomer = new Person(
                 made.id(),
-                wexa.core.model.Handle.of("new." + Math.abs(made.random.nextInt())),
+                wexa.core.value.Handle.of("new." + Math.abs(made.random.nextInt())),
                 "New",
                 "Comer",
                 Optional.empty(),
                 Optional.empty(),
-                wexa.core.model.Key.of("skerrow"),
+                wexa.core.value.Key.of("skerrow"),
                 Optional.empty(),
                 java.util.Map.of(),
                 List.of());

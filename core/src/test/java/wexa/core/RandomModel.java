@@ -23,14 +23,9 @@ import wexa.core.model.Environment;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
-import wexa.core.model.Mail;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
@@ -40,7 +35,12 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.model.UserNameRule;
-import wexa.core.model.Window;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /** A small model made at random from a seed, with every kind of fact and awkward windows around {@link #NOW}. */
 public final class RandomModel {

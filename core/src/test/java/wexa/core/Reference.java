@@ -10,16 +10,16 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** The rules of membership, roles and access once more, as plainly as they can be said: slow, recursive, nothing kept. */
 public final class Reference {

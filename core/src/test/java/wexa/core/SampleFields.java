@@ -19,17 +19,17 @@ import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Handle;
 import wexa.core.model.Home;
-import wexa.core.model.Id;
 import wexa.core.model.Invitation;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Seat;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
 
 /** Fields of entries at random, for any form, on a model in which things are called like words of the grammar. */
 public final class SampleFields {

@@ -8,8 +8,8 @@ import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
+import wexa.core.value.Permission;
 
 /** What somebody holds at an instant, with what stands in the way of using it, line by line. */
 public final class Uses {

@@ -4,7 +4,7 @@ import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
 import org.springframework.data.jpa.repository.config.EnableJpaRepositories;
-import wexa.server.wiring.PlainQueries;
+import wexa.server.database.PlainQueries;
 
 /** Starts the server. */
 @SpringBootApplication

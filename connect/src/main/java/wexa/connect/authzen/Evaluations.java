@@ -10,7 +10,7 @@ import java.util.Optional;
 import wexa.connect.Exchange;
 import wexa.connect.Outcome;
 import wexa.connect.Words;
-import wexa.core.model.Permission;
+import wexa.core.value.Permission;
 
 /** Asks a tenant's decision point: OpenID AuthZEN Authorization API 1.0, access evaluations (clause 7). */
 public final class Evaluations {

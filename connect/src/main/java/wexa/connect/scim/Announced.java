@@ -11,9 +11,9 @@ import java.util.Set;
 import java.util.TreeSet;
 import wexa.core.model.App;
 import wexa.core.model.Capability;
-import wexa.core.model.Key;
-import wexa.core.model.Permission;
 import wexa.core.model.Sort;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /**
  * What a tenant tells of itself when it is connected. Whatever of its extensions cannot be read is left out: it is managed

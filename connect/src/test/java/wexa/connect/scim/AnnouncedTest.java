@@ -14,8 +14,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.model.Capability;
-import wexa.core.model.Key;
 import wexa.core.model.Sort;
+import wexa.core.value.Key;
 
 /** What can be read of what a tenant tells of itself is taken, and the rest left out. */
 class AnnouncedTest {

@@ -33,9 +33,9 @@ import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.consistency.TenantObject.GroupState;
 import wexa.core.consistency.TenantObject.RoleState;
 import wexa.core.model.Capability;
-import wexa.core.model.Key;
-import wexa.core.model.Permission;
 import wexa.core.model.Sort;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.StandIns;
 

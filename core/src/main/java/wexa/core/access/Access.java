@@ -6,9 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import wexa.core.model.Area;
-import wexa.core.model.Id;
-import wexa.core.model.Permission;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** What one person should be able to do at one instant: for each area where something was given, the permissions. */
 public final class Access {

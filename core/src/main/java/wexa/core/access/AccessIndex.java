@@ -11,12 +11,12 @@ import java.util.TreeSet;
 import wexa.core.model.Area;
 import wexa.core.model.Effect;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /**
  * A model compiled for the question "who may do what": numbers instead of ids, columns instead of objects, bit sets

@@ -7,11 +7,11 @@ import java.util.Map;
 import java.util.Optional;
 import wexa.core.model.App;
 import wexa.core.model.Area;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Table;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /** The areas of all tenants as numbered nodes; each tenant has a node of its own above its areas, "everywhere". */
 final class AreaTree {

@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** Membership edges in columns; those that came since the columns were filled follow in a list. */
 final class Edges {

@@ -3,11 +3,11 @@ package wexa.core.access;
 import java.util.Optional;
 import wexa.core.model.Area;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** A role given to a subject in a tenant at an area, by an assignment or a mapping, in its effective window. */
 public record Grant(

@@ -5,7 +5,7 @@ import java.util.List;
 import wexa.core.model.Assignment;
 import wexa.core.model.Mapping;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /**
  * Grants in columns of numbers; those that came since follow in a list. A base grant keeps the fact that it was compiled

@@ -16,7 +16,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Table;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /** Compiles a folded model: one pass over each kind of fact, into columns, then rows of them per node. */
 final class IndexCompiler {

@@ -11,7 +11,6 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
@@ -23,6 +22,7 @@ import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Marks;
+import wexa.core.value.Id;
 
 /**
  * The next index from the last one: the rows of each touched person and group are made anew from the next model, and

@@ -5,8 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Table;
+import wexa.core.value.Id;
 
 /**
  * Dense numbers for the facts of one kind: a folded table's positions, and after them the numbers of those that came

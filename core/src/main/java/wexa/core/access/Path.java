@@ -6,12 +6,12 @@ import java.util.Optional;
 import java.util.Set;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /**
  * One way by which a person comes to permissions (rule 3), kept whole: person, groups, grant, roles, set. The window is

@@ -4,8 +4,8 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** Walks every way from a person up to what was given. A group reached by two ways stands in both. */
 final class PathFinder {

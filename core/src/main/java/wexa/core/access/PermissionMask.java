@@ -1,7 +1,7 @@
 package wexa.core.access;
 
 import java.util.Set;
-import wexa.core.model.Permission;
+import wexa.core.value.Permission;
 
 /** Some permissions as bits of one index. An index whose roles were compiled anew needs another. */
 public final class PermissionMask {

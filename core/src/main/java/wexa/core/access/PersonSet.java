@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** A set of people by their compiled numbers. */
 public final class PersonSet {

@@ -10,12 +10,12 @@ import java.util.Map;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import wexa.core.model.App;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /**
  * Roles compiled to bit sets over all permissions (rule 2). The permissions of an app begin at a multiple of 64, so that

@@ -1,7 +1,7 @@
 package wexa.core.access;
 
 import java.time.Instant;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /** Windows as compiled columns hold them: two numbers of epoch seconds, with the instants' own ends for open ones. */
 final class Seconds {

@@ -7,13 +7,13 @@ import java.util.Optional;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.App;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /**
  * Whether what a person should be able to do in a tenant can be used (rule 6): the person is here, the account open, and

@@ -15,7 +15,6 @@ import wexa.core.lifecycle.Identity;
 import wexa.core.message.SignIn;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
-import wexa.core.model.Id;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -23,6 +22,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.person.IssuedNames;
 import wexa.core.person.PersonCodes;
+import wexa.core.value.Id;
 
 /** Changes to logins. Emergency accounts are passed by (rule 11). */
 public sealed interface AccountChange extends Change {

@@ -15,10 +15,10 @@ import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /** How accounts are opened, changed and closed. An account is named by its person and its tenant, else by its user name. */
 public final class AccountForms {

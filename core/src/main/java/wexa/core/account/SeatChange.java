@@ -15,14 +15,14 @@ import wexa.core.finding.Finding;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.Account;
 import wexa.core.model.App;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 /** Changes to who holds licences (rule 12): never more than the pool has, at any instant. */
 public sealed interface SeatChange extends Change {

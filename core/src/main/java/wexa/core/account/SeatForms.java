@@ -11,11 +11,11 @@ import wexa.core.change.Reference;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Seat;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 /** How seats are given, swapped and returned. A seat is named by the account that holds it. */
 final class SeatForms {

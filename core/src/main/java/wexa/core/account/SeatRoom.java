@@ -9,12 +9,12 @@ import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Seat;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
 import wexa.core.room.WayBack;
+import wexa.core.value.Window;
 
 /** Without a seat that carries it nothing can be used (rule 6). */
 public final class SeatRoom implements Room<Seat> {

@@ -5,13 +5,13 @@ import java.util.Comparator;
 import java.util.Optional;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
-import wexa.core.model.Id;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.person.IssuedNames;
+import wexa.core.value.Id;
 
 /** User names by a tenant's rule (rule 13). */
 public final class UserNames {

@@ -17,13 +17,13 @@ import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
 import wexa.core.model.Engagement;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** Changes to who has which role where. */
 public sealed interface AssignmentChange extends Change {

@@ -15,12 +15,12 @@ import wexa.core.engagement.EngagementForms;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** How roles are given and taken. An assignment is named by its role, whom it is for, its tenant and its area. */
 final class AssignmentForms {

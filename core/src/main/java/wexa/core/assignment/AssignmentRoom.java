@@ -11,13 +11,13 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
 import wexa.core.room.Subjects;
 import wexa.core.room.WayBack;
+import wexa.core.value.Window;
 
 /** A role given to a subject. Without an end of its own it ends with the engagement that it names. */
 public final class AssignmentRoom implements Room<Assignment> {

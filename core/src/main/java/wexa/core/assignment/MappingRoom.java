@@ -4,10 +4,10 @@ import java.util.List;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.value.Window;
 
 /** Who is in the group has the role. */
 public final class MappingRoom implements Room<Mapping> {

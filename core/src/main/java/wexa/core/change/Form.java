@@ -9,9 +9,9 @@ import java.util.Set;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.sentence.Phrase;
+import wexa.core.value.Id;
 
 /**
  * A form of change, defined once: what it is called, what it does, which fields it has, how it is said, and how it is read.

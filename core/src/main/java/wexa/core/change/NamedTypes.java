@@ -9,10 +9,7 @@ import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Handle;
 import wexa.core.model.Home;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Lookup;
 import wexa.core.model.Model;
@@ -24,6 +21,9 @@ import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.sentence.Phrase;
 import wexa.core.sentence.Shape;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** The types of fields that name facts. They resolve or are refused (rule 14): what does not exist is never taken as text. */
 public final class NamedTypes {

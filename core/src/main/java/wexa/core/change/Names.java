@@ -3,10 +3,10 @@ package wexa.core.change;
 import java.time.ZoneId;
 import java.util.Optional;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.sentence.Quoting;
+import wexa.core.value.Id;
 
 /**
  * What is needed to name things: the model that has them, the zone of its days, and when values are quoted.

@@ -12,11 +12,11 @@ import org.jspecify.annotations.Nullable;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** Reads the fields of one entry and collects everything that is wrong with them, each finding under its field's name. */
 public final class Reading {

@@ -10,11 +10,11 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import wexa.core.finding.Code;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
-import wexa.core.model.Window;
 import wexa.core.sentence.Phrase;
 import wexa.core.sentence.Shape;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /**
  * A fact that has no name of its own, named by what people know of it: {@code wren.castellane in group lagoon-night}. Where

@@ -2,9 +2,9 @@ package wexa.core.change;
 
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Subject;
+import wexa.core.value.Id;
 
 /** References resolve or are refused (rule 14). */
 public final class References {

@@ -7,7 +7,7 @@ import java.util.function.Function;
 import wexa.core.finding.Finding;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /**
  * What a change comes to on one model: its effects, and what was found. Blocked changes have no effects.

@@ -11,13 +11,13 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import wexa.core.finding.Code;
 import wexa.core.model.Fact;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
-import wexa.core.model.Mail;
-import wexa.core.model.Permission;
 import wexa.core.sentence.Items;
 import wexa.core.sentence.Shape;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Permission;
 
 /** The types of fields that hold values; those that name facts are {@link NamedTypes}. */
 public final class Types {

@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /** The values of some fields, in the order given; empty ones are known to be empty. */
 public final class Values {

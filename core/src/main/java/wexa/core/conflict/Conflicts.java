@@ -21,13 +21,13 @@ import wexa.core.model.ConflictRule.Side;
 import wexa.core.model.ConflictRule.Within;
 import wexa.core.model.Environment;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /**
  * The conflict rules of a model, held against what people should be able to do. What is given where a role needs an area

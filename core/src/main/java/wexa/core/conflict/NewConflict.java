@@ -8,10 +8,10 @@ import java.util.Set;
 import wexa.core.access.AccessIndex;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.model.ConflictRule.Counted;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** A meeting that was not there before, and when it first is. */
 public record NewConflict(Conflict meeting, Instant at) {

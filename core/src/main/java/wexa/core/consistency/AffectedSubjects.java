@@ -8,7 +8,6 @@ import java.util.Set;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
@@ -20,6 +19,7 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Marks;
+import wexa.core.value.Id;
 
 /**
  * Whom a changeset concerns: people, and every group that they are in before or after it. Both sides of a comparison look

@@ -22,19 +22,19 @@ import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Table;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /**
  * What one tenant should hold at one instant, object by object. Groups come to a tenant when an assignment or a carried

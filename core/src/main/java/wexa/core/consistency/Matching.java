@@ -14,11 +14,11 @@ import wexa.core.account.UserNames;
 import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /**
  * Whose the accounts of a tenant are that nobody linked: a proposal for each, never more. Compared without regard to case;

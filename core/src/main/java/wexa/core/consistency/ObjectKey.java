@@ -6,7 +6,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import wexa.core.model.Id;
+import wexa.core.value.Id;
 
 /** An object that Wexa wants in a tenant. The id is ours: the tenant keeps it as {@code externalId} (RFC 7643 3.1). */
 public record ObjectKey(Type type, UUID id) implements Comparable<ObjectKey> {

@@ -16,13 +16,13 @@ import wexa.core.cancelling.Cancellation;
 import wexa.core.finding.Finding;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
 
 /**
  * What a review says of a draft, and the same as one digest: whoever applies a draft applies what was reviewed, or reviews it

@@ -16,7 +16,6 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -26,6 +25,7 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Objects;
+import wexa.core.value.Id;
 
 /**
  * The objects of a tenant that show facts which a draft wants and which are already so: the tenant may differ though the

@@ -11,14 +11,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import wexa.core.model.Engagement;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Phone;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Phone;
 
 /**
  * One whole reading of a directory against the people whose home it is. Entries that somebody is linked to are compared

@@ -20,13 +20,13 @@ import wexa.core.group.GroupChange;
 import wexa.core.intake.Entry;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /**
  * The groups of one whole reading of a directory against the directory's groups here. In a group is everybody who is linked

@@ -15,10 +15,10 @@ import wexa.core.finding.Finding;
 import wexa.core.lifecycle.Identity;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** Changes to why people are here. First days may lie in the past: they say what was agreed, not what was given. */
 public sealed interface EngagementChange extends Change {

@@ -15,11 +15,11 @@ import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** How people are engaged. An engagement is named by its person and, where there are several, by its first day. */
 public final class EngagementForms {

@@ -7,11 +7,11 @@ import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.value.Window;
 
 /** What an engagement gives by rule, or carries, goes with it. */
 public final class EngagementRoom implements Room<Engagement> {

@@ -19,7 +19,6 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
@@ -33,6 +32,7 @@ import wexa.core.preview.Preview;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Scopes;
 import wexa.core.schedule.Schedule;
+import wexa.core.value.Id;
 
 /**
  * Whether somebody may apply a draft (rule 18). Needed are: for a fact of a tenant, the tenant; for a fact about a person,

@@ -7,10 +7,10 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
 import wexa.core.conflict.ConflictCodes;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
+import wexa.core.value.Id;
 
 /**
  * What becomes of changes that nobody drafted (rule 17): they pass the same preview as a draft, and are held for a person

@@ -3,11 +3,11 @@ package wexa.core.governance;
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
+import wexa.core.value.Id;
 
 /**
  * Where an administrator may change something: in some tenants, and for people of some units and the units below. Empty

@@ -5,10 +5,10 @@ import java.util.Comparator;
 import java.util.List;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** Whom somebody reaches at an instant, by what is so and not by what a draft would make so. */
 public final class Reached {

@@ -9,12 +9,12 @@ import wexa.core.finding.Finding;
 import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Subject;
+import wexa.core.value.Id;
 
 /** How much falls with a group that goes. */
 public record Dependents(int memberships, int grants) {

@@ -16,11 +16,11 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Lookup;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** Changes to groups themselves. Groups of a directory are that directory's, and stay as they are read. */
 public sealed interface GroupChange extends Change {

@@ -18,11 +18,11 @@ import wexa.core.model.Condition;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /**
  * How groups are made and changed. A group that is made with kinds, units or jobs has a rule: what is left out asks for

@@ -8,12 +8,12 @@ import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
 import wexa.core.room.WayBack;
+import wexa.core.value.Window;
 
 /** A group. One with a condition touches everybody who meets it. */
 public final class GroupRoom implements Room<Group> {

@@ -19,12 +19,12 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** Changes to who is in assigned groups (rule 1). */
 public sealed interface MembershipChange extends Change {

@@ -13,11 +13,11 @@ import wexa.core.change.Reference;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** How people and groups come into groups and out of them. A membership is named by its member and its group. */
 final class MembershipForms {

@@ -9,13 +9,13 @@ import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
 import wexa.core.room.Subjects;
 import wexa.core.room.WayBack;
+import wexa.core.value.Window;
 
 /** Whoever is put into a group, with all who are in what is put there. */
 public final class MembershipRoom implements Room<Membership> {

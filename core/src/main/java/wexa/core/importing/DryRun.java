@@ -15,11 +15,11 @@ import org.pcollections.PSet;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /**
  * What a table would do, row by row, before anything is done. A row is taken whole or not at all: where one of its entries

@@ -17,13 +17,13 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Handle;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Handle;
+import wexa.core.value.Window;
 
 /** What is there as rows of a sheet: read again, they change nothing. What has ended is left out. */
 public final class Export {

@@ -24,15 +24,15 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Handle;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Handle;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Window;
 
 /**
  * Turns rows into entries: what is not there is made, what is there is changed where the row says otherwise. Ids follow

@@ -8,8 +8,8 @@ import wexa.core.change.Author;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
 import wexa.core.model.Fact;
-import wexa.core.model.Key;
 import wexa.core.registry.Forms;
+import wexa.core.value.Key;
 
 /**
  * One entry of a draft as it was typed: a form and its fields. Whatever was typed is kept, also what is wrong; the id of

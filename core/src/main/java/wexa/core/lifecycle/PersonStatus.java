@@ -3,10 +3,10 @@ package wexa.core.lifecycle;
 import java.time.Instant;
 import java.util.List;
 import wexa.core.model.Engagement;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** Where a person stands at an instant; it follows from engagements and pauses. */
 public enum PersonStatus {

@@ -6,13 +6,13 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 /** Seats of one kind in one tenant over time (rule 12). */
 public final class SeatPool {

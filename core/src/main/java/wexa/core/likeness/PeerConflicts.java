@@ -15,13 +15,13 @@ import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /**
  * Which traits a person cannot take over without bringing together what a conflict rule keeps apart: on top of what the

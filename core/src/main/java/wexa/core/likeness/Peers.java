@@ -14,8 +14,6 @@ import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -23,6 +21,8 @@ import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** The people nearest to a profile, and what they have in common, so that somebody new can start like them. */
 public final class Peers {

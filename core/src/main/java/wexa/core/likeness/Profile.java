@@ -2,8 +2,8 @@ package wexa.core.likeness;
 
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Id;
 import wexa.core.model.Unit;
+import wexa.core.value.Id;
 
 /** What makes people alike: as what they are here, where, and for which job. */
 public record Profile(EngagementKind kind, Id<Unit> unit, String job) {

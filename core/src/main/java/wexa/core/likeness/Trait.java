@@ -4,10 +4,10 @@ import java.util.Optional;
 import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /**
  * Something that peers have, and how many of them.

@@ -4,11 +4,11 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /** An open account of a person, its tenant, and how the person signs in there. */
 public record Door(Account account, Tenant tenant, String name, SignIn signIn) {

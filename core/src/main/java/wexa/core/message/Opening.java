@@ -7,10 +7,10 @@ import java.util.Map;
 import java.util.Set;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** Accounts that a changeset opens for one person, or an invitation: cause for one message, however many accounts. */
 public record Opening(Id<Person> person, Occasion occasion, List<Id<Account>> accounts) {

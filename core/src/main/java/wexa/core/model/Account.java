@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import wexa.core.value.Id;
 
 /** A login in one tenant, and whether it should be open. Attributes are what the app needs besides, such as a device id. */
 public record Account(

@@ -5,6 +5,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /** A kind of business application: what can be done in it, and what a person needs there. */
 public record App(

@@ -1,6 +1,8 @@
 package wexa.core.model;
 
 import java.util.Optional;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** A node of a tenant's scope tree. What holds at an area holds below it. */
 public record Area(Id<Area> id, Id<Tenant> tenant, Key key, String name, Optional<Id<Area>> parent) implements Fact {

@@ -1,6 +1,8 @@
 package wexa.core.model;
 
 import java.util.Optional;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /**
  * A subject has a role in a tenant at an area for a while. Where the window has no end of its own and an engagement is

@@ -3,6 +3,7 @@ package wexa.core.model;
 import java.util.Collections;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.value.Id;
 
 /**
  * Who is in a ruled group: people with an engagement of one of the kinds, in one of the units, with one of the jobs.

@@ -4,6 +4,9 @@ import java.util.Collections;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /**
  * Two sides that must not meet in one person: separation of duty, as NIST RBAC has it (ANSI INCITS 359, 6.3 and 6.4). A side

@@ -1,6 +1,7 @@
 package wexa.core.model;
 
 import java.util.Optional;
+import wexa.core.value.Id;
 
 /**
  * What a change does to one fact. No {@code before}: the fact is new. No {@code after}: it is gone. Rows, snapshots,

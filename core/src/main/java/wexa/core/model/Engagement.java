@@ -1,6 +1,8 @@
 package wexa.core.model;
 
 import java.util.Optional;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** A span of time for which a person is here, and as what. A person's engagements may overlap or follow one another. */
 public record Engagement(

@@ -1,5 +1,7 @@
 package wexa.core.model;
 
+import wexa.core.value.Id;
+
 /** One thing that the model holds to be so. Facts are values: a change replaces a fact by another with the same id. */
 public sealed interface Fact
         permits Unit,

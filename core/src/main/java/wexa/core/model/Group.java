@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /**
  * A named set of people and groups. A ruled group has a condition, the other kinds have none. A group of a directory has an

@@ -3,6 +3,7 @@ package wexa.core.model;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.value.Id;
 
 /**
  * Positions of facts by id in one flat table with open addressing: half the memory and a third of the look-up time of

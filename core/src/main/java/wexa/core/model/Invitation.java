@@ -2,6 +2,8 @@ package wexa.core.model;
 
 import java.time.Instant;
 import java.util.Optional;
+import wexa.core.value.Id;
+import wexa.core.value.Mail;
 
 /**
  * Somebody from outside was asked whether they are who they are said to be. It is open until they say so from the address

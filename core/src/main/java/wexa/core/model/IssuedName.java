@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import wexa.core.value.Id;
 
 /**
  * A name that was once somebody's and is no longer: it is never issued to somebody else, because old records and mail

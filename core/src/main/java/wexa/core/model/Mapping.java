@@ -1,6 +1,7 @@
 package wexa.core.model;
 
 import java.util.Optional;
+import wexa.core.value.Id;
 
 /** Members of a directory group have a role: carried to the tenant as an assignment, or worked out at sign-in there. */
 public record Mapping(

@@ -1,5 +1,8 @@
 package wexa.core.model;
 
+import wexa.core.value.Id;
+import wexa.core.value.Window;
+
 /** A person or a group is put into a group for a while. */
 public record Membership(Id<Membership> id, Subject member, Id<Group> group, Window window, String reason)
         implements Fact {

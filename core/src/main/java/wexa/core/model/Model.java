@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import wexa.core.value.Id;
 
 /** Everything Wexa holds to be so, as one immutable value. Applying effects gives another that shares the rest. */
 public final class Model {

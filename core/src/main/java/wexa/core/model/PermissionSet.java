@@ -3,6 +3,9 @@ package wexa.core.model;
 import java.util.Collections;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /** A named, described set of permissions of one app. */
 public record PermissionSet(

@@ -5,6 +5,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Phone;
+import wexa.core.value.Window;
 
 /**
  * A human known to the organisation. {@code home} is the key of the directory where the identity was born: the own

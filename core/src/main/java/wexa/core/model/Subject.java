@@ -1,5 +1,7 @@
 package wexa.core.model;
 
+import wexa.core.value.Id;
+
 /** Whom a membership or an assignment is for. */
 public sealed interface Subject {
     /** A person, for themselves alone. */

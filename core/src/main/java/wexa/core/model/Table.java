@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import wexa.core.value.Id;
 
 /**
  * All facts of one kind: a base that snapshots share, and layers of edits over it, the newest last. A new version costs

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import wexa.core.value.Id;
 
 /** The unedited part of a table, shared by many versions, with its lookups built on first use. */
 final class TableBase<T extends Fact> {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
+import wexa.core.value.Id;
 
 /** Edits of a table, in the order in which they were made: a fact that stands now, or none where one was taken out. */
 final class TableLayer<T extends Fact> {

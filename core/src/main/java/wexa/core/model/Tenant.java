@@ -5,6 +5,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** One instance of an app. {@code colour} numbers the tenant's place in the palette of the screens, from 0. */
 public record Tenant(

@@ -11,13 +11,13 @@ import wexa.core.change.Values;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.lifecycle.Identity;
-import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Mail;
+import wexa.core.value.Window;
 
 /** Inviting people from outside, who get no accounts before they are known. */
 public sealed interface InvitationChange extends Change {

@@ -12,10 +12,10 @@ import wexa.core.change.Names;
 import wexa.core.change.Reading;
 import wexa.core.change.Reference;
 import wexa.core.change.Values;
-import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** How people from outside are invited. An invitation is named by whom it is for. */
 final class InvitationForms {

@@ -7,10 +7,10 @@ import wexa.core.change.Values;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.value.Window;
 
 /** An invitation gives nothing; it is told in the history of who was invited. */
 public final class InvitationRoom implements Room<Invitation> {

@@ -4,10 +4,10 @@ import java.util.List;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.value.Window;
 
 /** A name that was given up comes along with the change of the fact that had it. */
 public final class IssuedNameRoom implements Room<IssuedName> {

@@ -6,11 +6,11 @@ import java.util.Optional;
 import wexa.core.finding.Finding;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** What was once somebody's handle, address or user name is never issued to somebody else. */
 public final class IssuedNames {

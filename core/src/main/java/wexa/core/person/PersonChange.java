@@ -10,11 +10,11 @@ import wexa.core.change.Resolution;
 import wexa.core.change.Values;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
 
 /** Changes to who is known. Handles, e-mail addresses and directory entries belong to one person each. */
 public sealed interface PersonChange extends Change {

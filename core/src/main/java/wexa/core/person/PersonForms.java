@@ -10,13 +10,13 @@ import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
 import wexa.core.model.Person;
-import wexa.core.model.Phone;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Phone;
 
 /** How people are added and changed. */
 final class PersonForms {

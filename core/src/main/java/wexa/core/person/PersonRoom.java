@@ -7,12 +7,12 @@ import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
 import wexa.core.room.WayBack;
+import wexa.core.value.Window;
 
 /** A person, who is away in pauses. */
 public final class PersonRoom implements Room<Person> {

@@ -7,8 +7,8 @@ import java.util.Optional;
 import wexa.core.change.Reading;
 import wexa.core.change.Type;
 import wexa.core.change.Types;
-import wexa.core.model.Phone;
 import wexa.core.sentence.Shape;
+import wexa.core.value.Phone;
 
 /**
  * Numbers of E.164 form that can be somebody's: their country has such numbers, and they have as many digits as it wants.

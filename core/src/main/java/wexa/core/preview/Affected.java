@@ -12,7 +12,6 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
@@ -22,6 +21,7 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.room.Marks;
+import wexa.core.value.Id;
 
 /** Reads marks as the people whose access may be another at an instant. */
 record Affected(Model model, AccessIndex index, Instant at, Set<Id<Person>> people) implements Marks {

@@ -3,8 +3,8 @@ package wexa.core.preview;
 import java.time.Instant;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.registry.Rooms;
+import wexa.core.value.Window;
 
 /** Instants at which something begins or ends. */
 public final class Boundaries {

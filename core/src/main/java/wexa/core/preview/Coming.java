@@ -12,8 +12,8 @@ import java.util.TreeMap;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.registry.Rooms;
+import wexa.core.value.Window;
 
 /**
  * What of a changeset is still to come: an instant, and how many of the facts that it made or changed begin or end then. What

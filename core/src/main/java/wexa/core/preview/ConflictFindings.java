@@ -17,11 +17,11 @@ import wexa.core.intake.Entry;
 import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /**
  * What a preview brings together that a conflict rule keeps apart, as findings on the entries that bring it: of those by

@@ -6,7 +6,6 @@ import java.util.Set;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
@@ -14,6 +13,7 @@ import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Marks;
+import wexa.core.value.Id;
 
 /** In whose histories effects are told: of the facts themselves, and of those that they are about, before and after. */
 public record Histories(Set<Id<? extends Fact>> facts) {

@@ -14,12 +14,12 @@ import wexa.core.access.Usability;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.model.Area;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.registry.Rooms;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /**
  * Who really gains and loses what at one instant: what another path keeps is neither. What is held all along may come to be

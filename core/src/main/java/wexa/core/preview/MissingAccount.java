@@ -21,14 +21,14 @@ import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.App;
 import wexa.core.model.Engagement;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /**
  * An account that somebody would need to use what a draft gives them, with the least seat that carries all that they can do

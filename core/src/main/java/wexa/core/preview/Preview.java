@@ -18,12 +18,12 @@ import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.registry.Rooms;
 import wexa.core.registry.Told;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /**
  * What a draft would do on a snapshot: each entry read and resolved on top of those before it, in the order of their ranks

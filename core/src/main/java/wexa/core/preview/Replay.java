@@ -20,11 +20,11 @@ import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.ScratchModel;
 import wexa.core.registry.Sentences;
+import wexa.core.value.Id;
 
 /** One pass over a draft's entries, each on top of those before it, in the order of their ranks and then their own. */
 final class Replay {

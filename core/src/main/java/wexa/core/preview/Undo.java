@@ -16,11 +16,11 @@ import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.registry.Rooms;
 import wexa.core.room.WayBack;
+import wexa.core.value.Id;
 
 /**
  * The way back from effects that were applied: entries that bring back what was, last first, and what does not come back.

@@ -35,7 +35,6 @@ import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
 import wexa.core.person.InvitationRoom;
 import wexa.core.person.IssuedNameRoom;
 import wexa.core.person.PersonRoom;
@@ -52,6 +51,7 @@ import wexa.core.tenant.AreaRoom;
 import wexa.core.tenant.TenantRoom;
 import wexa.core.unit.HomeRoom;
 import wexa.core.unit.UnitRoom;
+import wexa.core.value.Window;
 
 /** The room of each kind of fact. A kind that has none does not compile. */
 public final class Rooms {

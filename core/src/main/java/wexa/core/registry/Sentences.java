@@ -9,9 +9,9 @@ import wexa.core.change.Names;
 import wexa.core.change.Nature;
 import wexa.core.change.Values;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.value.Id;
 
 /** Writes changes as sentences. */
 public final class Sentences {

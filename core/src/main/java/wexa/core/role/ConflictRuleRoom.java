@@ -4,9 +4,9 @@ import java.util.List;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.value.Window;
 
 /** A rule about conflicts gives and takes nothing. */
 public final class ConflictRuleRoom implements Room<ConflictRule> {

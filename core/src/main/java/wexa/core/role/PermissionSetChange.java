@@ -15,9 +15,9 @@ import wexa.core.finding.Finding;
 import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
+import wexa.core.value.Permission;
 
 /** Changes to permission sets. A set names permissions that its application has, and no others. */
 public sealed interface PermissionSetChange extends Change {

@@ -11,11 +11,11 @@ import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.App;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /** How permission sets are made, changed and retired. A set stays with its application. */
 final class PermissionSetForms {

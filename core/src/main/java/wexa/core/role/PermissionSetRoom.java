@@ -8,10 +8,10 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 import wexa.core.room.WayBack;
+import wexa.core.value.Window;
 
 /** A set of permissions touches those who have a role that is made of it. */
 public final class PermissionSetRoom implements Room<PermissionSet> {

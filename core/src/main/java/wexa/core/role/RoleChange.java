@@ -22,12 +22,12 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** Changes to what roles are made of (rule 2). Whoever has the role follows at once. */
 public sealed interface RoleChange extends Change {

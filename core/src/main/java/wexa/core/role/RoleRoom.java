@@ -7,10 +7,10 @@ import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 import wexa.core.room.WayBack;
+import wexa.core.value.Window;
 
 /** A role. It is for those who reach everything to change, since it gives the same wherever it is given. */
 public final class RoleRoom implements Room<Role> {

@@ -2,11 +2,11 @@ package wexa.core.room;
 
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
+import wexa.core.value.Id;
 
 /**
  * Takes down what a fact touches where it comes, goes or becomes another. Each reader says of each mark what it means to it,

@@ -3,9 +3,9 @@ package wexa.core.room;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
+import wexa.core.value.Id;
 
 /** Takes down which objects of tenants show a fact, and what of them. */
 public interface Objects {

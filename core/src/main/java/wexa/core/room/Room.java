@@ -12,7 +12,7 @@ import wexa.core.change.Values;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /** The one place of a kind of fact: when it holds, and what it touches. Needs no index and no clock. */
 public interface Room<T extends Fact> {

@@ -1,11 +1,11 @@
 package wexa.core.room;
 
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
+import wexa.core.value.Id;
 
 /** Takes down what has to lie within an administrator's scope for them to make, change or end a fact. */
 public interface Scopes {

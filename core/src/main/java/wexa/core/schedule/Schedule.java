@@ -14,7 +14,6 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -22,6 +21,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.registry.Rooms;
+import wexa.core.value.Id;
 
 /**
  * The instants at which what one person can do, or whether they can use it, may become another. Between two of them it does

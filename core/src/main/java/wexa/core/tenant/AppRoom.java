@@ -6,9 +6,9 @@ import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.value.Window;
 
 /** An application: what can be done in its tenants is counted by it. */
 public final class AppRoom implements Room<App> {

@@ -5,10 +5,10 @@ import java.util.Optional;
 import wexa.core.model.Area;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 import wexa.core.room.Scopes;
+import wexa.core.value.Window;
 
 /** An area: what holds above it holds in it. */
 public final class AreaRoom implements Room<Area> {

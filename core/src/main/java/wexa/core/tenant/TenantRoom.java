@@ -6,9 +6,9 @@ import wexa.core.change.Form;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.value.Window;
 
 /** A tenant. */
 public final class TenantRoom implements Room<Tenant> {

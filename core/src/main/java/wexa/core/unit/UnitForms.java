@@ -10,10 +10,10 @@ import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.Home;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Unit;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** How units and home organisations are made. */
 final class UnitForms {

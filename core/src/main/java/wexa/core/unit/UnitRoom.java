@@ -7,9 +7,9 @@ import wexa.core.change.Values;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.value.Window;
 
 /** Units give no access; rules and days look at them. */
 public final class UnitRoom implements Room<Unit> {

@@ -16,14 +16,14 @@ import wexa.core.RandomModel;
 import wexa.core.Reference;
 import wexa.core.model.Area;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** The compiled index against the reference, on models from printed seeds. */
 class AccessIndexLawsTest {

@@ -8,10 +8,10 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import wexa.core.RandomModel;
 import wexa.core.model.Effect;
-import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Key;
 
 /** A role whose ingredients are gone gives what the others give, and keeps nothing from being read. */
 class MissingIngredientsTest {

@@ -19,10 +19,10 @@ import wexa.core.importing.DryRun;
 import wexa.core.importing.Row;
 import wexa.core.importing.Sheet;
 import wexa.core.intake.Entry;
-import wexa.core.model.Key;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Key;
 
 class CancellationTest {
     private static final int MANY = 300;

@@ -35,13 +35,8 @@ import wexa.core.model.Environment;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
-import wexa.core.model.Mail;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Seat;
@@ -50,10 +45,15 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.model.UserNameRule;
-import wexa.core.model.Window;
 import wexa.core.person.PersonChange;
 import wexa.core.person.PersonCodes;
 import wexa.core.registry.Sentences;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /** What each change refuses, and what it comes to, on a small model written out by hand. */
 class ChangeTest {

@@ -23,7 +23,6 @@ import wexa.core.model.Area;
 import wexa.core.model.Effect;
 import wexa.core.model.Environment;
 import wexa.core.model.Home;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
@@ -36,6 +35,7 @@ import wexa.core.tenant.TenantCodes;
 import wexa.core.unit.HomeChange;
 import wexa.core.unit.UnitChange;
 import wexa.core.unit.UnitCodes;
+import wexa.core.value.Key;
 
 /** What everything else stands on: units, homes and tenants that are new. They give nobody anything. */
 class FoundationTest {

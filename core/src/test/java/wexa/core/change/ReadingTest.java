@@ -17,7 +17,7 @@ import wexa.core.finding.Finding;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /** Fields as people type them, above all days: first and last ones, in a zone that moves its clocks. */
 class ReadingTest {

@@ -22,13 +22,13 @@ import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.ConflictRule.Counted;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /** Conflict rules against asking the reference about each permission at each area, on models from printed seeds. */
 class ConflictsTest {

@@ -18,11 +18,11 @@ import wexa.core.consistency.Matching.Proposal;
 import wexa.core.consistency.Matching.Reason;
 import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.TenantObject.AccountState;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /** Against trying every person for every account, reason by reason. */
 class MatchingTest {

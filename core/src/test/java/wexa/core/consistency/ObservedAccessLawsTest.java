@@ -15,12 +15,12 @@ import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Capability;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** In a tenant that holds what it should, what was read says the same as what should be. */
 class ObservedAccessLawsTest {

@@ -20,9 +20,9 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
 import wexa.core.preview.Boundaries;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Window;
 
 /** A pause is noticed when it begins and when it ends, and carried to the tenants then. */
 class PausesTest {

@@ -16,12 +16,12 @@ import wexa.core.RandomEffects;
 import wexa.core.RandomModel;
 import wexa.core.access.AccessIndex;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
 
 /** Steps make a tenant agree, once, in an order in which everything named exists. Models from printed seeds. */
 class PlanLawsTest {

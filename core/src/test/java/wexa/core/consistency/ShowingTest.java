@@ -19,11 +19,11 @@ import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
 
 /** What is asked for and already so reaches a tenant that never heard of it, and nothing else does. From printed seeds. */
 class ShowingTest {

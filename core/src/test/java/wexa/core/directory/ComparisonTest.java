@@ -23,18 +23,18 @@ import wexa.core.intake.Intake;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Fact;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
-import wexa.core.model.Mail;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Phone;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.preview.Undo;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Phone;
+import wexa.core.value.Window;
 
 class ComparisonTest {
     private static final Key HOME = Key.of("skerrow");

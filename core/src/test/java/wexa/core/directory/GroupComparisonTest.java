@@ -25,18 +25,18 @@ import wexa.core.intake.Intake;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.preview.Undo;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 /** What a directory says of its groups against the groups here. */
 class GroupComparisonTest {

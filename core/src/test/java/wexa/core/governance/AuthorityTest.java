@@ -31,17 +31,17 @@ import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** Against reading the whole model for each change, with recursion up the groups. */
 class AuthorityTest {
@@ -236,7 +236,7 @@ class AuthorityTest {
     void whoeverWorksElsewhereIsTakenInByThoseWhoReachThemAlready() {
         RandomModel made = new RandomModel(3);
         Person elsewhere = made.people.get(0);
-        Unit own = new Unit(made.id(), wexa.core.model.Key.of("own"), "Own", Optional.empty(), ZoneOffset.UTC);
+        Unit own = new Unit(made.id(), wexa.core.value.Key.of("own"), "Own", Optional.empty(), ZoneOffset.UTC);
         made.units.add(own);
         Map<String, String> engaged = Map.of(
                 "id", made.id().toString(),
@@ -334,7 +334,7 @@ class AuthorityTest {
         RandomModel made = new RandomModel(3);
         Person elsewhere = made.people.get(0);
         made.engagements.removeIf(one -> one.person().equals(elsewhere.id()));
-        Unit own = new Unit(made.id(), wexa.core.model.Key.of("own"), "Own", Optional.empty(), ZoneOffset.UTC);
+        Unit own = new Unit(made.id(), wexa.core.value.Key.of("own"), "Own", Optional.empty(), ZoneOffset.UTC);
         made.units.add(own);
         for (Unit unit : List.of(own, made.units.get(0))) {
             made.engagements.add(new Engagement(

@@ -20,10 +20,10 @@ import wexa.core.governance.AutomaticChangePolicy.Mode;
 import wexa.core.governance.AutomaticChangePolicy.Reason;
 import wexa.core.governance.AutomaticChangePolicy.Source;
 import wexa.core.intake.Entry;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
 
 class AutomaticChangePolicyTest {
     private static final Source PLAIN = new Source(true, false, Set.of());

@@ -30,8 +30,6 @@ import wexa.core.model.EngagementKind;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Handle;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -41,9 +39,11 @@ import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Handle;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 /** Way by way: nobody raises themselves (rule 18), whatever they reach. */
 class OwnAccessTest {

@@ -15,11 +15,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.model.Fact;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** Reaching a unit reaches those below it, and containing is reaching all that the other reaches. */
 class ReachTest {

@@ -24,14 +24,14 @@ import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.preview.Undo;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 class GroupChangeTest {
     private static final Instant LATER = RandomModel.NOW.plusSeconds(2);

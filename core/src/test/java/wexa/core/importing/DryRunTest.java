@@ -25,12 +25,12 @@ import wexa.core.importing.DryRun.Result;
 import wexa.core.intake.Entry;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.person.PersonCodes;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Key;
 
 class DryRunTest {
     private static final ZoneId ZONE = ZoneOffset.UTC;

@@ -11,11 +11,11 @@ import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 /** Seats over time against counting at every day, and where a person stands. */
 class SeatPoolTest {

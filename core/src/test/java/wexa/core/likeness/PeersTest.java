@@ -16,14 +16,14 @@ import wexa.core.access.AccessIndex;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 class PeersTest {
     static LongStream seeds() {

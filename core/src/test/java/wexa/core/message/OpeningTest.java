@@ -15,10 +15,10 @@ import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** Against looking at everybody's open accounts before and after. */
 class OpeningTest {

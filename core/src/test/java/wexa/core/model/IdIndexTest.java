@@ -13,6 +13,8 @@ import java.util.stream.LongStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** The flat table of ids against the list it was made from. */
 class IdIndexTest {

@@ -16,6 +16,12 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Permission;
+import wexa.core.value.Phone;
 
 /** Effects and tables: what is applied can be taken back, and a layered table is as good as a fresh one. */
 class ModelLawsTest {

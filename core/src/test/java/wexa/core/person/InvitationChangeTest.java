@@ -28,17 +28,17 @@ import wexa.core.model.AccountKind;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Handle;
 import wexa.core.model.Home;
-import wexa.core.model.Id;
 import wexa.core.model.Invitation;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Window;
 import wexa.core.registry.Sentences;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Window;
 
 /** People from outside: whose word is enough for an account, and what an invitation does to it. */
 class InvitationChangeTest {

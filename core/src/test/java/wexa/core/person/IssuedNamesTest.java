@@ -16,14 +16,14 @@ import wexa.core.change.Change;
 import wexa.core.change.Resolution;
 import wexa.core.finding.Finding;
 import wexa.core.model.Account;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Mail;
 
 /** What was once somebody's is never issued to somebody else. */
 class IssuedNamesTest {

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import wexa.core.RandomModel;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
-import wexa.core.model.Phone;
+import wexa.core.value.Phone;
 
 class PhoneNumbersTest {
     @ParameterizedTest

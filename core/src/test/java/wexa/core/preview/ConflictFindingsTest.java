@@ -23,13 +23,13 @@ import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.ConflictRule.Counted;
 import wexa.core.model.ConflictRule.Manner;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /** Drafts that would bring together what a rule keeps apart. */
 class ConflictFindingsTest {

@@ -25,13 +25,13 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
+import wexa.core.value.Id;
 
 /** In whose histories a change is told. */
 class HistoriesTest {

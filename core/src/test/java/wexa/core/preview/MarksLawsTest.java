@@ -22,10 +22,10 @@ import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
 import wexa.core.model.Area;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** What the marks of effects say of people, over facts of every kind, against comparing everybody. */
 class MarksLawsTest {

@@ -15,11 +15,11 @@ import wexa.core.SampleEntries;
 import wexa.core.intake.Entry;
 import wexa.core.model.Account;
 import wexa.core.model.App;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /** Accounts that a draft's people need, on models from printed seeds. */
 class MissingAccountTest {

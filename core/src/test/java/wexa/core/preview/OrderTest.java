@@ -19,8 +19,8 @@ import wexa.core.SampleEntries;
 import wexa.core.access.AccessIndex;
 import wexa.core.finding.Code;
 import wexa.core.intake.Entry;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** It does not matter what was typed first, as long as one entry does not undo another. */
 class OrderTest {

@@ -18,12 +18,12 @@ import wexa.core.Reference;
 import wexa.core.SampleEntries;
 import wexa.core.intake.Entry;
 import wexa.core.model.Area;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** Previews against computing everything anew, on models from printed seeds. */
 class PreviewTest {

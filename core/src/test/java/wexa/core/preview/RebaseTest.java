@@ -14,7 +14,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Window;
 
 /** What becomes of an entry when the model has moved since it was written. */
 class RebaseTest {

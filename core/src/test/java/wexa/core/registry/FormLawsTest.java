@@ -24,8 +24,8 @@ import wexa.core.change.Resolution;
 import wexa.core.intake.Entry;
 import wexa.core.intake.Intake;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
+import wexa.core.value.Id;
 
 /** What holds for every form, on random fields in models with awkward names. */
 class FormLawsTest {

@@ -21,8 +21,8 @@ import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Window;
 import wexa.core.room.Room;
+import wexa.core.value.Window;
 
 class RoomsTest {
     static LongStream seeds() {

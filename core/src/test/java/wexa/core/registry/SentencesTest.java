@@ -25,10 +25,10 @@ import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Phone;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
 import wexa.core.person.PersonChange;
+import wexa.core.value.Phone;
+import wexa.core.value.Window;
 
 /** What changes read like. */
 class SentencesTest {

@@ -16,16 +16,16 @@ import wexa.core.intake.DraftText;
 import wexa.core.intake.Entry;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.preview.Undo;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Permission;
 
 /** Roles and permission sets are made, changed and retired by changes like any other. */
 class RoleChangeTest {

@@ -23,7 +23,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.core.governance.Reach;
-import wexa.core.model.Id;
+import wexa.core.value.Id;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Administrators;

@@ -17,8 +17,8 @@ import wexa.connect.Exchange;
 import wexa.connect.Trust;
 import wexa.connect.authzen.Evaluations;
 import wexa.connect.scim.ScimTenant;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 import wexa.server.wiring.Settings;
 
 /** Connections to tenants, made when first needed. */

@@ -10,9 +10,9 @@ import wexa.core.directory.Comparison;
 import wexa.core.directory.GroupComparison;
 import wexa.core.directory.Listed;
 import wexa.core.directory.ListedGroup;
-import wexa.core.model.Key;
 import wexa.core.model.Model;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Key;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 

@@ -11,7 +11,7 @@ import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.connect.Encryption;
-import wexa.core.model.Key;
+import wexa.core.value.Key;
 import wexa.server.connections.TokenVault;
 
 /** The directories that are read: those of the settings, then those that administrators connected, oldest first. */

@@ -23,13 +23,13 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.intake.Entry;
+import wexa.server.database.AfterCommit;
+import wexa.server.database.NewRows;
 import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
 import wexa.server.stored.StoredForms;
-import wexa.server.wiring.AfterCommit;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
-import wexa.server.wiring.NewRows;
 
 /**
  * Drafts in rows. Every write names the version that it was made on, and gives the next. What was read last stays at hand by

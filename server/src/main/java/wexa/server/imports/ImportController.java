@@ -33,7 +33,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import wexa.core.importing.DryRun;
 import wexa.core.importing.Sheet;
-import wexa.core.model.Handle;
+import wexa.core.value.Handle;
 import wexa.server.drafts.DraftView;
 import wexa.server.rights.Actor;
 

@@ -19,8 +19,8 @@ import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.connect.csv.CsvTable;
 import wexa.core.importing.Sheet;
+import wexa.server.database.AfterCommit;
 import wexa.server.problems.Problem;
-import wexa.server.wiring.AfterCommit;
 
 /**
  * Tables as they were read, and the rows that were corrected since. The last ones stay at hand by their versions, so that a

@@ -28,7 +28,7 @@ import org.springframework.web.bind.annotation.RestController;
 import wexa.connect.inbound.Discovery;
 import wexa.connect.inbound.ScimFault;
 import wexa.connect.inbound.UserDocuments;
-import wexa.server.wiring.BodyLimit;
+import wexa.server.web.BodyLimit;
 import wexa.server.wiring.Settings;
 
 /** SCIM 2.0 for programs that push people (RFC 7644 3 and 4). The API's own document does not describe it: the RFC does. */

@@ -12,11 +12,11 @@ import wexa.core.consistency.Observation.Seen;
 import wexa.core.consistency.Observed;
 import wexa.core.consistency.TenantObject;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
+import wexa.core.value.Id;
 import wexa.server.readings.Observations;
 
 /** Accounts that a changeset makes and that are in their tenants already, each with the tenant's own id. */

@@ -26,16 +26,16 @@ import wexa.core.consistency.Reviewed;
 import wexa.core.consistency.Step;
 import wexa.core.model.Account;
 import wexa.core.model.Capability;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.server.database.NewRows;
 import wexa.server.readings.Observations;
 import wexa.server.stored.StoredForms;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
-import wexa.server.wiring.NewRows;
 
 /** Makes the job of a changeset: for each tenant the steps for what the changeset touched there, then one question. */
 @Component

@@ -14,9 +14,9 @@ import java.util.UUID;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import wexa.core.model.Capability;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.stored.StoredForms;
 

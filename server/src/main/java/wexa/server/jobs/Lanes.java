@@ -18,8 +18,8 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 import wexa.server.wiring.BusinessClock;
 
 /**

@@ -16,8 +16,8 @@ import org.springframework.stereotype.Component;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Step;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 import wexa.server.stored.StoredForms;
 
 /**

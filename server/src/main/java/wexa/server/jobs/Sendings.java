@@ -11,8 +11,8 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 
 /** What was last sent to a tenant about some objects. Whether it arrived is told by what is read there, not by this. */
 @Component

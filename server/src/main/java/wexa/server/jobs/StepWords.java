@@ -11,12 +11,12 @@ import wexa.core.consistency.Step;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
+import wexa.core.value.Id;
 
 /** A step in words. */
 final class StepWords {

@@ -21,10 +21,10 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
-import wexa.server.wiring.NewRows;
+import wexa.core.value.Id;
+import wexa.server.database.NewRows;
 
 /** The log. Lines are written with their changeset, under the head's lock: that is what keeps the numbers without gaps. */
 @Component

@@ -9,7 +9,7 @@ import java.time.OffsetDateTime;
 import java.util.HexFormat;
 import org.flywaydb.core.api.migration.Context;
 import org.springframework.stereotype.Component;
-import wexa.server.wiring.CodedMigration;
+import wexa.server.database.CodedMigration;
 
 /** Schema 25: the lines that were written before are bound into a chain, in their order. */
 @Component

@@ -15,8 +15,8 @@ import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 import wexa.server.wiring.Ids;
 import wexa.server.wiring.Secrets;
 

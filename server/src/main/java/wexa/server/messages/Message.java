@@ -6,8 +6,8 @@ import java.util.Optional;
 import java.util.UUID;
 import wexa.core.message.Occasion;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 
 /** One message to one person about accounts that were opened for them. */
 record Message(

@@ -12,9 +12,9 @@ import wexa.core.message.Occasion;
 import wexa.core.message.Opening;
 import wexa.core.model.Account;
 import wexa.core.model.Effect;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 import wexa.server.wiring.BusinessClock;
 
 /** Plans messages when a changeset opens accounts or invites somebody, in its transaction: one for each person. */

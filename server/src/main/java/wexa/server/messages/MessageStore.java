@@ -22,11 +22,11 @@ import wexa.core.message.MessageTemplate;
 import wexa.core.message.Occasion;
 import wexa.core.message.Opening;
 import wexa.core.model.Account;
-import wexa.core.model.Id;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
+import wexa.server.database.NewRows;
 import wexa.server.messages.Message.State;
 import wexa.server.wiring.Ids;
-import wexa.server.wiring.NewRows;
 
 /** Messages in rows. */
 @Component

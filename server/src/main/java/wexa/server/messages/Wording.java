@@ -20,10 +20,10 @@ import wexa.core.message.MessageTemplate;
 import wexa.core.message.Occasion;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 import wexa.server.connections.Connections;
 import wexa.server.wiring.Settings;
 

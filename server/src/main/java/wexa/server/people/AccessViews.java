@@ -20,13 +20,13 @@ import wexa.core.governance.Reach;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Capability;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 import wexa.server.readings.Observations;
 
 /** Lays what a person can do out as lines and cells. */

@@ -20,12 +20,12 @@ import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
+import wexa.core.value.Id;
 
 /** Lays out who is like somebody and what they have in common. */
 @Component

@@ -21,7 +21,6 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
@@ -29,8 +28,9 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 import wexa.server.log.Log;
 
 /** Gathers a person's page from the snapshot, the readings and the log. */

@@ -20,17 +20,17 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Marks;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 import wexa.server.snapshot.SnapshotStore;
 
 /**

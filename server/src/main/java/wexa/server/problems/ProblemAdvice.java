@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
-import wexa.server.wiring.BodyLimit;
+import wexa.server.web.BodyLimit;
 
 /** The one place that turns failures into problem details. */
 @RestControllerAdvice

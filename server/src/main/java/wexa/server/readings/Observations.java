@@ -21,8 +21,8 @@ import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.Observed;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AssignmentState;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 import wexa.server.stored.StoredForms;
 
 /** What was read from tenants, asked from rows. Nothing of it is held in memory. */

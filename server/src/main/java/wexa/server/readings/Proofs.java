@@ -18,10 +18,10 @@ import wexa.core.access.Access;
 import wexa.core.access.Usability;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
-import wexa.core.model.Permission;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 import wexa.server.connections.Connections;
 import wexa.server.wiring.BusinessClock;
 

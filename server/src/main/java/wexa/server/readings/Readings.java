@@ -18,11 +18,11 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.Observation.Seen;
 import wexa.core.consistency.TenantObject;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+import wexa.server.database.NewRows;
 import wexa.server.stored.StoredForms;
 import wexa.server.wiring.Ids;
-import wexa.server.wiring.NewRows;
 
 /**
  * Keeps what is read from tenants. A reading fills rows of its own, which count from one moment on: when it is whole. What was

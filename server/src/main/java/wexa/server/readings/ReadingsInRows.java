@@ -11,8 +11,8 @@ import java.util.Map;
 import java.util.UUID;
 import org.flywaydb.core.api.migration.Context;
 import org.springframework.stereotype.Component;
+import wexa.server.database.CodedMigration;
 import wexa.server.stored.StoredForms;
-import wexa.server.wiring.CodedMigration;
 
 /** Schema 26: what is known of a tenant is the rows of one reading, found by what they name. */
 @Component

@@ -14,10 +14,10 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.connect.scim.Links;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
-import wexa.server.wiring.AfterCommit;
-import wexa.server.wiring.NewRows;
+import wexa.core.value.Id;
+import wexa.server.database.AfterCommit;
+import wexa.server.database.NewRows;
 
 /**
  * Which objects of the tenants are which of ours. Written when an object is made, linked or read; ended when it is found gone.

@@ -6,10 +6,10 @@ import java.util.Set;
 import java.util.UUID;
 import wexa.core.governance.Reach;
 import wexa.core.governance.Reached;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 import wexa.server.problems.Problem;
 
 /**

@@ -14,7 +14,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.governance.Reach;
-import wexa.core.model.Id;
+import wexa.core.value.Id;
 
 /** Administrators by login, and the check of their passwords. */
 @Component

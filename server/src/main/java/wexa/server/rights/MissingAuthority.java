@@ -4,10 +4,10 @@ import java.util.List;
 import java.util.stream.Collectors;
 import wexa.core.governance.Authority;
 import wexa.core.governance.Authority.Lack;
-import wexa.core.model.Id;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.preview.Preview;
+import wexa.core.value.Id;
 import wexa.server.problems.Problem;
 
 /** What somebody lacks to apply something, in words. */

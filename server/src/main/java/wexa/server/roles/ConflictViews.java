@@ -13,14 +13,14 @@ import wexa.core.conflict.Conflicts;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
-import wexa.core.model.Id;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.Permission;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** Lays out conflict rules and in whom their sides meet. */
 public final class ConflictViews {

@@ -19,8 +19,8 @@ import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Words;
+import wexa.server.web.Caller;
 import wexa.server.wiring.BusinessClock;
-import wexa.server.wiring.Caller;
 import wexa.server.wiring.Ids;
 
 /**

@@ -24,7 +24,7 @@ import wexa.server.rights.Actor;
 import wexa.server.rights.Administrators;
 import wexa.server.rights.PasswordRules;
 import wexa.server.securitylog.SecurityLog;
-import wexa.server.wiring.Caller;
+import wexa.server.web.Caller;
 import wexa.server.wiring.Settings;
 
 /**

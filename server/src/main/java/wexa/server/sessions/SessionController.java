@@ -27,8 +27,8 @@ import wexa.connect.Words;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Administrators;
 import wexa.server.securitylog.SecurityLog;
+import wexa.server.web.Caller;
 import wexa.server.wiring.BusinessClock;
-import wexa.server.wiring.Caller;
 import wexa.server.wiring.Settings;
 
 /** The session: who is signed in. */

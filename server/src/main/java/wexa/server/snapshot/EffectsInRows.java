@@ -10,7 +10,7 @@ import org.flywaydb.core.api.migration.Context;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import wexa.server.wiring.CodedMigration;
+import wexa.server.database.CodedMigration;
 
 /** Schema 23: what was one text for each changeset becomes a row for each effect, changeset by changeset. */
 @Component

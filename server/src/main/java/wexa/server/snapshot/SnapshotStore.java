@@ -19,8 +19,8 @@ import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.preview.Snapshot;
+import wexa.server.database.NewRows;
 import wexa.server.stored.StoredForms;
-import wexa.server.wiring.NewRows;
 
 /**
  * The model in rows and in memory. A snapshot that is handed out is what is committed; whoever writes sees on top of it what

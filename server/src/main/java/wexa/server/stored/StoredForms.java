@@ -26,15 +26,15 @@ import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
-import wexa.core.model.Mail;
-import wexa.core.model.Permission;
-import wexa.core.model.Phone;
 import wexa.core.model.Subject;
-import wexa.core.model.Window;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Mail;
+import wexa.core.value.Permission;
+import wexa.core.value.Phone;
+import wexa.core.value.Window;
 
 /**
  * Facts, effects and steps as JSON text. A form is {@code {kind, version, body}}; class names never appear. What an older

@@ -7,6 +7,7 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
+import wexa.server.database.DataFolder;
 
 /** Starts the scheduler when everything else stands. */
 @Component

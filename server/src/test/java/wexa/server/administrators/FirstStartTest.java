@@ -14,12 +14,12 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
-import wexa.server.Browserless;
-import wexa.server.Browserless.Answer;
 import wexa.server.WexaServer;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Administrators;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Browserless.Answer;
 
 /** An installation without anything: the first administrator, the second, and their ends. */
 class FirstStartTest {

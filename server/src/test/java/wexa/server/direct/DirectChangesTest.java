@@ -19,24 +19,24 @@ import wexa.core.group.MembershipChange;
 import wexa.core.intake.Entry;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
 import wexa.core.unit.UnitChange;
-import wexa.server.Browserless;
-import wexa.server.Cast;
-import wexa.server.Stage;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Cast;
+import wexa.server.testing.Stage;
 
 /** What needs no draft passes the same preview and the same authority as what does. */
 class DirectChangesTest {

@@ -13,14 +13,14 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.intake.Entry;
-import wexa.server.Cast;
-import wexa.server.Stage;
+import wexa.server.database.NewRows;
 import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
 import wexa.server.stored.StoredForms;
+import wexa.server.testing.Cast;
+import wexa.server.testing.Stage;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
-import wexa.server.wiring.NewRows;
 
 /** What stays at hand of drafts is what the rows say, also where another process writes them, or where nothing was written. */
 @Tag("store")

@@ -15,9 +15,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.connect.csv.CsvTable;
 import wexa.core.importing.Sheet;
-import wexa.server.Cast;
-import wexa.server.Stage;
 import wexa.server.problems.Problem;
+import wexa.server.testing.Cast;
+import wexa.server.testing.Stage;
 
 /** What stays at hand is what the rows say: a store that never read the table finds the same in them. */
 @Tag("store")

@@ -22,15 +22,15 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Fact;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
-import wexa.core.model.Window;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 import wexa.server.snapshot.SnapshotStore;
 
 /** A list that follows changesets and days is the list that is made anew. */

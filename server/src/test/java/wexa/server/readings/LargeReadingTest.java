@@ -20,9 +20,9 @@ import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.consistency.TenantObject.GroupState;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
-import wexa.server.Cast;
+import wexa.core.value.Id;
+import wexa.server.testing.Cast;
 
 /**
  * A tenant with many accounts, each in a group and with an assignment of its own. Small here; {@code ./wexa bench reading} runs

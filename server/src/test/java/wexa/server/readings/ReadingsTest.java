@@ -27,9 +27,9 @@ import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.consistency.TenantObject.GroupState;
-import wexa.core.model.Id;
 import wexa.core.model.Tenant;
-import wexa.server.Cast;
+import wexa.core.value.Id;
+import wexa.server.testing.Cast;
 
 /** What is known of a tenant after readings and looks in any order, against maps in which the same is done plainly. */
 @Tag("store")

@@ -1,7 +1,7 @@
 package wexa.server.setup;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static wexa.server.Patience.patiently;
+import static wexa.server.testing.Patience.patiently;
 
 import com.sun.net.httpserver.HttpServer;
 import java.net.InetAddress;
@@ -31,9 +31,9 @@ import tools.jackson.databind.node.ObjectNode;
 import wexa.demo.ScenarioFiles;
 import wexa.sandbox.Directories;
 import wexa.sandbox.StandIns;
-import wexa.server.Browserless;
-import wexa.server.Browserless.Answer;
 import wexa.server.WexaServer;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Browserless.Answer;
 
 /** From an empty installation to a tenant whose old accounts are their people's. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)

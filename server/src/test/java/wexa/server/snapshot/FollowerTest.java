@@ -7,7 +7,7 @@ import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.ArgumentMatchers.anyString;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.spy;
-import static wexa.server.Patience.patiently;
+import static wexa.server.testing.Patience.patiently;
 
 import com.zaxxer.hikari.HikariDataSource;
 import java.nio.file.Path;
@@ -31,14 +31,14 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.model.Effect;
-import wexa.core.model.Handle;
-import wexa.core.model.Id;
-import wexa.core.model.Key;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
 import wexa.server.WexaServer;
 import wexa.server.stored.StoredForms;
 

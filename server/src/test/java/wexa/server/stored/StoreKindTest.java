@@ -6,7 +6,7 @@ import java.sql.Connection;
 import javax.sql.DataSource;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
-import wexa.server.Cast;
+import wexa.server.testing.Cast;
 
 /** The store's tests run on the store that they were asked to run on. */
 @Tag("store")

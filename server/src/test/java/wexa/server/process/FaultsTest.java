@@ -1,0 +1,202 @@
+package wexa.server.process;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
+import static wexa.server.testing.Patience.patiently;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Outside;
+import wexa.server.testing.ServerProcess;
+
+/**
+ * One large job against tenants that fail, dawdle, limit and cut a fifth of all answers, while the server is killed at
+ * random: in the end every tenant agrees, nothing was made twice and nothing is lost. Short here; {@code ./wexa bench
+ * faults} runs it long ({@code -Dwexa.faults.people}, {@code -Dwexa.faults.kills}, {@code -Dwexa.faults.seed}).
+ */
+class FaultsTest {
+    private static final int PEOPLE = Integer.getInteger("wexa.faults.people", 4);
+    private static final int KILLS = Integer.getInteger("wexa.faults.kills", 1);
+    private static final long SEED = Long.getLong("wexa.faults.seed", 20_261_123);
+    private static final int PERCENT = 20;
+    private static final Map<String, String> TENANTS = Map.of(
+            "pelagia-north", "pelagia/north", "pelagia-south", "pelagia/south", "rota-buoy-all", "rota-buoy/all");
+
+    @TempDir
+    Path folder;
+
+    private final JsonMapper json = new JsonMapper();
+    private final Random random = new Random(SEED);
+
+    @Test
+    void everyTenantAgreesInTheEnd() throws Exception {
+        System.out.printf("faults: seed %d, %d people, %d kills, %d %% of answers%n", SEED, PEOPLE, KILLS, PERCENT);
+        try (Outside outside = new Outside(folder)) {
+            ServerProcess server = outside.server();
+            Process process = server.start("");
+            try {
+                Browserless tove = server.whenUp();
+                awaitReadings(tove);
+                List<String> people = new ArrayList<>();
+                JsonNode draft = draft(tove, people);
+                misbehave(outside, PERCENT);
+                long began = System.nanoTime();
+                String job = tove.apply(draft).text("job");
+                for (int kill = 0; kill < KILLS; kill++) {
+                    Thread.sleep(300 + random.nextInt(1_500));
+                    process.destroyForcibly().waitFor();
+                    process = server.start("");
+                    tove = server.whenUp();
+                }
+                Browserless last = tove;
+                JsonNode ended = await().atMost(Duration.ofMinutes(4 + PEOPLE / 2))
+                        .pollInterval(Duration.ofMillis(500))
+                        .until(
+                                () -> last.get("/api/v1/jobs/" + job).body(),
+                                one -> one.path("open").asInt() == 0 && one.has("open"));
+                long seconds = Duration.ofNanos(System.nanoTime() - began).toSeconds();
+                misbehave(outside, 0);
+                assertAgrees(tove, ended, people);
+                int made = assertNothingTwice(outside);
+                System.out.printf(
+                        "faults: %d steps done after %d s and %d kills, %d tries; %d people and their %d accounts, seats and"
+                                + " roles are as they should be, %d objects in the tenants and none of them twice%n",
+                        ended.path("done").asInt(),
+                        seconds,
+                        KILLS,
+                        ended.path("tries").asInt(),
+                        people.size(),
+                        people.size() * TENANTS.size(),
+                        made);
+            } finally {
+                process.destroyForcibly();
+            }
+        }
+    }
+
+    private static void awaitReadings(Browserless tove) {
+        patiently()
+                .until(() -> tove.get("/api/v1/tenants")
+                        .body()
+                        .valueStream()
+                        .allMatch(tenant -> tenant.path("reading").asString().equals("DONE")));
+    }
+
+    /** People with an account, a seat and a role in each of three tenants: about twelve steps each. */
+    private JsonNode draft(Browserless tove, List<String> people) throws Exception {
+        JsonNode draft = tove.draft("Import");
+        for (int number = 0; number < PEOPLE; number++) {
+            String person = UUID.randomUUID().toString();
+            people.add(person);
+            ObjectNode edits = json.createObjectNode();
+            edits.putArray("taken");
+            ArrayNode put = edits.putArray("put");
+            String handle = "many.number-" + number;
+            add(put, "person.add", "id", person, "handle", handle, "given", "Many", "family", "Number " + number);
+            ((ObjectNode) put.get(0).path("fields")).put("home", "skerrow").put("mail", handle + "@skerrow.example");
+            add(put, "engagement.begin", "person", person, "kind", "employee", "unit", "office", "job", "Planner");
+            ((ObjectNode) put.get(1).path("fields")).put("number", Integer.toString(80_000 + number));
+            addAccount(put, person, "pelagia/north", "reader", "night-keeper", "lagoon-hall");
+            addAccount(put, person, "pelagia/south", "reader", "night-keeper", "reef-hall");
+            addAccount(put, person, "rota-buoy/all", "staff", "", "");
+            draft = tove.send(
+                            "PUT",
+                            "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
+                            edits,
+                            "If-Match",
+                            "\"" + draft.path("version").asLong() + "\"")
+                    .body();
+            assertThat(draft.path("summary").path("toSettle").asInt(-1))
+                    .as("%s", draft)
+                    .isZero();
+        }
+        return draft;
+    }
+
+    private static void add(ArrayNode put, String form, String... namesAndValues) {
+        ObjectNode entry = put.addObject();
+        entry.put("id", UUID.randomUUID().toString());
+        entry.put("form", form);
+        ObjectNode fields = entry.putObject("fields");
+        for (int at = 0; at + 1 < namesAndValues.length; at += 2) {
+            fields.put(namesAndValues[at], namesAndValues[at + 1]);
+        }
+    }
+
+    private static void addAccount(ArrayNode put, String person, String tenant, String seat, String role, String area) {
+        String account = UUID.randomUUID().toString();
+        add(put, "account.open", "id", account, "person", person, "tenant", tenant);
+        add(put, "seat.give", "account", account, "kind", seat);
+        if (!role.isEmpty()) {
+            String subject = "person:" + person;
+            add(put, "assignment.give", "subject", subject, "role", role, "tenant", tenant, "area", area);
+        }
+    }
+
+    private void misbehave(Outside outside, int percent) throws Exception {
+        for (String tenant : TENANTS.keySet()) {
+            outside.fault(
+                    tenant, "{\"percent\":" + percent + ",\"millis\":150,\"seed\":" + random.nextInt(1_000_000) + "}");
+        }
+    }
+
+    private static void assertAgrees(Browserless tove, JsonNode ended, List<String> people) throws Exception {
+        assertThat(ended.path("state").asString()).as("%s", ended).isEqualTo("DONE");
+        for (JsonNode tenant : tove.get("/api/v1/tenants").body()) {
+            if (TENANTS.containsValue(tenant.path("path").asString())) {
+                JsonNode read = tove.send(
+                                "POST", "/api/v1/tenants/" + tenant.path("id").asString() + "/readings", tove.object())
+                        .body();
+                assertThat(read.path("differences").toString()).doesNotContain("many.number");
+            }
+        }
+        for (String person : people) {
+            JsonNode page = tove.get("/api/v1/people/" + person).body();
+            assertThat(page.path("accounts")).hasSize(TENANTS.size());
+            assertThat(page.path("accounts"))
+                    .allMatch(account -> account.path("square").asString().equals("SAME"));
+            assertThat(page.path("accounts"))
+                    .allMatch(account -> account.path("verified").path("yes").asInt() > 0
+                            && account.path("verified").path("wrong").asInt() == 0);
+            assertThat(page.path("roles"))
+                    .filteredOn(role -> role.path("app").asString().equals("Pelagia"))
+                    .hasSize(2)
+                    .allMatch(role -> role.path("square").asString().equals("SAME"));
+        }
+    }
+
+    /** Asked of the tenants themselves: each of our ids stands there once. */
+    private static int assertNothingTwice(Outside outside) throws Exception {
+        int made = 0;
+        for (String tenant : TENANTS.keySet()) {
+            for (String type : List.of("Users", "Groups", "Roles", "Assignments")) {
+                Map<String, Integer> seen = new HashMap<>();
+                for (JsonNode resource : outside.list(tenant, type)) {
+                    String id = resource.path("externalId").asString("");
+                    if (!id.isEmpty()) {
+                        seen.merge(id, 1, Integer::sum);
+                    }
+                }
+                assertThat(seen)
+                        .as("%s of %s", type, tenant)
+                        .allSatisfy((id, count) -> assertThat(count).isEqualTo(1));
+                made += seen.size();
+            }
+        }
+        assertThat(made).isPositive();
+        return made;
+    }
+}

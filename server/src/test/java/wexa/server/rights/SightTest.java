@@ -1,0 +1,174 @@
+package wexa.server.rights;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Browserless.Answer;
+import wexa.server.testing.Cast;
+
+/** Who sees only their scope: what is listed is what lies in it, and nothing else can be asked for. */
+class SightTest {
+    private static final String PASSWORD = "given for the test";
+
+    private Cast cast;
+
+    @BeforeEach
+    void open() throws Exception {
+        cast = Cast.shared();
+    }
+
+    /** Somebody who only looks, within some tenants and units; an empty list is no limit. */
+    static Browserless looker(Cast cast, List<String> tenants, List<String> units) throws Exception {
+        String login = Cast.unique("looker");
+        String id = made(cast, login, "LOOK");
+        Answer set = limit(cast, id, tenants, units);
+        assertThat(set.status()).as("%s", set.body()).isEqualTo(204);
+        return Browserless.signedIn(cast.stage.address(), login, PASSWORD);
+    }
+
+    private static String made(Cast cast, String login, String act) throws Exception {
+        ObjectNode made = cast.tove.object("login", login, "name", "Look Er", "password", PASSWORD);
+        made.putArray("acts").add(act);
+        assertThat(cast.tove.send("POST", "/api/v1/administrators", made).status())
+                .isEqualTo(201);
+        return cast.find("/api/v1/administrators", "login", login);
+    }
+
+    private static Answer limit(Cast cast, String id, List<String> tenants, List<String> units) throws Exception {
+        ObjectNode reach = cast.tove.object();
+        reach.put("seesScopeOnly", true);
+        if (!tenants.isEmpty()) {
+            var some = reach.putArray("tenants");
+            for (String path : tenants) {
+                some.add(cast.find("/api/v1/tenants", "path", path));
+            }
+        }
+        if (!units.isEmpty()) {
+            var some = reach.putArray("units");
+            for (String key : units) {
+                some.add(cast.find("/api/v1/units", "key", key));
+            }
+        }
+        return cast.tove.send("PUT", "/api/v1/administrators/" + id + "/reach", reach);
+    }
+
+    private JsonNode page(String person) throws Exception {
+        return cast.tove.get("/api/v1/people/" + person).body();
+    }
+
+    /** The unit, and those below it. */
+    private Set<String> below(String key) throws Exception {
+        Set<String> found = new HashSet<>(Set.of(cast.find("/api/v1/units", "key", key)));
+        JsonNode all = cast.tove.get("/api/v1/units").body();
+        for (int depth = 0; depth < all.size(); depth++) {
+            all.forEach(unit -> {
+                if (found.contains(unit.path("parent").asString(""))) {
+                    found.add(unit.path("id").asString());
+                }
+            });
+        }
+        return found;
+    }
+
+    private Set<String> tenantsOf(JsonNode page) {
+        Set<String> tenants = new HashSet<>();
+        page.path("accounts")
+                .forEach(account -> tenants.add(account.path("tenantId").asString()));
+        return tenants;
+    }
+
+    @Test
+    void peopleOfTheUnitsWithAnAccountInTheTenantsAreSeenAndNobodyElse() throws Exception {
+        Browserless looker = looker(cast, List.of("pelagia/south"), List.of("south-bay"));
+        String south = cast.find("/api/v1/tenants", "path", "pelagia/south");
+        Set<String> units = below("south-bay");
+        JsonNode seen = looker.get("/api/v1/people?limit=1000").body();
+        Set<String> ids = new HashSet<>();
+        seen.path("people").forEach(row -> ids.add(row.path("id").asString()));
+        assertThat(ids).isNotEmpty().hasSize(seen.path("total").asInt());
+        JsonNode all = cast.tove.get("/api/v1/people?limit=1000").body().path("people");
+        for (int place = 0; place < all.size(); place += 7) {
+            String id = all.path(place).path("id").asString();
+            Answer asked = looker.get("/api/v1/people/" + id);
+            assertThat(asked.status()).isEqualTo(ids.contains(id) ? 200 : 403);
+            if (ids.contains(id)) {
+                assertThat(page(id).path("engagements")
+                                .valueStream()
+                                .map(one -> one.path("unitId").asString()))
+                        .as("%s", all.path(place))
+                        .anyMatch(units::contains);
+                assertThat(tenantsOf(page(id))).contains(south);
+                assertThat(tenantsOf(asked.body())).containsExactly(south);
+                assertThat(asked.body().path("history").size()).isZero();
+                assertThat(looker.get("/api/v1/people/" + id + "/access")
+                                .body()
+                                .path("tenants")
+                                .size())
+                        .isLessThanOrEqualTo(1);
+            } else {
+                assertThat(asked.body().toString())
+                        .doesNotContain(all.path(place).path("name").asString());
+            }
+        }
+    }
+
+    @Test
+    void aTenantIsSeenByThoseWhoSeeEverybodyInIt() throws Exception {
+        Browserless looker = looker(cast, List.of("pelagia/south"), List.of());
+        String south = cast.find("/api/v1/tenants", "path", "pelagia/south");
+        String north = cast.find("/api/v1/tenants", "path", "pelagia/north");
+        assertThat(looker.get("/api/v1/tenants")
+                        .body()
+                        .valueStream()
+                        .map(row -> row.path("id").asString()))
+                .containsExactly(south);
+        assertThat(looker.get("/api/v1/tenants/" + south).status()).isEqualTo(200);
+        assertThat(looker.get("/api/v1/tenants/" + north).status()).isEqualTo(403);
+        Browserless ofUnit = looker(cast, List.of(), List.of("south-bay"));
+        assertThat(ofUnit.get("/api/v1/tenants").body().size()).isZero();
+        assertThat(ofUnit.get("/api/v1/tenants/" + south).status()).isEqualTo(403);
+    }
+
+    @Test
+    void aSearchFindsNobodyOutside() throws Exception {
+        Browserless looker = looker(cast, List.of(), List.of("south-bay"));
+        assertThat(cast.tove
+                        .get("/api/v1/people?q=ines.abara")
+                        .body()
+                        .path("total")
+                        .asInt())
+                .isEqualTo(1);
+        assertThat(looker.get("/api/v1/people?q=ines.abara")
+                        .body()
+                        .path("total")
+                        .asInt())
+                .isZero();
+        assertThat(looker.get("/api/v1/session").body().path("seesScopeOnly").asBoolean())
+                .isTrue();
+    }
+
+    @Test
+    void onlyWhoJustLooksSeesOnlyTheirScope() throws Exception {
+        String preparer = made(cast, Cast.unique("preparer"), "PREPARE");
+        Answer refused = limit(cast, preparer, List.of("pelagia/south"), List.of());
+        assertThat(refused.status()).isEqualTo(400);
+        assertThat(refused.body().toString()).contains("can only look");
+        String looker = made(cast, Cast.unique("looker"), "LOOK");
+        assertThat(limit(cast, looker, List.of(), List.of()).status()).isEqualTo(400);
+        assertThat(limit(cast, looker, List.of("pelagia/south"), List.of()).status())
+                .isEqualTo(204);
+        ObjectNode acts = cast.tove.object();
+        acts.putArray("acts").add("PREPARE");
+        assertThat(cast.tove
+                        .send("PUT", "/api/v1/administrators/" + looker + "/acts", acts)
+                        .status())
+                .isEqualTo(400);
+    }
+}

@@ -1,0 +1,96 @@
+package wexa.server.roles;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import wexa.server.testing.Cast;
+import wexa.server.testing.Newcomers;
+
+/** Conflict rules on the road: what they forbid stays in the draft, and colleagues do not hand it on. */
+class ConflictTest {
+    private final Cast cast = Cast.shared();
+
+    ConflictTest() throws Exception {}
+
+    private static List<String> codes(JsonNode entry) {
+        return entry.path("findings")
+                .valueStream()
+                .map(finding -> finding.path("code").asString())
+                .toList();
+    }
+
+    private static JsonNode last(JsonNode draft) {
+        return draft.path("entries").get(draft.path("entries").size() - 1);
+    }
+
+    private JsonNode give(JsonNode draft, String person, String role) throws Exception {
+        return cast.put(
+                draft,
+                "assignment.give",
+                Map.of("subject", "person:" + person, "role", role, "tenant", "quayside/south", "area", "ticket-hall"));
+    }
+
+    @Test
+    void whoIssuesRefundsIsNotLetApproveThem() throws Exception {
+        JsonNode draft = Newcomers.engaged(
+                cast.tove, Cast.unique("two.hats"), Cast.unique("C").replace('.', '-'), "south-bay");
+        String person = Cast.personIn(draft);
+        draft = give(give(draft, person, "till-clerk"), person, "till-lead");
+        assertThat(last(draft).path("state").asString()).isEqualTo("TO_SETTLE");
+        assertThat(codes(last(draft))).contains("conflict.blocks");
+        assertThat(last(draft).path("findings").get(0).path("text").asString())
+                .contains("Issues a refund and approves it", "Quayside South, Ticket hall");
+        assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
+        JsonNode left =
+                cast.tove.get("/api/v1/drafts/" + draft.path("id").asString()).body();
+        assertThat(left.path("entries")).hasSize(1);
+    }
+
+    @Test
+    void colleaguesDoNotHandOnWhatConflicts() throws Exception {
+        JsonNode draft = Newcomers.engaged(
+                cast.tove, Cast.unique("shop.hand"), Cast.unique("C").replace('.', '-'), "south-bay");
+        draft = cast.change(draft, Cast.entry(draft, "engagement.begin"), Map.of("job", "Shop assistant"));
+        String person = Cast.personIn(draft);
+        JsonNode peers = cast.tove
+                .get("/api/v1/people/" + person + "/peers?draft="
+                        + draft.path("id").asString())
+                .body();
+        Map<String, String> verdicts = new java.util.HashMap<>();
+        peers.path("traits")
+                .forEach(trait -> verdicts.put(
+                        trait.path("name").asString() + trait.path("detail").asString(),
+                        trait.path("verdict").asString()));
+        assertThat(verdicts)
+                .containsEntry("Kiosk crew", "COMMON")
+                .containsEntry("Till leadQuayside South, South Bay kiosk", "CONFLICTS");
+    }
+
+    @Test
+    void rulesNameThoseInWhomTheirSidesMeet() throws Exception {
+        JsonNode rules = cast.tove.get("/api/v1/roles/conflicts").body();
+        JsonNode refunds = rules.valueStream()
+                .filter(rule -> rule.path("name").asString().startsWith("Issues a refund"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(refunds.path("manner").asString()).isEqualTo("BLOCK");
+        assertThat(refunds.path("one").get(0).asString()).isEqualTo("Refunds: issue");
+        List<String> met = refunds.path("met")
+                .valueStream()
+                .map(one -> one.path("name").asString())
+                .toList();
+        List<String> onDesk = cast.tove
+                .get("/api/v1/desk")
+                .body()
+                .path("items")
+                .valueStream()
+                .filter(item -> item.path("kind").asString().equals("CONFLICT"))
+                .map(item -> item.path("title").asString())
+                .toList();
+        assertThat(met).contains("Anouk Shearwater");
+        assertThat(onDesk).containsAll(met);
+    }
+}
