@@ -6,7 +6,7 @@ import { useMay } from "../session/hooks";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 
-/** People whom the draft gives something where they have no account: all of these are opened at one stroke. */
+/** People whom the draft gives something where they have no account: all of these are opened at once. */
 export function MissingAccounts({ draft }: { draft: Draft }) {
   const client = useQueryClient();
   const mayPrepare = useMay("PREPARE");

@@ -27,8 +27,8 @@ function Desk() {
             <>
               <p className="text-soft">
                 {data.total === 0
-                  ? "Nothing needs a hand."
-                  : `${count(data.total, "thing needs", "things need")} a hand today.`}
+                  ? "Nothing needs attention."
+                  : `${count(data.total, "thing needs", "things need")} attention today.`}
                 {counted(data, ["SCHEDULED"]).all > 0 &&
                   ` ${count(counted(data, ["SCHEDULED"]).all, "person has", "people have")} changes scheduled.`}
               </p>
@@ -113,7 +113,7 @@ function Act({ item }: { item: Item }) {
         </Link>
       );
     case "IDENTIFIED":
-      return item.act === "Go on" ? (
+      return item.act === "Continue" ? (
         <Link to="/onboard" search={{ draft: item.target }} className={`${ACT} btn-primary`}>
           {item.act}
         </Link>

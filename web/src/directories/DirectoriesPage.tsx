@@ -39,7 +39,8 @@ export function DirectoriesPage() {
         )}
       </div>
       <p className="text-soft">
-        Where identities are born. A reading that is empty or was cut off removes nobody, and nobody is merged unseen.
+        The source of identities. A reading that is empty or was cut off removes nobody, and nobody is merged without
+        your saying so.
       </p>
       <Told error={read.error} />
       <Read of={pairs} what="the directories">

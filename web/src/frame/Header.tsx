@@ -67,7 +67,7 @@ export function Header({ onKeys }: { onKeys: () => void }) {
             {(counts[place.name] ?? 0) > 0 && (
               <span
                 className="ml-1.5 rounded-lg bg-[var(--line)] px-1.5 font-mono text-xs font-semibold text-base-content"
-                title={place.name === "Desk" ? "things that need a hand" : "tenants that differ"}
+                title={place.name === "Desk" ? "things that need attention" : "tenants that differ"}
               >
                 {counts[place.name]}
               </span>

@@ -14,7 +14,7 @@ const ROW = 52;
 
 type Message = Schemas["MessageView"];
 
-/** What people are told about their accounts: what was sent, what waits, and what wants a hand. */
+/** What people are told about their accounts: what was sent, what waits, and what needs attention. */
 export function MessagesPage() {
   const { look, id } = useSearch({ from: "/messages" });
   const navigate = useNavigate();

@@ -14,7 +14,7 @@ const WHY_LEFT: Record<string, string> = {
   LIMITED: "for a time only",
 };
 
-/** What people with the same job have: nearly all of it is taken over at one stroke, what is peculiar to one is left. */
+/** What people with the same job have: nearly all of it is taken over at once, what is peculiar to one is left. */
 export function Like({ draft, person, from }: { draft: Draft; person: string; from: string | undefined }) {
   const { put, take } = useDraft(draft.id);
   const [like, setLike] = useState<string>();

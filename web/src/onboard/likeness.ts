@@ -34,7 +34,7 @@ export function drafted(draft: Draft, trait: Trait): string[] {
   return [...found, ...seats].map((one) => one.id);
 }
 
-/** What is taken over at one stroke: what nearly all have, and the person does not, with the draft as it is. */
+/** What is taken over at once: what nearly all have, and the person does not, with the draft as it is. */
 export function toTakeOver(traits: readonly Trait[], draft: Draft): Trait[] {
   return traits.filter((trait) => trait.verdict === "COMMON" && !trait.has && drafted(draft, trait).length === 0);
 }

@@ -159,7 +159,7 @@ class OneStageIT {
 
             browser.open("/");
             browser.sees("Accepted the invitation");
-            browser.link("Go on").click();
+            browser.link("Continue").click();
             browser.heading("Onboard Ada Marsh");
             browser.link("Review").click();
             browser.button("Apply 2 changes").click();

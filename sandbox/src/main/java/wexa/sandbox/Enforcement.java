@@ -22,7 +22,7 @@ final class Enforcement {
     record Decision(boolean permitted, String reason) {}
 
     Decision decide(String userName, String type, String action, String area) {
-        Optional<ObjectNode> user = tenant.list("Users").stream()
+        Optional<ObjectNode> user = tenant.kept("Users").stream()
                 .filter(one -> one.path("userName").asText().equalsIgnoreCase(userName))
                 .findFirst();
         if (user.isEmpty()) {
@@ -42,14 +42,14 @@ final class Enforcement {
 
     private boolean isGranted(ObjectNode user, String permission, String area) {
         Set<String> holders = new HashSet<>(Set.of(user.get("id").asText()));
-        for (ObjectNode group : tenant.list("Groups")) {
+        for (ObjectNode group : tenant.kept("Groups")) {
             for (JsonNode member : group.path("members")) {
                 if (member.path("value").equals(user.get("id"))) {
                     holders.add(group.get("id").asText());
                 }
             }
         }
-        for (ObjectNode assignment : tenant.list("Assignments")) {
+        for (ObjectNode assignment : tenant.kept("Assignments")) {
             boolean concerns =
                     holders.contains(assignment.path("subject").path("value").asText());
             if (concerns
@@ -82,7 +82,7 @@ final class Enforcement {
     }
 
     private String parentOf(String area) {
-        return tenant.list("Areas").stream()
+        return tenant.kept("Areas").stream()
                 .filter(one -> one.path("key").asText().equals(area))
                 .map(one -> one.path("parent").asText(""))
                 .findFirst()
@@ -90,9 +90,13 @@ final class Enforcement {
     }
 
     private boolean roleGives(String role, String permission) {
-        for (JsonNode given : tenant.get("Roles", role).path("permissions")) {
-            if (given.asText().equals(permission)) {
-                return true;
+        for (ObjectNode one : tenant.kept("Roles")) {
+            if (one.path("id").asText().equals(role)) {
+                for (JsonNode given : one.path("permissions")) {
+                    if (given.asText().equals(permission)) {
+                        return true;
+                    }
+                }
             }
         }
         return false;

@@ -148,7 +148,7 @@ public class DeskService {
             }
             items.add(new DeskView.Item(
                     "PAIRS",
-                    one.name() + ": " + all + " to look at",
+                    one.name() + ": " + all + " to review",
                     String.join("; ", parts),
                     "Compare",
                     one.name(),
@@ -346,7 +346,7 @@ public class DeskService {
                     "INERT",
                     model.people().get(one.person()).name(),
                     model.roles().get(assignment.role()).name() + " in " + model.title(tenant)
-                            + " does nothing without a place",
+                            + " has no effect without an area",
                     "Open",
                     one.person().toString(),
                     null,

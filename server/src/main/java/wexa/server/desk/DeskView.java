@@ -6,9 +6,9 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What needs a hand today, most urgent first; of each kind so many, and how many more there are.
+ * What needs attention today, most urgent first; of each kind so many, and how many more there are.
  *
- * @param total all that needs a hand, listed or not
+ * @param total all that needs attention, listed or not
  */
 public record DeskView(List<Item> items, List<More> more, int total) {
     /** How many of a kind are not listed. */

@@ -67,7 +67,7 @@ class Invitations {
                 isKnown ? "IDENTIFIED" : "INVITED",
                 person.name(),
                 text + (draft.isEmpty() ? "" : ". Accounts wait in a draft"),
-                draft.isPresent() && isKnown ? "Go on" : "Open",
+                draft.isPresent() && isKnown ? "Continue" : "Open",
                 (isKnown ? draft : Optional.<UUID>empty())
                         .orElse(person.id().value())
                         .toString(),

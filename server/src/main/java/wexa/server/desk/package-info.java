@@ -1,4 +1,4 @@
-/** What needs a hand today. */
+/** What needs attention today. */
 @NullMarked
 package wexa.server.desk;
 

@@ -82,7 +82,7 @@ public class DirectorySources {
                 lack);
     }
 
-    /** Where the organisation's own people are born: its first directory, or {@code own} where there is none. */
+    /** The home of the organisation's own people: its first directory, or {@code own} where there is none. */
     public Key ownHome() {
         return all().stream().findFirst().map(source -> Key.of(source.key())).orElseGet(() -> Key.of("own"));
     }

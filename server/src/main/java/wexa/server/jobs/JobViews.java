@@ -22,7 +22,7 @@ import wexa.server.stored.StoredForms;
 
 /**
  * Lays jobs out. However long a job is, a page of it shows at most {@value #SHOWN_OF_A_TENANT} steps of a tenant: all
- * in their order where they fit, else those that want a hand first, and the rest is counted.
+ * in their order where they fit, else those that need attention first, and the rest is counted.
  */
 @Component
 class JobViews {

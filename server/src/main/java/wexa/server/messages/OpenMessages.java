@@ -3,7 +3,7 @@ package wexa.server.messages;
 import org.springframework.stereotype.Component;
 import wexa.server.messages.Message.State;
 
-/** How many messages want a hand. */
+/** How many messages need attention. */
 @Component
 public class OpenMessages {
     private final MessageStore store;

@@ -12,6 +12,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -24,6 +25,7 @@ import wexa.server.WexaServer;
 
 /** A server with the demo scenario and its stand-ins, all on free loopback ports, in a folder of its own. */
 public final class Stage implements AutoCloseable {
+    private static final int SLOW_MILLIS = 50;
     private static final Instant OPENS = Instant.parse("2026-11-23T08:00:00Z");
 
     private final Path folder;
@@ -39,10 +41,21 @@ public final class Stage implements AutoCloseable {
         this.offset = Duration.between(Instant.now(), OPENS);
         this.options = List.of(options);
         ScenarioFiles.write(folder.resolve("source"));
+        hurry(folder.resolve("source/tenants"));
         Files.copy(folder.resolve("source/tenants.json"), folder.resolve("tenants.json"));
         startStandIns(0);
         directories = new Directories(folder.resolve("source"), 0);
         startServer();
+    }
+
+    /** The demo's slow tenant takes longer for each answer than a test needs to see that it is the slow one. */
+    private static void hurry(Path tenants) throws IOException {
+        try (Stream<Path> files = Files.list(tenants)) {
+            for (Path file : (Iterable<Path>) files::iterator) {
+                String text = Files.readString(file);
+                Files.writeString(file, text.replaceFirst("(\"delayMillis\"\\s*:\\s*)[1-9]\\d*", "$1" + SLOW_MILLIS));
+            }
+        }
     }
 
     private void startStandIns(int port) throws Exception {

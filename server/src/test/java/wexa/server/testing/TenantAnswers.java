@@ -68,8 +68,10 @@ public final class TenantAnswers {
             }
         }
         Evaluations tenants = connections.of(tenant.id()).orElseThrow().evaluations();
-        Outcome<List<Evaluations.Answer>> outcome =
-                patiently().until(() -> tenants.ask(userName, questions), Outcome.Done.class::isInstance);
+        Outcome<List<Evaluations.Answer>> outcome = tenants.ask(userName, questions);
+        if (!(outcome instanceof Outcome.Done)) {
+            outcome = patiently().until(() -> tenants.ask(userName, questions), Outcome.Done.class::isInstance);
+        }
         List<Evaluations.Answer> answers = ((Outcome.Done<List<Evaluations.Answer>>) outcome).value();
         List<Yes> found = new ArrayList<>();
         for (int place = 0; place < all.size(); place++) {
