@@ -132,7 +132,7 @@ class InvitationTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(item.path("kind").asString()).isEqualTo("IDENTIFIED");
-        assertThat(item.path("act").asString()).isEqualTo("Go on");
+        assertThat(item.path("act").asString()).isEqualTo("Continue");
         JsonNode job = cast.carried(draft(left));
         assertThat(job.path("state").asString()).isEqualTo("DONE");
         assertThat(cast.tove
