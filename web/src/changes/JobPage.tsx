@@ -3,7 +3,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { jobQuery } from "../api/changeQueries";
-import { peopleQuery } from "../api/queries";
+import { peopleQuery, deskQuery, tenantsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { Read } from "../ui/states";
@@ -39,6 +39,14 @@ export function JobPage() {
     events.addEventListener("changed", () => void client.invalidateQueries({ queryKey: jobQuery(id).queryKey }));
     return () => events.close();
   }, [id, client]);
+  const state = job.data?.state;
+  useEffect(() => {
+    // what the header counts is another now
+    if (state !== undefined && state !== "RUNNING") {
+      void client.invalidateQueries({ queryKey: deskQuery.queryKey });
+      void client.invalidateQueries({ queryKey: tenantsQuery.queryKey });
+    }
+  }, [state, client]);
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Job">
       <Read of={job} what="the job">
