@@ -40,7 +40,7 @@ export function DirectoriesPage() {
       </div>
       <p className="text-soft">
         The source of identities. A reading that is empty or was cut off removes nobody, and nobody is merged without
-        your saying so.
+        your confirmation.
       </p>
       <Told error={read.error} />
       <Read of={pairs} what="the directories">

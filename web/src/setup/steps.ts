@@ -29,7 +29,7 @@ export function stepsOf(setup: Schemas["StepsView"]): Step[] {
       key: "directory",
       title: "A directory",
       there: few(setup.directories, "directory", "directories"),
-      why: "Newcomers are found there, and sign in with what they have. The first is the home of your own people.",
+      why: "Newcomers are found there, and sign in with the account they have there. The first is the home of your own people.",
       isDone: setup.directories > 0,
     },
     {

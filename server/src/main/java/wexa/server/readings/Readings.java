@@ -31,6 +31,8 @@ import wexa.server.wiring.Ids;
 @Component
 public class Readings {
     private static final Duration LONGEST = Duration.ofHours(6);
+    private static final String TOO_LONG =
+            "the reading took longer than " + LONGEST.toHours() + " hours and was given up; read the tenant again";
     private static final int AT_A_TIME = 500;
     private static final int ROWS_AT_A_TIME = 5_000;
 
@@ -232,7 +234,7 @@ public class Readings {
 
         /**
          * The reading is whole and counts from now on, with what was odd about it in words; unless one that began after it
-         * counts already.
+         * counts already, or it took so long that its rows were taken away.
          */
         public void complete(String remarks, Instant done) {
             // whatever takes long is asked before others have to wait
@@ -240,8 +242,11 @@ public class Readings {
             List<String> gone = rows.linkedAndGone(tenant.value(), reading);
             transactions.executeWithoutResult(status -> {
                 CurrentRow before = locked(tenant);
-                boolean isKept = staged.lock(reading).filter(row -> !row.ended).isPresent();
-                if (before.beganAt.isAfter(began) || !isKept) {
+                if (staged.lock(reading).filter(row -> !row.ended).isEmpty()) {
+                    note(tenant, Freshness.State.FAILED, TOO_LONG, began, Optional.empty(), 0);
+                    return;
+                }
+                if (before.beganAt.isAfter(began)) {
                     return;
                 }
                 Set<String> newer = keepNewer(before);

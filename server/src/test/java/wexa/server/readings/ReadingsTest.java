@@ -278,6 +278,7 @@ class ReadingsTest {
             staging.complete("", later);
         }
         lost.complete("", later.plusSeconds(1));
+        assertThat(observations.freshness().get(tenant).detail()).contains("longer than 6 hours");
         read.objects()
                 .forEach((key, seen) ->
                         assertThat(observations.find(tenant, key)).hasValue(seen));
