@@ -17,4 +17,12 @@ export default tseslint.config(
       "@typescript-eslint/only-throw-error": "off",
     },
   },
+  {
+    // what is written to the server stands apart from markup, in a feature's mutations.ts
+    files: ["src/**/*.tsx"],
+    ignores: ["src/**/*.test.tsx"],
+    rules: {
+      "no-restricted-imports": ["error", { name: "@tanstack/react-query", importNames: ["useMutation"] }],
+    },
+  },
 );

@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { administratorsQuery, tenantsQuery, unitsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
@@ -12,6 +12,7 @@ import { NewMark } from "../ui/new";
 import { Reach } from "./Reach";
 import { WayIn } from "./WayIn";
 import { reachWords } from "./reachWords";
+import { useAllow, useEndAdministrator, useMakeAdministrator } from "./mutations";
 
 type Known = Schemas["AdministratorView"];
 type Act = Known["acts"][number];
@@ -94,22 +95,13 @@ function List({ known }: { known: Known[] }) {
 }
 
 function Line({ known }: { known: Known }) {
-  const client = useQueryClient();
   const session = useSession();
   const mayGovern = useMay("GOVERN");
   const [isOpen, setOpen] = useState(false);
   const tenants = useQuery(tenantsQuery).data ?? [];
   const units = useQuery(unitsQuery).data ?? [];
-  const refresh = () => client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
-  const allow = useMutation({
-    mutationFn: (acts: Act[]) =>
-      take(api.PUT("/api/v1/administrators/{id}/acts", { params: { path: { id: known.id } }, body: { acts } })),
-    onSettled: refresh,
-  });
-  const end = useMutation({
-    mutationFn: () => take(api.DELETE("/api/v1/administrators/{id}", { params: { path: { id: known.id } } })),
-    onSettled: refresh,
-  });
+  const allow = useAllow(known.id);
+  const end = useEndAdministrator(known.id);
   const isSelf = known.login === session.login;
   const error = allow.error ?? end.error;
   return (
@@ -177,17 +169,9 @@ function Line({ known }: { known: Known }) {
 const NOBODY = { login: "", name: "", password: "" };
 
 function Make() {
-  const client = useQueryClient();
   const [typed, setTyped] = useState(NOBODY);
   const [acts, setActs] = useState<Act[]>(["PREPARE"]);
-  const make = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/administrators", { body: { ...typed, acts } })),
-    onSuccess: () => {
-      setTyped(NOBODY);
-      setActs(["PREPARE"]);
-      return client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
-    },
-  });
+  const make = useMakeAdministrator();
   const field = (name: keyof typeof NOBODY) => ({
     value: typed[name],
     problem: problemOf(make.error, name),
@@ -198,7 +182,15 @@ function Make() {
       className="card-plain p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        make.mutate();
+        make.mutate(
+          { ...typed, acts },
+          {
+            onSuccess: () => {
+              setTyped(NOBODY);
+              setActs(["PREPARE"]);
+            },
+          },
+        );
       }}
     >
       <h2>Another administrator</h2>

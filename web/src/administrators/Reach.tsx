@@ -1,10 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
-import { administratorsQuery } from "../api/queries";
+import { type Schemas } from "../api/client";
 import { PersonPicker } from "../ui/personPicker";
 import { Told } from "../ui/plainField";
 import { toggled } from "./reachWords";
+import { useSetScope } from "./mutations";
 
 type Known = Schemas["AdministratorView"];
 
@@ -20,7 +19,6 @@ export function Reach({
   units: Schemas["UnitView"][];
   onDone: () => void;
 }) {
-  const client = useQueryClient();
   const [inTenants, setInTenants] = useState<string[] | undefined>(known.tenants ?? undefined);
   const [inUnits, setInUnits] = useState<string[] | undefined>(known.units ?? undefined);
   const [seesScopeOnly, setSeesScopeOnly] = useState(known.seesScopeOnly);
@@ -28,36 +26,22 @@ export function Reach({
   const [person, setPerson] = useState(
     known.person ? { id: known.person, name: known.personName ?? "somebody who is gone" } : undefined,
   );
-  const path = { params: { path: { id: known.id } } };
-  const set = useMutation({
-    mutationFn: async () => {
-      await take(
-        api.PUT("/api/v1/administrators/{id}/reach", {
-          ...path,
-          body: {
-            ...(inTenants === undefined ? {} : { tenants: inTenants }),
-            ...(inUnits === undefined ? {} : { units: inUnits }),
-            seesScopeOnly: hasLimit && seesScopeOnly,
-          },
-        }),
-      );
-      await take(
-        api.PUT("/api/v1/administrators/{id}/person", {
-          ...path,
-          body: person === undefined ? {} : { person: person.id },
-        }),
-      );
-    },
-    onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: administratorsQuery.queryKey });
-      onDone();
-    },
-  });
+  const set = useSetScope(known.id);
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        set.mutate();
+        set.mutate(
+          {
+            scope: {
+              ...(inTenants === undefined ? {} : { tenants: inTenants }),
+              ...(inUnits === undefined ? {} : { units: inUnits }),
+              seesScopeOnly: hasLimit && seesScopeOnly,
+            },
+            person: person?.id,
+          },
+          { onSuccess: onDone },
+        );
       }}
     >
       <div className="grid gap-6 min-[1000px]:grid-cols-[1fr_1fr_1fr]">

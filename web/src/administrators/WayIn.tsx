@@ -1,22 +1,13 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
-import { administratorsQuery } from "../api/queries";
+import { type Schemas } from "../api/client";
 import { PlainField, problemOf, Told } from "../ui/plainField";
+import { useRemoveSecondFactorOf, useResetPassword } from "./mutations";
 
 /** For somebody who forgot their password, or lost their authenticator. */
 export function WayIn({ known }: { known: Schemas["AdministratorView"] }) {
-  const client = useQueryClient();
   const [password, setPassword] = useState("");
-  const params = { path: { id: known.id } };
-  const set = useMutation({
-    mutationFn: () => take(api.PUT("/api/v1/administrators/{id}/password", { params, body: { password } })),
-    onSuccess: () => setPassword(""),
-  });
-  const remove = useMutation({
-    mutationFn: () => take(api.DELETE("/api/v1/administrators/{id}/second-factor", { params })),
-    onSuccess: () => client.invalidateQueries({ queryKey: administratorsQuery.queryKey }),
-  });
+  const set = useResetPassword(known.id);
+  const remove = useRemoveSecondFactorOf(known.id);
   return (
     <div className="mt-4 border-t border-line pt-3">
       <b className="text-sm">If {known.name} cannot sign in</b>
@@ -24,7 +15,7 @@ export function WayIn({ known }: { known: Schemas["AdministratorView"] }) {
         className="flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
           event.preventDefault();
-          set.mutate();
+          set.mutate(password, { onSuccess: () => setPassword("") });
         }}
       >
         <div className="w-80">

@@ -81,6 +81,16 @@ function useAmend<T>(id: string, body: (wanted: T) => Schemas["Amend"]) {
   });
 }
 
+/** Shows a draft that an answer brought, open in the dock. */
+export function useShowDraft() {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  return async (draft: Draft) => {
+    keepDraft(client, draft);
+    await navigate({ to: "/changes/drafts/$id", params: { id: draft.id }, search: { draft: draft.id } });
+  };
+}
+
 /** Somebody else was faster: what they did is shown. */
 export function reload(client: QueryClient, id: string, failure: unknown) {
   if (failure instanceof Problem && (failure.status === 412 || failure.status === 409)) {

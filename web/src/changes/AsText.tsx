@@ -1,12 +1,13 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { api, Problem, take } from "../api/client";
-import { draftTextQuery, keepDraft, reload, type Draft } from "../api/drafts";
+import { Problem } from "../api/client";
+import { draftTextQuery, type Draft } from "../api/drafts";
 import { useMay } from "../session/hooks";
 import { Copy } from "../ui/copy";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { rangeOf, refusedLines } from "./textLines";
+import { useSaveText } from "./mutations";
 
 /** The draft as text, a sentence on each line: to copy, to edit, to paste another. */
 export function AsText({ draft }: { draft: Draft }) {
@@ -26,28 +27,11 @@ interface Kept {
 
 /** What is typed stays, with the version that it began from, whatever others do to the draft meanwhile. */
 function Editor({ draft, kept }: { draft: Draft; kept: Kept }) {
-  const client = useQueryClient();
   const mayPrepare = useMay("PREPARE");
   const area = useRef<HTMLTextAreaElement>(null);
   const [edit, setEdit] = useState<{ base: Kept; typed: string } | null>(null);
   const typed = edit?.typed ?? kept.text;
-  const save = useMutation({
-    mutationFn: () =>
-      take(
-        api.PUT("/api/v1/drafts/{id}/text", {
-          params: { path: { id: draft.id }, header: { "If-Match": `"${edit?.base.version ?? kept.version}"` } },
-          body: typed,
-          bodySerializer: (body) => body,
-          headers: { "Content-Type": "text/plain; charset=UTF-8" },
-        }),
-      ),
-    onSuccess: async (saved) => {
-      keepDraft(client, saved);
-      await client.ensureQueryData(draftTextQuery(saved.id, saved.version));
-      setEdit(null);
-    },
-    onError: (failure) => reload(client, draft.id, failure),
-  });
+  const save = useSaveText(draft.id);
   const refused = save.error instanceof Problem ? refusedLines(save.error.fields) : [];
   const lines = typed.split("\n").length;
   const isOvertaken = edit !== null && !save.isPending && edit.base.version < draft.version;
@@ -101,7 +85,9 @@ function Editor({ draft, kept }: { draft: Draft; kept: Kept }) {
             type="button"
             className="btn btn-sm"
             disabled={edit === null || isOvertaken || save.isPending}
-            onClick={() => save.mutate()}
+            onClick={() =>
+              save.mutate({ over: edit?.base.version ?? kept.version, text: typed }, { onSuccess: () => setEdit(null) })
+            }
           >
             Save text to draft
           </button>

@@ -1,14 +1,15 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate, useParams } from "@tanstack/react-router";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
-import { changesetAboutQuery, changesetQuery, draftQuery, draftsQuery } from "../api/changeQueries";
+import { type Schemas } from "../api/client";
+import { changesetAboutQuery, changesetQuery } from "../api/changeQueries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { Picker } from "../ui/picker";
 import { Empty, Read } from "../ui/states";
 import { count, whyWords } from "../ui/words";
 import { Coming } from "./Coming";
+import { useUndo } from "./mutations";
 
 type Changeset = Schemas["ChangesetView"];
 
@@ -70,8 +71,6 @@ function Applied({ changeset }: { changeset: Changeset }) {
 
 /** The way back as a draft; what would not come back is named before. */
 function Undo({ changeset }: { changeset: Changeset }) {
-  const client = useQueryClient();
-  const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
   const [typed, setTyped] = useState("");
   const [takesRest, setTakesRest] = useState(true);
@@ -79,22 +78,7 @@ function Undo({ changeset }: { changeset: Changeset }) {
     ...changesetAboutQuery(changeset.applied.version, typed.trim()),
     enabled: mayPrepare && changeset.undoable > 0,
   });
-  const undo = useMutation({
-    mutationFn: (about: string | undefined) =>
-      take(
-        api.POST("/api/v1/changesets/{version}/undo", {
-          params: {
-            path: { version: changeset.applied.version },
-            query: { about, takesRest: takesRest && changeset.rest != null && about === undefined },
-          },
-        }),
-      ),
-    onSuccess: async (draft) => {
-      client.setQueryData(draftQuery(draft.id).queryKey, draft);
-      void client.invalidateQueries({ queryKey: draftsQuery.queryKey, exact: true });
-      await navigate({ to: "/changes/drafts/$id", params: { id: draft.id }, search: { draft: draft.id } });
-    },
-  });
+  const undo = useUndo(changeset.applied.version);
   return (
     <section className="mt-5">
       <h2>Undo</h2>
@@ -139,7 +123,12 @@ function Undo({ changeset }: { changeset: Changeset }) {
       )}
       {changeset.undoable > 0 && mayPrepare && (
         <div className="mt-3 flex flex-wrap items-center gap-3">
-          <button type="button" className="btn" disabled={undo.isPending} onClick={() => undo.mutate(undefined)}>
+          <button
+            type="button"
+            className="btn"
+            disabled={undo.isPending}
+            onClick={() => undo.mutate({ about: undefined, takesRest: takesRest && changeset.rest != null })}
+          >
             Prepare undo
           </button>
           <span className="text-soft">or only for</span>
@@ -150,7 +139,7 @@ function Undo({ changeset }: { changeset: Changeset }) {
               placeholder="Person, tenant, group, role"
               choices={(about.data ?? []).map((one) => ({ id: one.id, name: one.name, note: one.kind }))}
               onType={setTyped}
-              onPick={(id) => undo.mutate(id)}
+              onPick={(id) => undo.mutate({ about: id, takesRest: false })}
             />
           </div>
         </div>

@@ -1,7 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { jobQuery } from "../api/changeQueries";
 import { peopleQuery, deskQuery, tenantsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
@@ -10,6 +10,7 @@ import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { Coming } from "./Coming";
+import { useRepeatStep, useSkipStep, useStopJob } from "./mutations";
 
 type Job = Schemas["JobView"];
 type Step = Schemas["StepView"];
@@ -78,14 +79,9 @@ function Steps({ job }: { job: Job }) {
   const session = useSession();
   const person = useQuery({ ...peopleQuery(job.name), enabled: job.state === "DONE" });
   const subject = person.data?.people.find((one) => one.name === job.name);
-  const client = useQueryClient();
   const mayApply = useMay("APPLY");
   const { waiting } = job;
-  const stop = useMutation({
-    mutationFn: (reason: string) =>
-      take(api.POST("/api/v1/jobs/{id}/stop", { params: { path: { id: job.id } }, body: { reason } })),
-    onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job.id).queryKey }),
-  });
+  const stop = useStopJob(job.id);
   return (
     <div className="max-w-5xl">
       <h1>{job.name}</h1>
@@ -143,18 +139,10 @@ function Steps({ job }: { job: Job }) {
 }
 
 function StepLine({ step, job }: { step: Step; job: string }) {
-  const client = useQueryClient();
   const session = useSession();
   const mayApply = useMay("APPLY");
-  const again = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/jobs/steps/{step}/again", { params: { path: { step: step.id } } })),
-    onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job).queryKey }),
-  });
-  const skip = useMutation({
-    mutationFn: (reason: string) =>
-      take(api.POST("/api/v1/jobs/steps/{step}/skip", { params: { path: { step: step.id } }, body: { reason } })),
-    onSettled: () => client.invalidateQueries({ queryKey: jobQuery(job).queryKey }),
-  });
+  const again = useRepeatStep(job, step.id);
+  const skip = useSkipStep(job, step.id);
   const state = STATES[step.state];
   const retries = step.state === "WAITING" && step.attempts > 0;
   return (

@@ -1,26 +1,18 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, take, type Schemas } from "../api/client";
-import { keepDraft, type Draft } from "../api/drafts";
+import { useQuery } from "@tanstack/react-query";
+import { type Schemas } from "../api/client";
+import { type Draft } from "../api/drafts";
 import { missingAccountsQuery } from "../api/changeQueries";
 import { useMay } from "../session/hooks";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { useOpenMissingAccounts } from "./mutations";
 
 /** People whom the draft gives something where they have no account: all of these are opened at once. */
 export function MissingAccounts({ draft }: { draft: Draft }) {
-  const client = useQueryClient();
   const mayPrepare = useMay("PREPARE");
   const query = useQuery(missingAccountsQuery(draft.id, draft.version));
   const missing = query.data ?? [];
-  const open = useMutation({
-    mutationFn: () =>
-      take(
-        api.POST("/api/v1/drafts/{id}/missing-accounts", {
-          params: { path: { id: draft.id }, header: { "If-Match": `"${draft.version}"` } },
-        }),
-      ),
-    onSuccess: (next) => keepDraft(client, next),
-  });
+  const open = useOpenMissingAccounts(draft);
   const ready = missing.filter((one) => one.people > 0);
   const all = ready.reduce((sum, one) => sum + one.people, 0);
   return (

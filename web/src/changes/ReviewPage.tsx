@@ -1,9 +1,8 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
-import { api, Problem, take } from "../api/client";
 import { newId, useDraft, type Draft } from "../api/drafts";
-import { draftQuery, lacksQuery, reviewQuery } from "../api/changeQueries";
+import { lacksQuery, reviewQuery } from "../api/changeQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
@@ -14,6 +13,7 @@ import { Entries } from "./Entries";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
 import { Told } from "./Told";
+import { useApply } from "./mutations";
 
 /** So many coming days are told in the headline. */
 const MOST_LATER = 3;
@@ -279,36 +279,13 @@ function Unread({ draft }: { draft: Draft }) {
 }
 
 function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
-  const client = useQueryClient();
-  const navigate = useNavigate();
   const mayApply = useMay("APPLY");
   // what was shown is what is applied: nothing while another review is on its way
   const review = useQuery(reviewQuery(draft.id, draft.version));
   const digest = review.isPlaceholderData || review.isFetching ? undefined : review.data?.digest;
   // one id per look at the review: sent twice, it applies once
   const [requestId] = useState(newId);
-  const apply = useMutation({
-    mutationFn: () =>
-      take(
-        api.POST("/api/v1/drafts/{id}/apply", {
-          params: { path: { id: draft.id } },
-          body: { requestId, draftVersion: draft.version, digest: digest ?? "" },
-        }),
-      ),
-    onSuccess: async (result) => {
-      await client.invalidateQueries();
-      if (result.job) {
-        await navigate({ to: "/changes/jobs/$id", params: { id: result.job }, search: { draft: undefined } });
-      } else {
-        await navigate({ to: "/changes", search: { draft: undefined } });
-      }
-    },
-    onError: (failure) => {
-      if (failure instanceof Problem && failure.status === 409) {
-        void client.invalidateQueries({ queryKey: draftQuery(draft.id).queryKey });
-      }
-    },
-  });
+  const apply = useApply(draft.id);
   const { ready, toSettle, alreadySo } = draft.summary;
   const lacks = useQuery(lacksQuery(draft.id, draft.version)).data ?? [];
   // a tenant may differ from what is already so here
@@ -328,7 +305,7 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
           (ready === 0 && !isAgain) ||
           lacks.length > 0
         }
-        onClick={() => apply.mutate()}
+        onClick={() => apply.mutate({ requestId, draftVersion: draft.version, digest: digest ?? "" })}
       >
         {isAgain
           ? `Send ${count(steps, "step")}`

@@ -1,29 +1,17 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { useMayEverywhere } from "../session/hooks";
 import { DirectoryForm } from "../setup/DirectoryForm";
 import { Told } from "../ui/plainField";
+import { useDisconnectDirectory, usePauseDirectory } from "./mutations";
 
 /** Reaching a directory otherwise, pausing it, and ending its connection: for those that were connected here. */
 export function Connection({ one }: { one: Schemas["DirectoryView"] }) {
-  const client = useQueryClient();
   const mayGovern = useMayEverywhere("GOVERN");
   const [isOpen, setOpen] = useState(false);
   const [isEnding, setEnding] = useState(false);
-  const params = { path: { key: one.key } };
-  const fresh = { onSuccess: () => client.invalidateQueries() };
-  const pause = useMutation({
-    mutationFn: () =>
-      one.isPaused
-        ? take(api.DELETE("/api/v1/directory/sources/{key}/pause", { params }))
-        : take(api.POST("/api/v1/directory/sources/{key}/pause", { params })),
-    ...fresh,
-  });
-  const end = useMutation({
-    mutationFn: () => take(api.DELETE("/api/v1/directory/sources/{key}", { params })),
-    ...fresh,
-  });
+  const pause = usePauseDirectory(one.key);
+  const end = useDisconnectDirectory(one.key);
   if (!mayGovern) {
     return null;
   }
@@ -47,7 +35,7 @@ export function Connection({ one }: { one: Schemas["DirectoryView"] }) {
           className="btn btn-xs"
           aria-label={`${one.isPaused ? "Resume" : "Pause"} ${one.name}`}
           disabled={pause.isPending}
-          onClick={() => pause.mutate()}
+          onClick={() => pause.mutate(!one.isPaused)}
         >
           {one.isPaused ? "Resume" : "Pause"}
         </button>

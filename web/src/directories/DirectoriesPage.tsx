@@ -1,7 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { entry, useAct } from "../api/drafts";
 import { draftQuery } from "../api/changeQueries";
 import { PAIRS, pairsQuery } from "../api/queries";
@@ -13,21 +13,15 @@ import { count } from "../ui/words";
 import { GroupShifts } from "./GroupShifts";
 import { Connection } from "./Connection";
 import { CASES, counted, joined, linesOf, takenOver, type Pair } from "./pairs";
+import { useKeepApart, useReadDirectories } from "./mutations";
 
 /** The directories as they were last read, and what does not go together, side by side. */
 export function DirectoriesPage() {
-  const client = useQueryClient();
   // a reading applies what the policy lets through
   const mayRead = useMayEverywhere("APPLY");
   const [limit, setLimit] = useState(PAIRS);
   const pairs = useQuery(pairsQuery(limit));
-  const read = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/directory/readings")),
-    onSuccess: (fresh) => {
-      client.setQueryData(pairsQuery(PAIRS).queryKey, fresh);
-      return client.invalidateQueries({ queryKey: ["directory", "pairs"] });
-    },
-  });
+  const read = useReadDirectories();
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Directories">
       <div className="flex items-center gap-3">
@@ -164,21 +158,12 @@ function Side({ pair, name }: { pair: Pair; name: string }) {
 }
 
 function Acts({ pair }: { pair: Pair }) {
-  const client = useQueryClient();
   const mayPrepare = useMay("PREPARE");
   const { act, error, isPending } = useAct();
   const { draft } = useSearch({ from: "__root__" });
   const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined });
   const drafted = open.data?.entries.some((one) => one.form === "person.edit" && one.fields.person === pair.person.id);
-  const apart = useMutation({
-    mutationFn: () =>
-      take(
-        api.POST("/api/v1/directory/apart", {
-          body: { directory: pair.directory, entry: pair.listed?.id ?? "", person: pair.person.id },
-        }),
-      ),
-    onSuccess: () => client.invalidateQueries({ queryKey: ["directory", "pairs"] }),
-  });
+  const apart = useKeepApart();
   // who is linked to an entry that is still there is hardly another one as well
   const isElsewhere = pair.person.entry !== undefined && pair.person.entry !== null;
   const name = `${pair.person.given} ${pair.person.family}`;
@@ -201,7 +186,12 @@ function Acts({ pair }: { pair: Pair }) {
           <>
             {pair.kind === "COLLIDES" && (
               <>
-                {button("They are two", () => apart.mutate(), isElsewhere)}
+                {button(
+                  "They are two",
+                  () =>
+                    apart.mutate({ directory: pair.directory, entry: pair.listed?.id ?? "", person: pair.person.id }),
+                  isElsewhere,
+                )}
                 {button(
                   isElsewhere ? "They are one: link to this entry instead" : "They are one: join",
                   () => put(joined(pair)),

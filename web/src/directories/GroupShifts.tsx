@@ -1,10 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
-import { api, take, type Schemas } from "../api/client";
-import { draftQuery, draftsQuery } from "../api/changeQueries";
+import { Link } from "@tanstack/react-router";
+import { type Schemas } from "../api/client";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";
 import { shiftWords } from "./groups";
+import { useRetireGroup } from "./mutations";
 
 type Line = Schemas["GroupLine"];
 
@@ -48,18 +47,8 @@ export function GroupShifts({ directories }: { directories: Schemas["DirectoryVi
 }
 
 function Row({ line, directory }: { line: Line; directory: string }) {
-  const client = useQueryClient();
-  const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
-  const retire = useMutation({
-    mutationFn: (id: string) =>
-      take(api.POST("/api/v1/directory/groups/{id}/retirement", { params: { path: { id } } })),
-    onSuccess: async (draft) => {
-      client.setQueryData(draftQuery(draft.id).queryKey, draft);
-      void client.invalidateQueries({ queryKey: draftsQuery.queryKey, exact: true });
-      await navigate({ to: "/changes/drafts/$id", params: { id: draft.id }, search: { draft: draft.id } });
-    },
-  });
+  const retire = useRetireGroup();
   const id = line.group ?? undefined;
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1.5">

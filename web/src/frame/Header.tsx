@@ -1,9 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
-import { api, take } from "../api/client";
 import { deskQuery, tenantsQuery } from "../api/queries";
 import { useSeesAll, useSession } from "../session/hooks";
+import { useSignOut } from "../session/mutations";
 import { chooseTheme, storedTheme } from "../ui/theme";
 import { Find } from "./Find";
 import { Mark } from "./Mark";
@@ -85,7 +85,7 @@ export function Header({ onKeys }: { onKeys: () => void }) {
 
 function Account({ onKeys }: { onKeys: () => void }) {
   const session = useSession();
-  const client = useQueryClient();
+  const signOut = useSignOut();
   const navigate = useNavigate();
   const seesAll = useSeesAll();
   const to = (place: (typeof BEHIND)[number]) => ({ name: place.name, go: () => void navigate({ to: place.to }) });
@@ -94,14 +94,7 @@ function Account({ onKeys }: { onKeys: () => void }) {
     { name: "Keys", go: onKeys },
     { name: "Your sign-in", go: () => void navigate({ to: "/sign-in" }) },
     ...BEHIND.filter((place) => seesAll && (!place.isForGovernors || session.acts.includes("GOVERN"))).map(to),
-    {
-      name: "Sign out",
-      go: () =>
-        void take(api.DELETE("/api/v1/session")).then(() => {
-          client.clear();
-          window.location.assign("/");
-        }),
-    },
+    { name: "Sign out", go: () => signOut.mutate() },
   ];
   const may = seesAll ? mayWords(session.acts) : "sees only their scope";
   return (

@@ -1,15 +1,13 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
-import { policiesQuery } from "../api/queries";
+import { type Schemas } from "../api/client";
 import { useMayEverywhere, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { ORIGINS, policyWords } from "./words";
+import { useSetPolicy } from "./mutations";
 
 /** One policy in a sentence; who may govern changes it here, and answers for it from then on. */
 export function Policy({ policy }: { policy: Schemas["PolicyView"] }) {
-  const client = useQueryClient();
   const session = useSession();
   const mayGovern = useMayEverywhere("GOVERN");
   const [isOpen, setOpen] = useState(false);
@@ -17,11 +15,7 @@ export function Policy({ policy }: { policy: Schemas["PolicyView"] }) {
   const [people, setPeople] = useState(String(policy.mostPeople));
   const [percent, setPercent] = useState(String(policy.mostPercent));
   const wanted = { mode, mostPeople: Number(people), mostPercent: Number(percent) };
-  const set = useMutation({
-    mutationFn: () =>
-      take(api.PUT("/api/v1/policies/{origin}", { params: { path: { origin: policy.origin } }, body: wanted })),
-    onSuccess: () => client.invalidateQueries({ queryKey: policiesQuery.queryKey }),
-  });
+  const set = useSetPolicy(policy.origin);
   const shown = isOpen ? { ...policy, ...wanted } : policy;
   const title = ORIGINS[policy.origin]?.title ?? policy.origin;
   return (
@@ -51,7 +45,7 @@ export function Policy({ policy }: { policy: Schemas["PolicyView"] }) {
           className="mt-2 border-t border-line pt-2"
           onSubmit={(event) => {
             event.preventDefault();
-            set.mutate();
+            set.mutate(wanted);
           }}
         >
           <fieldset className="flex flex-wrap gap-x-5 gap-y-1">

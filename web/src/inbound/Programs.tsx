@@ -1,13 +1,12 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
-import { servicesQuery } from "../api/queries";
+import { type Schemas } from "../api/client";
 import { useMayEverywhere, useNow, useSession } from "../session/hooks";
 import { ago, day } from "../ui/dates";
 import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { EmptyItem } from "../ui/states";
 import { NewMark } from "../ui/new";
+import { useEndProgram, useMakeProgram } from "./mutations";
 
 type Program = Schemas["ServiceView"];
 
@@ -31,14 +30,10 @@ export function Programs({ programs }: { programs: Program[] }) {
 }
 
 function Line({ program }: { program: Program }) {
-  const client = useQueryClient();
   const session = useSession();
   const now = useNow();
   const mayGovern = useMayEverywhere("GOVERN");
-  const end = useMutation({
-    mutationFn: () => take(api.DELETE("/api/v1/services/{id}", { params: { path: { id: program.id } } })),
-    onSettled: () => client.invalidateQueries({ queryKey: servicesQuery.queryKey }),
-  });
+  const end = useEndProgram(program.id);
   const isOver = new Date(program.expiresAt).getTime() <= now;
   return (
     <li className="flex min-h-10 flex-wrap items-center gap-x-3 px-3 py-1">
@@ -65,23 +60,23 @@ function Line({ program }: { program: Program }) {
 }
 
 function Make() {
-  const client = useQueryClient();
   const [name, setName] = useState("");
   const [days, setDays] = useState(USUAL_DAYS);
-  const make = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/services", { body: { name, days: Number(days) } })),
-    onSuccess: () => {
-      setName("");
-      setDays(USUAL_DAYS);
-      return client.invalidateQueries({ queryKey: servicesQuery.queryKey });
-    },
-  });
+  const make = useMakeProgram();
   return (
     <form
       className="mt-3"
       onSubmit={(event) => {
         event.preventDefault();
-        make.mutate();
+        make.mutate(
+          { name, days: Number(days) },
+          {
+            onSuccess: () => {
+              setName("");
+              setDays(USUAL_DAYS);
+            },
+          },
+        );
       }}
     >
       <div className="grid max-w-xl grid-cols-[1fr_8rem_auto] items-start gap-3">

@@ -1,12 +1,13 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { messageQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { day, moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { canDrop, OCCASIONS, sendWord, stateWord } from "./words";
+import { useDropMessage, useSendMessage } from "./mutations";
 
 /** One message as it was sent, or as it would be sent now. */
 export function Letter({ id }: { id: string }) {
@@ -65,12 +66,9 @@ function How({ message }: { message: Schemas["MessageView"] }) {
 }
 
 function Acts({ message }: { message: Schemas["MessageView"] }) {
-  const client = useQueryClient();
   const mayApply = useMay("APPLY");
-  const path = { params: { path: { id: message.id } } };
-  const onSettled = () => client.invalidateQueries({ queryKey: ["messages"] });
-  const send = useMutation({ mutationFn: () => take(api.POST("/api/v1/messages/{id}/send", path)), onSettled });
-  const drop = useMutation({ mutationFn: () => take(api.POST("/api/v1/messages/{id}/drop", path)), onSettled });
+  const send = useSendMessage(message.id);
+  const drop = useDropMessage(message.id);
   const word = sendWord(message.state);
   if (!mayApply) {
     return null;

@@ -1,13 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useDeferredValue, useId, useRef, useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { sampleQuery, templatesQuery } from "../api/queries";
 import { useMayEverywhere, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { OCCASIONS } from "./words";
+import { useSetTemplate } from "./mutations";
 
 type Template = Schemas["TemplateView"];
 
@@ -52,7 +53,6 @@ export function TemplatesPage() {
 }
 
 function Writing({ template }: { template: Template }) {
-  const client = useQueryClient();
   const session = useSession();
   const mayGovern = useMayEverywhere("GOVERN");
   const id = useId();
@@ -62,16 +62,7 @@ function Writing({ template }: { template: Template }) {
   const [body, setBody] = useState(template.body);
   const [isAutomatic, setAutomatic] = useState(template.isAutomatic);
   const [days, setDays] = useState(String(template.daysBefore));
-  const set = useMutation({
-    mutationFn: () =>
-      take(
-        api.PUT("/api/v1/messages/templates/{occasion}", {
-          params: { path: { occasion: template.occasion } },
-          body: { subject, body, isAutomatic, daysBefore: Number(days) },
-        }),
-      ),
-    onSuccess: () => client.invalidateQueries({ queryKey: templatesQuery.queryKey }),
-  });
+  const set = useSetTemplate(template.occasion);
   const sample = useQuery(sampleQuery(template.occasion, useDeferredValue(subject), useDeferredValue(body)));
   const problem = problemOf(set.error ?? sample.error, "body");
   const putIn = (blank: string) => {
@@ -87,7 +78,7 @@ function Writing({ template }: { template: Template }) {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          set.mutate();
+          set.mutate({ subject, body, isAutomatic, daysBefore: Number(days) });
         }}
       >
         <p className="text-soft">

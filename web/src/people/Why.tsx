@@ -1,12 +1,13 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { api, take, type Schemas } from "../api/client";
-import { personQuery, whyQuery, type Cell } from "../api/queries";
+import { type Schemas } from "../api/client";
+import { whyQuery, type Cell } from "../api/queries";
 import { useNow, useSeesAll, useSession } from "../session/hooks";
 import { ago, lastDay } from "../ui/dates";
 import { Read } from "../ui/states";
 import { tenantColour } from "../ui/tenants";
 import { count } from "../ui/words";
+import { useAskTenant } from "./mutations";
 
 type Chain = Schemas["ChainView"];
 type ChainLink = Schemas["LinkView"];
@@ -16,18 +17,10 @@ const READ: Record<string, string> = { YES: "yes", NO: "no", NO_ACCOUNT: "there 
 
 /** Every way to one permission, and the three answers: what should be, what was read, what the tenant says. */
 export function Why({ person, cell, at }: { person: string; cell: Cell; at: string | undefined }) {
-  const client = useQueryClient();
   const session = useSession();
   const now = useNow();
   const why = useQuery(whyQuery(person, cell, at));
-  const ask = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/people/{id}/ask", { params: { path: { id: person } }, body: cell })),
-    onSuccess: (answer) => {
-      client.setQueryData(whyQuery(person, cell, undefined).queryKey, answer);
-      void client.invalidateQueries({ queryKey: whyQuery(person, cell, at).queryKey });
-      void client.invalidateQueries({ queryKey: personQuery(person).queryKey });
-    },
-  });
+  const ask = useAskTenant(person, cell, at);
   return (
     <Read of={why} what="why">
       {(data) => (

@@ -1,9 +1,9 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take, type Schemas } from "../api/client";
 import { moment } from "../ui/dates";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Linked } from "./Linked";
+import { useChoosePassword } from "./mutations";
 
 /** For somebody who got a link: choosing the password of their accounts. They need no session, the link is what they have. */
 export function Activate({ token }: { token: string }) {
@@ -22,9 +22,7 @@ function Choose({ token, link }: { token: string; link: Schemas["ActivationView"
   const [password, setPassword] = useState("");
   const [again, setAgain] = useState("");
   const [differs, setDiffers] = useState(false);
-  const choose = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/activations", { body: { token, password } })),
-  });
+  const choose = useChoosePassword(token);
   const shown = choose.data ?? link;
   if (shown.isDone) {
     return (
@@ -42,7 +40,7 @@ function Choose({ token, link }: { token: string; link: Schemas["ActivationView"
         event.preventDefault();
         setDiffers(password !== again);
         if (password === again) {
-          choose.mutate();
+          choose.mutate(password);
         }
       }}
     >

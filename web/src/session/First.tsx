@@ -1,14 +1,16 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { ownQuery, sessionQuery } from "../api/queries";
 import { Mark } from "../frame/Mark";
 import { Read } from "../ui/states";
+import { useSignOut } from "./mutations";
 import { OwnPassword } from "./OwnPassword";
 import { SecondFactor } from "./SecondFactor";
 
 /** What somebody who is signed in has to do before anything else. */
 export function First({ session }: { session: Schemas["SessionView"] }) {
   const client = useQueryClient();
+  const signOut = useSignOut();
   const refresh = () => void client.invalidateQueries({ queryKey: sessionQuery.queryKey });
   return (
     <main className="grid min-h-screen place-items-center p-6">
@@ -25,11 +27,7 @@ export function First({ session }: { session: Schemas["SessionView"] }) {
         ) : (
           <Factor onDone={refresh} />
         )}
-        <button
-          type="button"
-          className="btn btn-ghost mt-2 w-full"
-          onClick={() => void take(api.DELETE("/api/v1/session")).then(() => window.location.assign("/"))}
-        >
+        <button type="button" className="btn btn-ghost mt-2 w-full" onClick={() => signOut.mutate()}>
           Sign out
         </button>
       </div>

@@ -1,26 +1,15 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, Problem, take } from "../api/client";
-import { firstQuery, sessionQuery } from "../api/queries";
+import { Problem } from "../api/client";
 import { Mark } from "../frame/Mark";
 import { PlainField } from "../ui/plainField";
+import { useBegin } from "./mutations";
 
 const EMPTY = { code: "", login: "", name: "", password: "" };
 
 /** The very first start: whoever can read the data folder becomes the first administrator. */
 export function FirstStart() {
-  const client = useQueryClient();
   const [typed, setTyped] = useState(EMPTY);
-  const begin = useMutation({
-    mutationFn: async () => {
-      await take(api.POST("/api/v1/first", { body: typed }));
-      return take(api.POST("/api/v1/session", { body: { login: typed.login, password: typed.password } }));
-    },
-    onSuccess: (session) => {
-      client.setQueryData(firstQuery.queryKey, { open: false });
-      client.setQueryData(sessionQuery.queryKey, session);
-    },
-  });
+  const begin = useBegin();
   const problem = (name: string) =>
     begin.error instanceof Problem ? begin.error.fields.find((field) => field.field === name)?.text : undefined;
   const field = (name: keyof typeof EMPTY) => ({
@@ -35,7 +24,7 @@ export function FirstStart() {
         className="card-plain w-full max-w-md p-7"
         onSubmit={(event) => {
           event.preventDefault();
-          begin.mutate();
+          begin.mutate(typed);
         }}
       >
         <Mark />

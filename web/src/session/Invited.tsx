@@ -1,8 +1,8 @@
-import { useMutation } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
 import { moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
 import { Linked } from "./Linked";
+import { useAcceptInvitation } from "./mutations";
 
 /** For somebody who was invited: saying that the invitation reached the right person. The link is all they have. */
 export function Invited({ token }: { token: string }) {
@@ -18,7 +18,7 @@ export function Invited({ token }: { token: string }) {
 }
 
 function Accept({ token, invitation }: { token: string; invitation: Schemas["InvitationView"] }) {
-  const accept = useMutation({ mutationFn: () => take(api.POST("/api/v1/invitations", { body: { token } })) });
+  const accept = useAcceptInvitation(token);
   const shown = accept.data ?? invitation;
   if (shown.acceptedAt !== undefined && shown.acceptedAt !== null) {
     return (

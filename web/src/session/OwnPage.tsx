@@ -1,5 +1,5 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, take, type Schemas } from "../api/client";
+import { useQuery } from "@tanstack/react-query";
+import { type Schemas } from "../api/client";
 import { ownQuery } from "../api/queries";
 import { ago, moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
@@ -8,6 +8,7 @@ import { useNow, useSession } from "./hooks";
 import { OwnPassword } from "./OwnPassword";
 import { programWords } from "./program";
 import { SecondFactor } from "./SecondFactor";
+import { useEndOtherSessions, useEndSession } from "./mutations";
 
 /** One's own way in: password, second factor, and where one is signed in. */
 export function OwnPage() {
@@ -41,15 +42,10 @@ export function OwnPage() {
 }
 
 function Sessions({ own }: { own: Schemas["OwnView"] }) {
-  const client = useQueryClient();
   const session = useSession();
   const now = useNow();
-  const refresh = { onSettled: () => client.invalidateQueries({ queryKey: ownQuery.queryKey }) };
-  const end = useMutation({
-    mutationFn: (id: string) => take(api.DELETE("/api/v1/me/sessions/{id}", { params: { path: { id } } })),
-    ...refresh,
-  });
-  const endOthers = useMutation({ mutationFn: () => take(api.DELETE("/api/v1/me/sessions")), ...refresh });
+  const end = useEndSession();
+  const endOthers = useEndOtherSessions();
   return (
     <div className="card-plain self-start p-4">
       <h2>Where you are signed in</h2>

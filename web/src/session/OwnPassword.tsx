@@ -1,23 +1,21 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take } from "../api/client";
 import { PlainField, problemOf, Told } from "../ui/plainField";
+import { useChangePassword } from "./mutations";
 
 /** Another password for oneself. It signs out everywhere else. */
 export function OwnPassword({ isFirst = false, onDone }: { isFirst?: boolean; onDone?: () => void }) {
   const [typed, setTyped] = useState({ old: "", fresh: "" });
-  const change = useMutation({
-    mutationFn: () => take(api.PUT("/api/v1/me/password", { body: typed })),
-    onSuccess: () => {
-      setTyped({ old: "", fresh: "" });
-      onDone?.();
-    },
-  });
+  const change = useChangePassword();
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        change.mutate();
+        change.mutate(typed, {
+          onSuccess: () => {
+            setTyped({ old: "", fresh: "" });
+            onDone?.();
+          },
+        });
       }}
     >
       <PlainField

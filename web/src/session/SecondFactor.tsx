@@ -1,133 +1,134 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { QRCodeSVG } from "qrcode.react";
 import { useRef, useState } from "react";
-import { api, take, type Schemas } from "../api/client";
-import { ownQuery } from "../api/queries";
+import { type Schemas } from "../api/client";
 import { Copy } from "../ui/copy";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { count } from "../ui/words";
+import { useNewRecoveryCodes, useOfferSecondFactor, useRemoveSecondFactor, useTurnOnSecondFactor } from "./mutations";
 
-type Step = "none" | "set" | "remove" | "codes";
+type Wish = "set" | "remove" | "codes";
+
+/** Where somebody is on the way to a second factor, or to being without one. */
+type Step =
+  | { at: "rest" }
+  | { at: "password"; wish: Wish }
+  | { at: "scan"; offer: Schemas["OfferView"] }
+  | { at: "codes"; codes: string[] };
+
+const REST: Step = { at: "rest" };
 
 /** A code from an authenticator beside the password: setting it up, its recovery codes, and taking it away. */
 export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?: () => void }) {
-  const client = useQueryClient();
-  const [step, setStep] = useState<Step>("none");
+  const [step, setStep] = useState<Step>(REST);
+  switch (step.at) {
+    case "rest":
+      return <Rest own={own} onWish={(wish) => setStep({ at: "password", wish })} />;
+    case "password":
+      return <Password wish={step.wish} onStep={setStep} />;
+    case "scan":
+      return <Scan offer={step.offer} onCodes={(codes) => setStep({ at: "codes", codes })} />;
+    case "codes":
+      return (
+        <Codes
+          codes={step.codes}
+          onKept={() => {
+            setStep(REST);
+            onDone?.();
+          }}
+        />
+      );
+  }
+}
+
+/** What is asked for needs the password once more. */
+function Password({ wish, onStep }: { wish: Wish; onStep: (step: Step) => void }) {
   const [password, setPassword] = useState("");
-  const [code, setCode] = useState("");
-  const [offer, setOffer] = useState<Schemas["OfferView"]>();
-  const [shown, setShown] = useState<string[]>();
-  const refresh = () => client.invalidateQueries({ queryKey: ownQuery.queryKey });
-  const confirm = useMutation({
-    mutationFn: async () => {
-      const body = { password };
-      switch (step) {
-        case "set":
-          setOffer(await take(api.POST("/api/v1/me/second-factor", { body })));
-          break;
-        case "remove":
-          await take(api.POST("/api/v1/me/second-factor/removal", { body }));
-          setStep("none");
-          break;
-        case "codes":
-          setShown((await take(api.POST("/api/v1/me/recovery-codes", { body }))).codes);
-          setStep("none");
-          break;
-        case "none":
-          break;
-      }
-      setPassword("");
-      await refresh();
-    },
-  });
-  const check = useMutation({
-    mutationFn: () => take(api.PUT("/api/v1/me/second-factor", { body: { code } })),
-    onSuccess: async (made) => {
-      setShown(made.codes);
-      setOffer(undefined);
-      setCode("");
-      setStep("none");
-      await refresh();
-    },
-  });
-  if (shown !== undefined) {
-    return (
-      <Codes
-        codes={shown}
-        onKept={() => {
-          setShown(undefined);
-          onDone?.();
-        }}
+  const offer = useOfferSecondFactor();
+  const remove = useRemoveSecondFactor();
+  const renew = useNewRecoveryCodes();
+  const error = offer.error ?? remove.error ?? renew.error;
+  const isBusy = offer.isPending || remove.isPending || renew.isPending;
+  const go = () => {
+    switch (wish) {
+      case "set":
+        return offer.mutate(password, { onSuccess: (made) => onStep({ at: "scan", offer: made }) });
+      case "remove":
+        return remove.mutate(password, { onSuccess: () => onStep(REST) });
+      case "codes":
+        return renew.mutate(password, { onSuccess: (made) => onStep({ at: "codes", codes: made.codes }) });
+    }
+  };
+  const words = {
+    set: "Continue",
+    remove: "Remove the second factor",
+    codes: "Create new recovery codes",
+  }[wish];
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        go();
+      }}
+    >
+      <PlainField
+        label="Your password"
+        type="password"
+        autoComplete="current-password"
+        autoFocus
+        value={password}
+        problem={problemOf(error, "password")}
+        onChange={setPassword}
       />
-    );
-  }
-  if (offer !== undefined) {
-    return (
-      <form
-        className="mt-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          check.mutate();
-        }}
-      >
-        <div className="flex flex-wrap items-start gap-4">
-          <span className="rounded bg-white p-2">
-            <QRCodeSVG value={offer.address} size={148} title="QR code for an authenticator app" />
-          </span>
-          <p className="min-w-48 flex-1">
-            Scan this with an authenticator app, or enter the secret by hand:
-            <span className="mt-1 block font-mono text-sm">{offer.secret.match(/.{1,4}/g)?.join(" ")}</span>
-          </p>
-        </div>
-        <PlainField
-          label="Code from the authenticator"
-          autoComplete="one-time-code"
-          autoFocus
-          value={code}
-          problem={problemOf(check.error, "code")}
-          onChange={setCode}
-        />
-        <Told error={check.error} />
-        <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={check.isPending}>
-          Turn on second factor
+      <Told error={error} />
+      <p className="mt-3 flex gap-2">
+        <button type="submit" className="btn btn-primary btn-sm" disabled={isBusy}>
+          {words}
         </button>
-      </form>
-    );
-  }
-  if (step !== "none") {
-    const words = {
-      set: "Continue",
-      remove: "Remove the second factor",
-      codes: "Create new recovery codes",
-    }[step];
-    return (
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          confirm.mutate();
-        }}
-      >
-        <PlainField
-          label="Your password"
-          type="password"
-          autoComplete="current-password"
-          autoFocus
-          value={password}
-          problem={problemOf(confirm.error, "password")}
-          onChange={setPassword}
-        />
-        <Told error={confirm.error} />
-        <p className="mt-3 flex gap-2">
-          <button type="submit" className="btn btn-primary btn-sm" disabled={confirm.isPending}>
-            {words}
-          </button>
-          <button type="button" className="btn btn-sm" onClick={() => setStep("none")}>
-            Cancel
-          </button>
+        <button type="button" className="btn btn-sm" onClick={() => onStep(REST)}>
+          Cancel
+        </button>
+      </p>
+    </form>
+  );
+}
+
+function Scan({ offer, onCodes }: { offer: Schemas["OfferView"]; onCodes: (codes: string[]) => void }) {
+  const [code, setCode] = useState("");
+  const check = useTurnOnSecondFactor();
+  return (
+    <form
+      className="mt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        check.mutate(code, { onSuccess: (made) => onCodes(made.codes) });
+      }}
+    >
+      <div className="flex flex-wrap items-start gap-4">
+        <span className="rounded bg-white p-2">
+          <QRCodeSVG value={offer.address} size={148} title="QR code for an authenticator app" />
+        </span>
+        <p className="min-w-48 flex-1">
+          Scan this with an authenticator app, or enter the secret by hand:
+          <span className="mt-1 block font-mono text-sm">{offer.secret.match(/.{1,4}/g)?.join(" ")}</span>
         </p>
-      </form>
-    );
-  }
+      </div>
+      <PlainField
+        label="Code from the authenticator"
+        autoComplete="one-time-code"
+        autoFocus
+        value={code}
+        problem={problemOf(check.error, "code")}
+        onChange={setCode}
+      />
+      <Told error={check.error} />
+      <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={check.isPending}>
+        Turn on second factor
+      </button>
+    </form>
+  );
+}
+
+function Rest({ own, onWish }: { own: Schemas["OwnView"]; onWish: (wish: Wish) => void }) {
   return own.hasSecondFactor ? (
     <>
       <p className="mt-1">
@@ -135,11 +136,11 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
         {own.recoveryCodesLeft < 3 && <b className="font-semibold"> Create new ones soon.</b>}
       </p>
       <p className="mt-2 flex flex-wrap gap-1.5">
-        <button type="button" className="btn btn-sm" onClick={() => setStep("codes")}>
+        <button type="button" className="btn btn-sm" onClick={() => onWish("codes")}>
           New recovery codes
         </button>
         {!own.isSecondFactorRequired && (
-          <button type="button" className="btn btn-sm" onClick={() => setStep("remove")}>
+          <button type="button" className="btn btn-sm" onClick={() => onWish("remove")}>
             Remove
           </button>
         )}
@@ -152,7 +153,7 @@ export function SecondFactor({ own, onDone }: { own: Schemas["OwnView"]; onDone?
           ? "Required here: a code from an authenticator app, in addition to your password."
           : "Not set. Whoever learns your password can sign in as you; a code from an authenticator app prevents that."}
       </p>
-      <button type="button" className="btn btn-primary btn-sm mt-2" onClick={() => setStep("set")}>
+      <button type="button" className="btn btn-primary btn-sm mt-2" onClick={() => onWish("set")}>
         Set it up
       </button>
     </>

@@ -1,9 +1,8 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, Problem, take } from "../api/client";
-import { sessionQuery } from "../api/queries";
+import { Problem } from "../api/client";
 import { Mark } from "../frame/Mark";
 import { PlainField } from "../ui/plainField";
+import { useSignIn } from "./mutations";
 
 /** Whether a refusal only asks for the code of the second factor. */
 function asksForCode(error: Error | null): boolean {
@@ -11,27 +10,26 @@ function asksForCode(error: Error | null): boolean {
 }
 
 export function SignIn() {
-  const client = useQueryClient();
   const [login, setLogin] = useState("");
   const [password, setPassword] = useState("");
   const [code, setCode] = useState<string>();
-  const signIn = useMutation({
-    mutationFn: () =>
-      take(api.POST("/api/v1/session", { body: { login, password, ...(code === undefined ? {} : { code }) } })),
-    onSuccess: (session) => client.setQueryData(sessionQuery.queryKey, session),
-    onError: (error) => {
-      if (asksForCode(error)) {
-        setCode("");
-      }
-    },
-  });
+  const signIn = useSignIn();
   return (
     <main className="grid min-h-screen place-items-center p-6">
       <form
         className="card-plain w-full max-w-sm p-7"
         onSubmit={(event) => {
           event.preventDefault();
-          signIn.mutate();
+          signIn.mutate(
+            { login, password, ...(code === undefined ? {} : { code }) },
+            {
+              onError: (error) => {
+                if (asksForCode(error)) {
+                  setCode("");
+                }
+              },
+            },
+          );
         }}
       >
         <Mark />

@@ -1,9 +1,9 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { count } from "../ui/words";
 import { keyOf } from "./steps";
+import { useConnectDirectory, useProbeDirectory } from "./mutations";
 
 type Encryption = Schemas["NewSource"]["encryption"];
 
@@ -47,7 +47,6 @@ function typedOf(known: Known | undefined): typeof EMPTY {
  * password of a known one stays when the field is left empty and the directory is reached at the same place.
  */
 export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () => void }) {
-  const client = useQueryClient();
   const id = useId();
   const [typed, setTyped] = useState(typedOf(known));
   const [typedKey, setKey] = useState<string | undefined>(known?.key);
@@ -60,20 +59,17 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
     port: Number(port),
     limitSeconds: Number(typed.limitSeconds),
   };
-  const probe = useMutation({ mutationFn: () => take(api.POST("/api/v1/directory/sources/probe", { body })) });
-  const connect = useMutation({
-    mutationFn: () =>
-      known === undefined
-        ? take(api.POST("/api/v1/directory/sources", { body }))
-        : take(api.PUT("/api/v1/directory/sources/{key}", { params: { path: { key: known.key } }, body })),
-    onSuccess: async () => {
-      setTyped(typedOf(known));
-      setKey(known?.key);
-      probe.reset();
-      onDone?.();
-      await client.invalidateQueries();
-    },
-  });
+  const probe = useProbeDirectory();
+  const connect = useConnectDirectory(known?.key);
+  const save = () =>
+    connect.mutate(body, {
+      onSuccess: () => {
+        setTyped(typedOf(known));
+        setKey(known?.key);
+        probe.reset();
+        onDone?.();
+      },
+    });
   const error = connect.error ?? probe.error;
   const isBusy = probe.isPending || connect.isPending;
   const field = (name: keyof typeof EMPTY) => ({
@@ -90,9 +86,9 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
       onSubmit={(event) => {
         event.preventDefault();
         if (known === undefined) {
-          probe.mutate();
+          probe.mutate(body);
         } else {
-          connect.mutate();
+          save();
         }
       }}
     >
@@ -195,7 +191,7 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
               It answers, with {count(probe.data.people, "person", "people")}
               {typeof probe.data.groups === "number" && <> and {count(probe.data.groups, "group")}</>}.
             </span>
-            <button type="button" className="btn btn-primary btn-sm" disabled={isBusy} onClick={() => connect.mutate()}>
+            <button type="button" className="btn btn-primary btn-sm" disabled={isBusy} onClick={() => save()}>
               {connect.isPending ? "Reading it…" : "Connect and read it"}
             </button>
           </>

@@ -1,13 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { api, take, type Schemas } from "../api/client";
-import { catalogueQuery, setupQuery, unitsQuery } from "../api/queries";
+import { type Schemas } from "../api/client";
+import { unitsQuery } from "../api/queries";
 import { useMayEverywhere } from "../session/hooks";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { NewMark } from "../ui/new";
 import { keyOf } from "./steps";
+import { useMakeUnit } from "./mutations";
 
 type Unit = Schemas["UnitView"];
 
@@ -54,30 +55,26 @@ function Branch({ units, parent, depth }: { units: Unit[]; parent: string | null
 }
 
 function Make({ units }: { units: Unit[] }) {
-  const client = useQueryClient();
   const id = useId();
   const [name, setName] = useState("");
   const [typedKey, setKey] = useState<string>();
   const [parent, setParent] = useState("");
   const key = typedKey ?? keyOf(name);
-  const make = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/units", { body: { name, key, ...(parent === "" ? {} : { parent }) } })),
-    onSuccess: async () => {
-      setName("");
-      setKey(undefined);
-      await Promise.all([
-        client.invalidateQueries({ queryKey: unitsQuery.queryKey }),
-        client.invalidateQueries({ queryKey: setupQuery.queryKey }),
-        client.invalidateQueries({ queryKey: catalogueQuery.queryKey }),
-      ]);
-    },
-  });
+  const make = useMakeUnit();
   return (
     <form
       className="max-w-3xl"
       onSubmit={(event) => {
         event.preventDefault();
-        make.mutate();
+        make.mutate(
+          { name, key, ...(parent === "" ? {} : { parent }) },
+          {
+            onSuccess: () => {
+              setName("");
+              setKey(undefined);
+            },
+          },
+        );
       }}
     >
       <div className="grid grid-cols-[1.3fr_1fr_1fr_auto] items-start gap-3">

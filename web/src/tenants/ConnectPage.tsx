@@ -1,10 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { Link } from "@tanstack/react-router";
 import { useId, useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { keyOf } from "../setup/steps";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { capabilityWords, count, userNameRule } from "../ui/words";
+import { useConnectTenant, useProbeTenant } from "./mutations";
 
 type Announced = Schemas["AnnouncedView"];
 
@@ -13,9 +13,7 @@ export function ConnectPage() {
   const [address, setAddress] = useState("");
   const [token, setToken] = useState("");
   const [certificates, setCertificates] = useState("");
-  const probe = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/tenants/probe", { body: { address, token, certificates } })),
-  });
+  const probe = useProbeTenant();
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Connect a tenant">
       <h1>Connect a tenant</h1>
@@ -26,7 +24,7 @@ export function ConnectPage() {
         className="mt-1 max-w-3xl"
         onSubmit={(event) => {
           event.preventDefault();
-          probe.mutate();
+          probe.mutate({ address, token, certificates });
         }}
       >
         <div className="grid grid-cols-[1fr_1fr_auto] items-start gap-3">
@@ -145,8 +143,6 @@ const RULES = ["MAIL", "STAFF_NUMBER", "HANDLE"] as const;
 
 /** How it is called here. */
 function Naming({ announced, token, certificates }: { announced: Announced; token: string; certificates: string }) {
-  const client = useQueryClient();
-  const navigate = useNavigate();
   const ruleId = useId();
   const first = announced.app ?? "";
   const [appName, setAppName] = useState(announced.knownApp ?? first.charAt(0).toUpperCase() + first.slice(1));
@@ -157,37 +153,26 @@ function Naming({ announced, token, certificates }: { announced: Announced; toke
   const [isPlaceNeeded, setPlaceNeeded] = useState(announced.areas.length > 0);
   const [door, setDoor] = useState("");
   const app = announced.app ?? keyOf(appName);
-  const connect = useMutation({
-    mutationFn: () =>
-      take(
-        api.POST("/api/v1/tenants", {
-          body: {
-            address: announced.address,
-            token,
-            certificates,
-            app,
-            appName,
-            key: typedKey ?? keyOf(name),
-            name,
-            environment,
-            userNames,
-            isPlaceNeeded,
-            door,
-          },
-        }),
-      ),
-    onSuccess: async (made) => {
-      await client.invalidateQueries();
-      await navigate({ to: "/tenants/$id/match", params: { id: made.id } });
-    },
-  });
+  const connect = useConnectTenant();
   const known = announced.knownApp !== undefined && announced.knownApp !== null;
   return (
     <form
       aria-label="How it is called here"
       onSubmit={(event) => {
         event.preventDefault();
-        connect.mutate();
+        connect.mutate({
+          address: announced.address,
+          token,
+          certificates,
+          app,
+          appName,
+          key: typedKey ?? keyOf(name),
+          name,
+          environment,
+          userNames,
+          isPlaceNeeded,
+          door,
+        });
       }}
     >
       <h2>How it is called here</h2>

@@ -1,7 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate, useParams } from "@tanstack/react-router";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, take, type Schemas } from "../api/client";
+import { type Schemas } from "../api/client";
 import { matchesQuery, setupQuery, tenantQuery } from "../api/queries";
 import { useMay } from "../session/hooks";
 import { PersonPicker } from "../ui/personPicker";
@@ -9,6 +9,7 @@ import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { pairsOf, REASONS, sorted, type Chosen } from "./matches";
+import { useLinkAccounts } from "./mutations";
 
 type Match = Schemas["MatchView"];
 
@@ -30,21 +31,12 @@ export function MatchPage() {
 }
 
 function Matching({ tenant, name, matches }: { tenant: string; name: string; matches: Match[] }) {
-  const client = useQueryClient();
-  const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
   const [chosen, setChosen] = useState<Chosen>({});
   const [shown, setShown] = useState(ROWS);
   const everybody = useQuery(setupQuery).data?.people;
   const pairs = pairsOf(matches, chosen);
-  const link = useMutation({
-    mutationFn: () =>
-      take(api.POST("/api/v1/tenants/{id}/matches", { params: { path: { id: tenant } }, body: { pairs } })),
-    onSuccess: async (made) => {
-      await client.invalidateQueries();
-      await navigate({ to: "/changes/drafts/$id", params: { id: made.draft }, search: { draft: made.draft } });
-    },
-  });
+  const link = useLinkAccounts(tenant);
   const proposed = matches.filter((match) => match.person).length;
   return (
     <>
@@ -114,7 +106,7 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
             type="button"
             className="btn btn-primary btn-sm"
             disabled={pairs.length === 0 || link.isPending}
-            onClick={() => link.mutate()}
+            onClick={() => link.mutate({ pairs })}
           >
             Review the linking of {count(pairs.length, "account")}
           </button>

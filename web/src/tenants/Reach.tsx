@@ -1,34 +1,25 @@
-import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, take } from "../api/client";
 import { useMay } from "../session/hooks";
 import { PlainField, problemOf, Told } from "../ui/plainField";
+import { useChangeConnection } from "./mutations";
+
+const UNCHANGED = { address: "", token: "", door: "", certificates: "" };
+
+/** What was typed: an empty field leaves what is there. */
+function filled(typed: typeof UNCHANGED): Partial<typeof UNCHANGED> {
+  return Object.fromEntries(Object.entries(typed).filter(([, value]) => value.trim() !== ""));
+}
 
 /** Another token, address or door for a tenant. What is left empty stays; what is new is tried before it is kept. */
 export function Reach({ tenant }: { tenant: string }) {
   const mayGovern = useMay("GOVERN");
   const [isOpen, setOpen] = useState(false);
-  const [address, setAddress] = useState("");
-  const [token, setToken] = useState("");
-  const [door, setDoor] = useState("");
-  const [certificates, setCertificates] = useState("");
-  const set = useMutation({
-    mutationFn: () =>
-      take(
-        api.PUT("/api/v1/tenants/{id}/connection", {
-          params: { path: { id: tenant } },
-          body: {
-            ...(address.trim() === "" ? {} : { address }),
-            ...(token.trim() === "" ? {} : { token }),
-            ...(door.trim() === "" ? {} : { door }),
-            ...(certificates.trim() === "" ? {} : { certificates }),
-          },
-        }),
-      ),
-    onSuccess: () => {
-      setToken("");
-      setOpen(false);
-    },
+  const [typed, setTyped] = useState(UNCHANGED);
+  const set = useChangeConnection(tenant);
+  const field = (name: keyof typeof UNCHANGED) => ({
+    value: typed[name],
+    problem: problemOf(set.error, name),
+    onChange: (value: string) => setTyped({ ...typed, [name]: value }),
   });
   if (!mayGovern) {
     return null;
@@ -51,42 +42,35 @@ export function Reach({ tenant }: { tenant: string }) {
           className="mb-4"
           onSubmit={(event) => {
             event.preventDefault();
-            set.mutate();
+            set.mutate(filled(typed), {
+              onSuccess: () => {
+                setTyped({ ...typed, token: "" });
+                setOpen(false);
+              },
+            });
           }}
         >
-          <PlainField
-            label="New address"
-            isOptional
-            value={address}
-            problem={problemOf(set.error, "address")}
-            onChange={setAddress}
-          />
+          <PlainField label="New address" isOptional {...field("address")} />
           <PlainField
             label="New token"
             type="password"
             isOptional
             autoComplete="off"
             hint="Required if the scheme, host or port changes: the saved token is not sent to another server."
-            value={token}
-            problem={problemOf(set.error, "token")}
-            onChange={setToken}
+            {...field("token")}
           />
           <PlainField
             label="Where people sign in"
             isOptional
             hint="Leave empty to keep it unchanged."
-            value={door}
-            problem={problemOf(set.error, "door")}
-            onChange={setDoor}
+            {...field("door")}
           />
           <PlainField
             label="Trusted certificate"
             type="lines"
             isOptional
             hint="In PEM form: the tenant's own, or that of the authority that signed it."
-            value={certificates}
-            problem={problemOf(set.error, "certificates")}
-            onChange={setCertificates}
+            {...field("certificates")}
           />
           <Told error={set.error} />
           <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={set.isPending}>

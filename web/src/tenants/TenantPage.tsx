@@ -1,7 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
-import { api, take, type Schemas } from "../api/client";
-import { tenantQuery, tenantsQuery } from "../api/queries";
+import { type Schemas } from "../api/client";
+import { tenantQuery } from "../api/queries";
 import { useMay, useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Square } from "../ui/square";
@@ -9,6 +9,7 @@ import { Empty, Read } from "../ui/states";
 import { capabilityWords, count, userNameRule } from "../ui/words";
 import { Reach } from "./Reach";
 import { Seats } from "./Seats";
+import { useReadTenant } from "./mutations";
 
 type Page = Schemas["TenantPage"];
 
@@ -90,17 +91,10 @@ export function TenantPage() {
 }
 
 function Heading({ page }: { page: Page }) {
-  const client = useQueryClient();
   const now = useNow();
   const mayRead = useMay("PREPARE");
   const { tenant } = page;
-  const read = useMutation({
-    mutationFn: () => take(api.POST("/api/v1/tenants/{id}/readings", { params: { path: { id: tenant.id } } })),
-    onSuccess: (fresh) => {
-      client.setQueryData(tenantQuery(tenant.id).queryKey, fresh);
-      void client.invalidateQueries({ queryKey: tenantsQuery.queryKey, exact: true });
-    },
-  });
+  const read = useReadTenant(tenant.id);
   return (
     <div className="flex items-start gap-4">
       <div className="min-w-0 flex-1">

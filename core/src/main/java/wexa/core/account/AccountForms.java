@@ -21,7 +21,7 @@ import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 
 /** How accounts are opened, changed and closed. An account is named by its person and its tenant, else by its user name. */
-public final class AccountForms {
+final class AccountForms {
     /** The one attribute that applications ask for so far. */
     private static final String DEVICE_ID = "device";
 

@@ -17,7 +17,7 @@ import wexa.core.model.Subject;
 import wexa.core.value.Id;
 
 /** How much falls with a group that goes. */
-public record Dependents(int memberships, int grants) {
+record Dependents(int memberships, int grants) {
     static Dependents of(Id<Group> group, Model model) {
         return new Dependents(
                 memberships(group, model).size(), grants(group, model).size());

@@ -3,7 +3,7 @@ package wexa.core.importing;
 import wexa.core.finding.Code;
 
 /** What can stand against a row of a table. */
-public final class ImportCodes {
+final class ImportCodes {
     public static final Code ROW_RAGGED = Code.block(
             "row.ragged", "The row has more or fewer cells than the header. Check its quotes and separators.");
 

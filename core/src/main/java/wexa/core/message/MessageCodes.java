@@ -3,7 +3,7 @@ package wexa.core.message;
 import wexa.core.finding.Code;
 
 /** What can stand against a template. */
-public final class MessageCodes {
+final class MessageCodes {
     public static final Code MESSAGE_BLANK_UNKNOWN = Code.block(
             "message.blank-unknown",
             "There is no placeholder “{value}”. Use one of {kinds}; to write a brace itself, type it twice.");

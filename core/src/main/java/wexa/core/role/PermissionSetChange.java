@@ -20,7 +20,7 @@ import wexa.core.model.Role;
 import wexa.core.value.Permission;
 
 /** Changes to permission sets. A set names permissions that its application has, and no others. */
-public sealed interface PermissionSetChange extends Change {
+sealed interface PermissionSetChange extends Change {
     Code KEY_TAKEN = Code.block(
             "permission-set.key-taken",
             "The short name {value} belongs to the permission set “{holder}”. Use another short name.");

@@ -30,7 +30,7 @@ import wexa.core.value.Id;
 import wexa.core.value.Permission;
 
 /** Changes to what roles are made of (rule 2). Whoever has the role follows at once. */
-public sealed interface RoleChange extends Change {
+sealed interface RoleChange extends Change {
     Code KEY_TAKEN = Code.block(
             "role.key-taken", "The short name {value} belongs to the role “{holder}”. Use another short name.");
     Code CYCLE = Code.block("role.cycle", "That would make a role include itself: {circle}.");

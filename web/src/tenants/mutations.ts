@@ -1,0 +1,56 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { api, take, type Schemas } from "../api/client";
+import { tenantQuery, tenantsQuery } from "../api/queries";
+
+export function useReadTenant(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => take(api.POST("/api/v1/tenants/{id}/readings", { params: { path: { id } } })),
+    onSuccess: (fresh) => {
+      client.setQueryData(tenantQuery(id).queryKey, fresh);
+      void client.invalidateQueries({ queryKey: tenantsQuery.queryKey, exact: true });
+    },
+  });
+}
+
+export function useProbeTenant() {
+  return useMutation({
+    mutationFn: (body: { address: string; token: string; certificates: string }) =>
+      take(api.POST("/api/v1/tenants/probe", { body })),
+  });
+}
+
+/** Connects a tenant and goes on to matching its accounts. */
+export function useConnectTenant() {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: (body: Schemas["NewTenant"]) => take(api.POST("/api/v1/tenants", { body })),
+    onSuccess: async (made) => {
+      await client.invalidateQueries();
+      await navigate({ to: "/tenants/$id/match", params: { id: made.id } });
+    },
+  });
+}
+
+export function useChangeConnection(id: string) {
+  return useMutation({
+    mutationFn: (body: Schemas["ConnectionInput"]) =>
+      take(api.PUT("/api/v1/tenants/{id}/connection", { params: { path: { id } }, body })),
+  });
+}
+
+/** Drafts the links of accounts to people, and shows the draft. */
+export function useLinkAccounts(tenant: string) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: (body: { pairs: { remoteId: string; person: string }[] }) =>
+      take(api.POST("/api/v1/tenants/{id}/matches", { params: { path: { id: tenant } }, body })),
+    onSuccess: async (made) => {
+      await client.invalidateQueries();
+      await navigate({ to: "/changes/drafts/$id", params: { id: made.draft }, search: { draft: made.draft } });
+    },
+  });
+}
