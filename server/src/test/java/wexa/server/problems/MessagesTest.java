@@ -82,13 +82,14 @@ class MessagesTest {
         return new ClassFileImporter()
                 .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS).importPackages("wexa.core").stream()
                         .flatMap(type -> Arrays.stream(type.reflect().getDeclaredFields()))
-                        .filter(field -> field.getType() == Code.class && Modifier.isPublic(field.getModifiers()))
+                        .filter(field -> field.getType() == Code.class && Modifier.isStatic(field.getModifiers()))
                         .map(MessagesTest::read)
                         .toList();
     }
 
     private static Code read(Field field) {
         try {
+            field.setAccessible(true);
             return (Code) field.get(null);
         } catch (IllegalAccessException hidden) {
             throw new AssertionError(hidden);
