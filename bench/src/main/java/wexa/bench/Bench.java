@@ -19,7 +19,9 @@ public final class Bench {
             "countAllThatEverybodyHolds", 250.0,
             "indexFromLoadedRecords", 130.0,
             "allPathsOfOnePerson", 0.3,
-            "previewOfTenChanges", 10.0);
+            "previewOfTenChanges", 10.0,
+            "effectOfARoleEdit", 10.0,
+            "effectOfAWideRoleEdit", 27.0);
 
     private Bench() {}
 

@@ -162,7 +162,7 @@ public final class AccessIndex {
         return new PersonSet(people, found);
     }
 
-    private void addSubject(int subject, long second, BitSet found, BitSet seenGroups) {
+    void addSubject(int subject, long second, BitSet found, BitSet seenGroups) {
         if (subject >= 0) {
             found.set(subject);
         } else {
@@ -309,6 +309,10 @@ public final class AccessIndex {
 
     Adjacency personGrants() {
         return personGrants;
+    }
+
+    Adjacency nodeGrants() {
+        return nodeGrants;
     }
 
     Adjacency groupGrants() {

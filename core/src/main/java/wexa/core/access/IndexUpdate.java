@@ -51,7 +51,7 @@ final class IndexUpdate {
     private IndexUpdate(AccessIndex last, Model next, List<Effect> effects, boolean isAnyRoleAnother) {
         this.last = last;
         this.next = next;
-        this.roles = isAnyRoleAnother ? last.roles().renewed(next) : last.roles();
+        this.roles = isAnyRoleAnother ? last.roles().renewed(next, effects) : last.roles();
         this.people = last.people().including(idsOf(effects, Kind.PERSON));
         this.groups = last.groups().including(idsOf(effects, Kind.GROUP));
     }

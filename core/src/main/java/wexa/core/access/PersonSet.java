@@ -43,6 +43,13 @@ public final class PersonSet {
         return new PersonSet(ordinals, both);
     }
 
+    /** Who is not in another set of the same index. */
+    public PersonSet without(PersonSet other) {
+        BitSet left = (BitSet) bits.clone();
+        left.andNot(other.bits);
+        return new PersonSet(ordinals, left);
+    }
+
     /** At most {@code limit} of them, in the order of their numbers. */
     public List<Id<Person>> first(int limit) {
         List<Id<Person>> found = new ArrayList<>();

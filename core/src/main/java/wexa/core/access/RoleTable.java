@@ -3,13 +3,18 @@ package wexa.core.access;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Deque;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.IntPredicate;
 import wexa.core.model.App;
+import wexa.core.model.Effect;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
@@ -29,23 +34,65 @@ final class RoleTable {
     private final List<Role> roles;
     private final long[][] bits;
     private final Map<Integer, List<RoleRoute>> routes = new ConcurrentHashMap<>();
-    private final Map<Id<PermissionSet>, long[]> setBits = new HashMap<>();
+    private final Map<Id<PermissionSet>, long[]> setBits;
 
     /** Compiles the roles of a folded model. */
     static RoleTable of(Model folded) {
         return new RoleTable(folded, Ordinals.of(folded.roles()));
     }
 
-    /** Compiles all roles anew. Numbers given before are kept, later roles follow after them. */
-    RoleTable renewed(Model next) {
-        return new RoleTable(
-                next, numbers.including(next.roles().stream().map(Role::id).toList()));
+    /**
+     * The roles of the next model. Numbers given before are kept, later roles follow after them. Costs the roles that changed
+     * and those above them; where an app changed, all roles.
+     */
+    RoleTable renewed(Model next, List<Effect> effects) {
+        Ordinals<Role> all =
+                numbers.including(next.roles().stream().map(Role::id).toList());
+        return effects.stream().anyMatch(effect -> effect.kind() == Kind.APP)
+                ? new RoleTable(next, all)
+                : new RoleTable(this, next, all, effects);
+    }
+
+    private RoleTable(RoleTable last, Model next, Ordinals<Role> numbers, List<Effect> effects) {
+        this.permissions = last.permissions;
+        this.permissionNumbers = last.permissionNumbers;
+        this.appWords = last.appWords;
+        this.setBits = new HashMap<>(last.setBits);
+        this.numbers = numbers;
+        Set<Id<PermissionSet>> sets = new HashSet<>();
+        Set<Id<Role>> comeOrGone = new HashSet<>();
+        BitSet changed = new BitSet(numbers.count());
+        for (Effect effect : effects) {
+            effect.before(Kind.PERMISSION_SET).ifPresent(set -> setBits.remove(set.id()));
+            effect.after(Kind.PERMISSION_SET).ifPresent(set -> setBits.put(set.id(), bitsOf(set.permissions())));
+            if (effect.kind() == Kind.PERMISSION_SET) {
+                sets.add(Id.of(effect.id().value()));
+            } else if (effect.kind() == Kind.ROLE) {
+                Id<Role> role = Id.of(effect.id().value());
+                changed.set(number(role));
+                if (effect.before().isEmpty() || effect.after().isEmpty()) {
+                    comeOrGone.add(role);
+                }
+            }
+        }
+        Role[] placed = new Role[numbers.count()];
+        next.roles().forEach(role -> {
+            int number = number(role.id());
+            placed[number] = role;
+            if (role.sets().stream().anyMatch(sets::contains)
+                    || role.includes().stream().anyMatch(comeOrGone::contains)) {
+                changed.set(number);
+            }
+        });
+        this.roles = Arrays.asList(placed);
+        this.bits = compile(wordCount(), number -> !changed.get(number) && number < last.count(), last.bits);
     }
 
     private RoleTable(Model model, Ordinals<Role> numbers) {
         this.permissions = new ArrayList<>();
         this.permissionNumbers = new HashMap<>();
         this.appWords = new HashMap<>();
+        this.setBits = new HashMap<>();
         model.table(Kind.APP).forEach(this::numberPermissions);
         int words = permissions.size() / Long.SIZE;
         model.table(Kind.PERMISSION_SET).forEach(set -> setBits.put(set.id(), bitsOf(set.permissions(), words)));
@@ -53,7 +100,7 @@ final class RoleTable {
         Role[] placed = new Role[numbers.count()];
         model.roles().forEach(role -> placed[number(role.id())] = role);
         this.roles = Arrays.asList(placed);
-        this.bits = compile(words);
+        this.bits = compile(words, number -> false, new long[0][]);
     }
 
     private void numberPermissions(App app) {
@@ -84,8 +131,13 @@ final class RoleTable {
         return bitsOf(wanted, permissions.size() / Long.SIZE);
     }
 
-    /** Included roles before those that include them; what is left over in the end goes round in a circle. */
-    private long[][] compile(int words) {
+    /**
+     * Included roles before those that include them; what is left over in the end goes round in a circle.
+     *
+     * @param isKept which roles are made of the same parts as in the last table: with included roles that give the same, too,
+     *     they share its bits
+     */
+    private long[][] compile(int words, IntPredicate isKept, long[][] last) {
         long[][] compiled = new long[roles.size()][];
         int[] open = new int[roles.size()];
         Map<Integer, List<Integer>> includedBy = new HashMap<>();
@@ -94,7 +146,7 @@ final class RoleTable {
             Role role = roles.get(number);
             open[number] = role == null ? 0 : includes(role).size();
             if (role == null) {
-                compiled[number] = new long[words];
+                compiled[number] = number < last.length && isKept.test(number) ? last[number] : new long[words];
                 continue;
             }
             for (Id<Role> included : includes(role)) {
@@ -108,7 +160,14 @@ final class RoleTable {
         }
         while (!ready.isEmpty()) {
             int number = ready.remove();
-            compiled[number] = union(roles.get(number), compiled, words);
+            boolean isSame = isKept.test(number)
+                    && includes(roles.get(number)).stream()
+                            .mapToInt(this::number)
+                            .allMatch(included -> included < last.length && compiled[included] == last[included]);
+            compiled[number] = isSame ? last[number] : union(roles.get(number), compiled, words);
+            if (number < last.length && Arrays.equals(compiled[number], last[number])) {
+                compiled[number] = last[number];
+            }
             for (int including : includedBy.getOrDefault(number, List.of())) {
                 if (--open[including] == 0) {
                     ready.add(including);
@@ -171,6 +230,11 @@ final class RoleTable {
 
     int count() {
         return bits.length;
+    }
+
+    /** How many words of bits all permissions take. */
+    int wordCount() {
+        return permissions.size() / Long.SIZE;
     }
 
     long[] bits(int role) {

@@ -13,6 +13,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
+import wexa.core.value.Key;
 import wexa.core.value.Permission;
 
 /**
@@ -60,12 +61,16 @@ public final class Usability {
         return seat;
     }
 
+    /** All on which it depends what can be used: with equal extents in tenants of one app, the same can be. */
+    public record Extent(PersonStatus status, Optional<Boolean> isAccountOpen, Optional<Key> seat) {}
+
+    public Extent extent() {
+        return new Extent(status, account.map(Account::isOpen), seat.map(Seat::kind));
+    }
+
     /** Whether whatever is held can be used here if it can be used there. */
     public boolean isSameAs(Usability other) {
-        return status == other.status
-                && account.map(Account::isOpen).equals(other.account.map(Account::isOpen))
-                && seat.map(Seat::kind).equals(other.seat.map(Seat::kind))
-                && app.equals(other.app);
+        return extent().equals(other.extent()) && app.equals(other.app);
     }
 
     /** Each reason that stands in the way, empty if it is usable. */

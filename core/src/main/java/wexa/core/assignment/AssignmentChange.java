@@ -33,6 +33,7 @@ public sealed interface AssignmentChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             Assignment wanted = during(assignment, assignment.window().notBefore(now));
             List<Finding> findings = check(wanted, model);
+            model.roles().find(wanted.role()).flatMap(Give::stage).ifPresent(findings::add);
             if (findings.stream().anyMatch(Finding::blocks)) {
                 return new Resolution(List.of(), findings);
             }
@@ -45,6 +46,16 @@ public sealed interface AssignmentChange extends Change {
                 }
             }
             return Resolution.make(wanted, findings);
+        }
+
+        /** What keeps a role from being given to anybody else. */
+        private static Optional<Finding> stage(Role role) {
+            return switch (role.stage()) {
+                case OPEN -> Optional.empty();
+                case PREPARATION ->
+                    Optional.of(Finding.of(AssignmentCodes.ROLE_IN_PREPARATION, "role", "value", role.name()));
+                case CLOSED -> Optional.of(Finding.of(AssignmentCodes.ROLE_CLOSED, "role", "value", role.name()));
+            };
         }
 
         @Override

@@ -20,6 +20,13 @@ public final class AssignmentCodes {
                             ? ""
                             : " Nearest that fits: " + facts.get("nearestName") + "."));
 
+    public static final Code ROLE_IN_PREPARATION = Code.block(
+            "assignment.role-in-preparation",
+            "The role “{value}” is in preparation. Put it in use before you give it.");
+
+    public static final Code ROLE_CLOSED =
+            Code.block("assignment.role-closed", "The role “{value}” is closed to new assignments. Give another one.");
+
     public static final Code NOT_MANAGED =
             Code.warn("tenant.not-managed", "{tenant} does not take {what} from outside; nothing is sent.");
 

@@ -9,9 +9,11 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import wexa.core.access.Usability;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.finding.Finding;
 import wexa.core.model.Effect;
@@ -127,15 +129,17 @@ public record Reviewed(
         }
 
         void addImpact(Impact impact) {
-            addShifts("+", impact.gains(), impact);
-            addShifts("-", impact.losses(), impact);
-            addShifts("usable", impact.started(), impact);
-            addShifts("blocked", impact.stopped(), impact);
+            Map<Impact.Shift, List<Usability.Block>> blocked = impact.blocked();
+            addShifts("+", impact.gains(), blocked);
+            addShifts("-", impact.losses(), blocked);
+            addShifts("usable", impact.started(), blocked);
+            addShifts("blocked", impact.stopped(), blocked);
         }
 
-        private void addShifts(String what, Collection<Impact.Shift> shifts, Impact impact) {
+        private void addShifts(
+                String what, Collection<Impact.Shift> shifts, Map<Impact.Shift, List<Usability.Block>> blocked) {
             shifts.stream()
-                    .map(shift -> shift + " " + impact.blocked().getOrDefault(shift, List.of()))
+                    .map(shift -> shift + " " + blocked.getOrDefault(shift, List.of()))
                     .sorted()
                     .forEach(line -> add(what, line));
         }

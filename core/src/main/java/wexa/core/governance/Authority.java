@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
@@ -259,13 +258,10 @@ public final class Authority {
      */
     private void checkShifts() {
         for (Instant at : preview.instants(MOST_BOUNDARIES)) {
-            Impact impact = preview.impactAt(at);
-            Stream.of(impact.gains(), impact.losses(), impact.started(), impact.stopped())
-                    .flatMap(List::stream)
-                    .forEach(shift -> {
-                        requireTenant(shift.tenant());
-                        require(shift.person());
-                    });
+            for (Impact.Change change : preview.impactAt(at).changes()) {
+                requireTenant(change.tenant());
+                require(change.person());
+            }
         }
     }
 

@@ -34,8 +34,17 @@ public record App(
         }
     }
 
-    /** One thing that can be done with a type of record. */
-    public record Action(Key key, String label, Sort sort) {}
+    /**
+     * One thing that can be done with a type of record.
+     *
+     * @param description what it amounts to, for those who have to choose; empty if nobody said
+     * @param sensitivity as somebody set it; empty if it follows from its sort and the conflict rules that name it
+     */
+    public record Action(Key key, String label, Sort sort, String description, Optional<Sensitivity> sensitivity) {
+        public Action(Key key, String label, Sort sort) {
+            this(key, label, sort, "", Optional.empty());
+        }
+    }
 
     /** A licence kind and the permissions that cannot be used without one such. Listed from the least to the most. */
     public record SeatKind(Key key, String name, Set<Permission> carries) {

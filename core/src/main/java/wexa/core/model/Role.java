@@ -9,7 +9,12 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
 
-/** A job role: permission sets and other roles put together, less its exclusions. */
+/**
+ * A job role: permission sets and other roles put together, less its exclusions.
+ *
+ * @param sensitivity as its owner set it; empty if it follows from what the role gives
+ * @param source the role that it was started from
+ */
 public record Role(
         Id<Role> id,
         Key key,
@@ -18,9 +23,46 @@ public record Role(
         Optional<Id<Person>> owner,
         List<Id<PermissionSet>> sets,
         List<Id<Role>> includes,
-        Set<Permission> exclusions)
+        Set<Permission> exclusions,
+        Stage stage,
+        Optional<Sensitivity> sensitivity,
+        Optional<Id<Role>> source)
         implements Fact {
     public static final Lookup<Role, Key> BY_KEY = Lookup.by(Role::key);
+
+    /** Whether the role can be given. */
+    public enum Stage {
+        /** It is being composed, and cannot be given yet. */
+        PREPARATION,
+        /** It is in use, and can be given. */
+        OPEN,
+        /** Whoever has it keeps it; it is given to nobody else. */
+        CLOSED
+    }
+
+    /** A role in use that was started from no other. */
+    public Role(
+            Id<Role> id,
+            Key key,
+            String name,
+            String description,
+            Optional<Id<Person>> owner,
+            List<Id<PermissionSet>> sets,
+            List<Id<Role>> includes,
+            Set<Permission> exclusions) {
+        this(
+                id,
+                key,
+                name,
+                description,
+                owner,
+                sets,
+                includes,
+                exclusions,
+                Stage.OPEN,
+                Optional.empty(),
+                Optional.empty());
+    }
 
     public Role {
         sets = sets.stream().distinct().toList();

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import wexa.core.access.AccessIndex;
@@ -24,21 +25,63 @@ import wexa.core.room.Marks;
 import wexa.core.value.Id;
 
 /** Reads marks as the people whose access may be another at an instant. */
-record Affected(Model model, AccessIndex index, Instant at, Set<Id<Person>> people) implements Marks {
+final class Affected implements Marks {
+    private final Model model;
+    private final AccessIndex index;
+    private final Instant at;
+    private final Found found;
+    private final boolean isWithoutHolders;
+
+    /** What is found in the model before and in the one after alike. */
+    private static final class Found {
+        private final Set<Id<Person>> people = new LinkedHashSet<>();
+        private boolean isAnyRoleAnother;
+    }
+
+    /** @param isWithoutHolders whether those are left out who only have a role that gives something else */
+    Affected(Model model, AccessIndex index, Instant at, boolean isWithoutHolders) {
+        this(model, index, at, isWithoutHolders, new Found());
+    }
+
+    private Affected(Model model, AccessIndex index, Instant at, boolean isWithoutHolders, Found found) {
+        this.model = model;
+        this.index = index;
+        this.at = at;
+        this.isWithoutHolders = isWithoutHolders;
+        this.found = found;
+    }
+
+    /** Reads marks on another model, and adds to the same. */
+    Affected over(Model other, AccessIndex of) {
+        return new Affected(other, of, at, isWithoutHolders, found);
+    }
+
+    Set<Id<Person>> people() {
+        return found.people;
+    }
+
+    boolean isAnyRoleAnother() {
+        return found.isAnyRoleAnother;
+    }
+
     @Override
     public void person(Id<Person> person) {
-        people.add(person);
+        found.people.add(person);
     }
 
     @Override
     public void members(Id<Group> group) {
         if (model.groups().find(group).isPresent()) {
-            people.addAll(index.membersOf(group, at).all());
+            found.people.addAll(index.membersOf(group, at).all());
         }
     }
 
     @Override
     public void holders(Id<Role> role) {
+        found.isAnyRoleAnother = true;
+        if (isWithoutHolders) {
+            return;
+        }
         for (Id<Role> one : withThoseThatInclude(role)) {
             model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, one).forEach(given -> subject(given.subject()));
             model.table(Kind.MAPPING).stream()
@@ -49,15 +92,15 @@ record Affected(Model model, AccessIndex index, Instant at, Set<Id<Person>> peop
 
     private Set<Id<Role>> withThoseThatInclude(Id<Role> role) {
         List<Role> all = model.roles().stream().toList();
-        Set<Id<Role>> found = new HashSet<>();
+        Set<Id<Role>> with = new HashSet<>();
         Deque<Id<Role>> open = new ArrayDeque<>(List.of(role));
         while (!open.isEmpty()) {
             Id<Role> next = open.pop();
-            if (found.add(next)) {
+            if (with.add(next)) {
                 all.stream().filter(one -> one.includes().contains(next)).forEach(one -> open.push(one.id()));
             }
         }
-        return found;
+        return with;
     }
 
     @Override
@@ -66,7 +109,7 @@ record Affected(Model model, AccessIndex index, Instant at, Set<Id<Person>> peop
         model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant).forEach(mapping -> members(mapping.directoryGroup()));
         model.table(Kind.ACCOUNT)
                 .by(Account.BY_TENANT, tenant)
-                .forEach(account -> account.person().ifPresent(people::add));
+                .forEach(account -> account.person().ifPresent(found.people::add));
     }
 
     private void subject(Subject subject) {
@@ -81,7 +124,7 @@ record Affected(Model model, AccessIndex index, Instant at, Set<Id<Person>> peop
         model.table(Kind.ENGAGEMENT).stream()
                 .filter(engagement -> engagement.unit().equals(unit))
                 .map(Engagement::person)
-                .forEach(people::add);
+                .forEach(found.people::add);
     }
 
     @Override
@@ -91,6 +134,6 @@ record Affected(Model model, AccessIndex index, Instant at, Set<Id<Person>> peop
 
     @Override
     public void everything() {
-        model.people().forEach(person -> people.add(person.id()));
+        model.people().forEach(person -> found.people.add(person.id()));
     }
 }

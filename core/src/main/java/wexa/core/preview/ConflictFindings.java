@@ -1,12 +1,18 @@
 package wexa.core.preview;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
+import wexa.core.access.AccessIndex;
+import wexa.core.access.PersonSet;
+import wexa.core.access.RoleEffect;
 import wexa.core.conflict.Conflict;
 import wexa.core.conflict.ConflictCodes;
 import wexa.core.conflict.Conflicts;
@@ -22,6 +28,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /**
  * What a preview brings together that a conflict rule keeps apart, as findings on the entries that bring it: of those by
@@ -37,11 +44,8 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
                 || replay.ready().isEmpty()) {
             return found;
         }
-        Set<Id<Person>> people =
-                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), preview.now());
-        preview.boundaries()
-                .forEach(at -> people.addAll(
-                        Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), at)));
+        Set<Id<Person>> people = new LinkedHashSet<>(people(preview, preview.now()));
+        preview.boundaries().forEach(at -> people.addAll(people(preview, at)));
         List<NewConflict> brought = NewConflict.between(
                 preview.snapshot().index(),
                 preview.model(),
@@ -55,6 +59,34 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
             found.add(one, preview.model(), culprit(one, conflicts, replay, places));
         }
         return found;
+    }
+
+    /**
+     * In whom sides can come to meet. Of those who only have a role that gives something else, it is those who gain what some
+     * rule names; where a rule names roles, all of them.
+     */
+    private static Set<Id<Person>> people(Preview preview, Instant at) {
+        List<ConflictRule> rules =
+                preview.model().table(Kind.CONFLICT_RULE).stream().toList();
+        AccessIndex before = preview.snapshot().index();
+        boolean isByGain = rules.stream()
+                        .allMatch(rule -> rule.one().roles().isEmpty()
+                                && rule.other().roles().isEmpty())
+                && RoleEffect.canCompare(before, preview.index());
+        Affected affected =
+                Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), at, isByGain);
+        Set<Id<Person>> people = affected.people();
+        if (isByGain && affected.isAnyRoleAnother()) {
+            Map<Permission, PersonSet> gainers =
+                    RoleEffect.between(before, preview.index(), at).gainers();
+            rules.stream()
+                    .flatMap(rule -> Stream.of(rule.one(), rule.other()))
+                    .flatMap(side -> side.permissions().stream())
+                    .distinct()
+                    .flatMap(permission -> Optional.ofNullable(gainers.get(permission)).stream())
+                    .forEach(gaining -> people.addAll(gaining.all()));
+        }
+        return people;
     }
 
     private static Map<Entry.Id, Integer> places(List<Entry.Id> ready) {

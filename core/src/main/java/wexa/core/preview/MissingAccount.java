@@ -57,10 +57,10 @@ public record MissingAccount(
     /** What is missing with the draft at an instant, person by person. Costs what the draft gives. */
     public static List<MissingAccount> in(Preview preview, Instant at) {
         Map<Id<Person>, Set<Id<Tenant>>> given = new LinkedHashMap<>();
-        preview.impactAt(at)
-                .gains()
-                .forEach(shift -> given.computeIfAbsent(shift.person(), any -> new LinkedHashSet<>())
-                        .add(shift.tenant()));
+        preview.impactAt(at).changes().stream()
+                .filter(change -> !change.gains().isEmpty())
+                .forEach(change -> given.computeIfAbsent(change.person(), any -> new LinkedHashSet<>())
+                        .add(change.tenant()));
         Set<Place> drafted = drafted(preview);
         List<MissingAccount> missing = new ArrayList<>();
         given.forEach((person, tenants) -> add(person, tenants, drafted, preview, at, missing));

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wexa.core.access.AccessIndex;
@@ -35,6 +36,7 @@ public final class Preview {
     private final List<Outcome> outcomes;
     private final List<Effect> effects;
     private final Model model;
+    private final Map<Instant, Impact> impacts = new ConcurrentHashMap<>();
     private volatile @Nullable AccessIndex index;
 
     /** How an entry stands. */
@@ -233,9 +235,14 @@ public final class Preview {
                 .toList();
     }
 
-    /** What the draft brings about for people's access at an instant. */
+    /** What the draft brings about for people's access at an instant. Worked out when first asked for, then kept. */
     public Impact impactAt(Instant at) {
-        return Impact.of(snapshot, model, index(), effects, at);
+        Impact known = impacts.get(at);
+        if (known == null) {
+            known = Impact.of(snapshot, model, index(), effects, at);
+            impacts.put(at, known);
+        }
+        return known;
     }
 
     /** Now, the next boundaries up to a number, and the last beginning, in order: where the draft is looked at. */

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import wexa.core.access.Usability;
@@ -24,16 +25,60 @@ public record Timeline(List<Moment> moments) {
     /** A gain or loss, whether it is held all along and only its use changes, and why it cannot, or could not, be used. */
     public record Told(Impact.Shift shift, boolean held, List<Usability.Block> blocks) {}
 
-    /**
-     * One instant.
-     *
-     * @param gains what is gained from then on, or can be used only from then on
-     * @param losses what is lost from then on
-     * @param ends what the draft gave earlier, and gives no longer
-     */
-    public record Moment(Instant at, List<Told> gains, List<Told> losses, List<Impact.Shift> ends) {
+    /** What becomes otherwise at one instant. */
+    public interface Moment {
+        Instant at();
+
+        /** What is gained from then on, or can be used only from then on. */
+        List<Told> gains();
+
+        /** What is lost from then on. */
+        List<Told> losses();
+
+        /** What the draft gave earlier, and gives no longer. */
+        List<Impact.Shift> ends();
+
+        /** Its figures, for those who need nothing else. */
+        Figures figures();
+    }
+
+    /** A moment whose single gains and losses are known. */
+    private record Listed(Instant at, List<Told> gains, List<Told> losses, List<Impact.Shift> ends) implements Moment {
         boolean isNews() {
             return !gains.isEmpty() || !losses.isEmpty() || !ends.isEmpty();
+        }
+
+        @Override
+        public Figures figures() {
+            return Figures.of(gains, losses);
+        }
+    }
+
+    /** The one moment of a draft that does all it does at once: however wide it is, nothing is taken apart for its figures. */
+    private record Only(Impact impact) implements Moment {
+        @Override
+        public Instant at() {
+            return impact.at();
+        }
+
+        @Override
+        public List<Told> gains() {
+            return List.copyOf(told(impact.gains(), impact.started(), impact.blocked()));
+        }
+
+        @Override
+        public List<Told> losses() {
+            return List.copyOf(told(impact.losses(), impact.stopped(), impact.blocked()));
+        }
+
+        @Override
+        public List<Impact.Shift> ends() {
+            return List.of();
+        }
+
+        @Override
+        public Figures figures() {
+            return Figures.of(impact);
         }
     }
 
@@ -47,11 +92,17 @@ public record Timeline(List<Moment> moments) {
         Set<Told> gained = Set.of();
         Set<Told> lost = Set.of();
         int most = preview.effects().size() <= LONG ? BOUNDARIES : 0;
-        for (Instant at : preview.instants(most)) {
+        List<Instant> instants = preview.instants(most);
+        if (instants.size() == 1) {
+            Impact impact = preview.impactAt(instants.getFirst());
+            return new Timeline(impact.isEmpty() ? List.of() : List.of(new Only(impact)));
+        }
+        for (Instant at : instants) {
             Impact impact = preview.impactAt(at);
-            Set<Told> gains = told(impact.gains(), impact.started(), impact);
-            Set<Told> losses = told(impact.losses(), impact.stopped(), impact);
-            Moment moment = new Moment(at, more(gained, gains), lostSince(lost, losses), ended(gained, gains));
+            Map<Impact.Shift, List<Usability.Block>> blocked = impact.blocked();
+            Set<Told> gains = told(impact.gains(), impact.started(), blocked);
+            Set<Told> losses = told(impact.losses(), impact.stopped(), blocked);
+            Listed moment = new Listed(at, more(gained, gains), lostSince(lost, losses), ended(gained, gains));
             if (moment.isNews()) {
                 moments.add(moment);
             }
@@ -61,12 +112,13 @@ public record Timeline(List<Moment> moments) {
         return new Timeline(moments);
     }
 
-    private static Set<Told> told(List<Impact.Shift> shifts, List<Impact.Shift> ofUse, Impact impact) {
+    private static Set<Told> told(
+            List<Impact.Shift> shifts, List<Impact.Shift> ofUse, Map<Impact.Shift, List<Usability.Block>> blocked) {
         Set<Told> told = new LinkedHashSet<>();
         Set<Impact.Shift> use = Set.copyOf(ofUse);
         Stream.concat(shifts.stream(), ofUse.stream())
-                .forEach(shift -> told.add(
-                        new Told(shift, use.contains(shift), impact.blocked().getOrDefault(shift, List.of()))));
+                .forEach(shift ->
+                        told.add(new Told(shift, use.contains(shift), blocked.getOrDefault(shift, List.of()))));
         return told;
     }
 

@@ -26,6 +26,9 @@ sealed interface PermissionSetChange extends Change {
             "The short name {value} belongs to the permission set “{holder}”. Use another short name.");
     Code PERMISSION_UNKNOWN =
             Code.block("permission.unknown", "“{value}” is not a permission of {app}. Choose one that it has.");
+    Code PRESET = Code.block(
+            "permission-set.preset",
+            "“{value}” is offered by the application and is not changed here. Create a set of your own instead.");
     Code IN_USE = Code.block("permission-set.in-use", "“{value}” is part of {roles}. Remove it from there first.");
 
     /** A set that was not there before. */
@@ -56,7 +59,9 @@ sealed interface PermissionSetChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.PERMISSION_SET)
                     .find(set.id())
-                    .map(before -> Resolution.replace(before, set, check(set, model)))
+                    .map(before -> before.isPreset()
+                            ? Resolution.blocked(Finding.of(PRESET, "permission-set", "value", before.name()))
+                            : Resolution.replace(before, set, check(set, model)))
                     .orElseGet(() -> Resolution.blocked(Finding.of(
                             Code.FACT_GONE, "permission-set", "id", set.id().toString())));
         }

@@ -13,6 +13,7 @@ import wexa.core.change.Values;
 import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.PermissionSet;
+import wexa.core.model.Sensitivity;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
@@ -28,15 +29,19 @@ final class PermissionSetForms {
     private static final Field<List<Permission>> PERMISSIONS =
             Field.optional("permissions", Types.listOf(Types.PERMISSION), "Permissions");
 
+    private static final Field<Sensitivity> SENSITIVITY =
+            Field.optional("sensitivity", Types.choice("a sensitivity", Sensitivity.class), "Sensitivity");
+
     static final Form MAKE = Form.makes(Kind.PERMISSION_SET, "make", "Create a permission set")
-            .with(KEY, NAME, APP, DESCRIPTION, PERMISSIONS)
-            .says("make set {key} {name} of {app}[ about {description}][ permissions {permissions}]")
+            .with(KEY, NAME, APP, DESCRIPTION, PERMISSIONS, SENSITIVITY)
+            .says("make set {key} {name} of {app}[ about {description}][ permissions {permissions}]"
+                    + "[ sensitivity {sensitivity}]")
             .reads(PermissionSetForms::made);
 
     static final Form EDIT = Form.changes(Kind.PERMISSION_SET, "edit", "Change a permission set")
-            .with(SET, KEY, NAME, DESCRIPTION, PERMISSIONS)
+            .with(SET, KEY, NAME, DESCRIPTION, PERMISSIONS, SENSITIVITY)
             .says("change set {permission-set}[ key {key}][ name {name}][ about {description}]"
-                    + "[ permissions {permissions}]")
+                    + "[ permissions {permissions}][ sensitivity {sensitivity}]")
             .reads(in -> set(in).flatMap(before -> edited(before, in)));
 
     static final Form RETIRE = Form.ends(Kind.PERMISSION_SET, "retire", "Retire a permission set")
@@ -53,7 +58,8 @@ final class PermissionSetForms {
                 .put(NAME, set.name())
                 .put(APP, set.app())
                 .putText(DESCRIPTION, set.description())
-                .putAll(PERMISSIONS, set.permissions());
+                .putAll(PERMISSIONS, set.permissions())
+                .put(SENSITIVITY, set.sensitivity());
     }
 
     private static Optional<PermissionSet> set(Reading in) {
@@ -67,18 +73,27 @@ final class PermissionSetForms {
         Optional<Id<App>> app = in.get(APP);
         String description = in.text(DESCRIPTION);
         Set<Permission> permissions = Set.copyOf(in.several(PERMISSIONS));
+        Optional<Sensitivity> sensitivity = in.get(SENSITIVITY);
         return id.isEmpty() || key.isEmpty() || app.isEmpty()
                 ? Optional.empty()
-                : Optional.of(new PermissionSetChange.Make(
-                        new PermissionSet(id.get(), key.get(), name, description, app.get(), permissions)));
+                : Optional.of(new PermissionSetChange.Make(new PermissionSet(
+                        id.get(), key.get(), name, description, app.get(), permissions, sensitivity, false)));
     }
 
     private static Optional<Change> edited(PermissionSet before, Reading in) {
         String name = in.textOrKept(NAME, before.name());
         String description = in.textOrKept(DESCRIPTION, before.description());
         Set<Permission> permissions = Set.copyOf(in.severalOrKept(PERMISSIONS, List.copyOf(before.permissions())));
+        Optional<Sensitivity> sensitivity = in.orKept(SENSITIVITY, before.sensitivity());
         return in.orKept(KEY, Optional.of(before.key()))
-                .map(key -> new PermissionSetChange.Edit(
-                        new PermissionSet(before.id(), key, name, description, before.app(), permissions)));
+                .map(key -> new PermissionSetChange.Edit(new PermissionSet(
+                        before.id(),
+                        key,
+                        name,
+                        description,
+                        before.app(),
+                        permissions,
+                        sensitivity,
+                        before.isPreset())));
     }
 }

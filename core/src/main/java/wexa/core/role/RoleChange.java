@@ -18,9 +18,11 @@ import wexa.core.change.Form;
 import wexa.core.change.References;
 import wexa.core.change.Resolution;
 import wexa.core.change.Values;
+import wexa.core.conflict.Conflicts;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Assignment;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -40,6 +42,12 @@ sealed interface RoleChange extends Change {
     Code EXCLUDES_NOTHING = Code.warn(
             "role.excludes-nothing",
             "The role does not have “{value}” in the first place; excluding it changes nothing.");
+    Code BOTH_SIDES_BLOCKED = Code.block(
+            "role.both-sides-blocked",
+            "The role has both sides of the conflict rule “{rule}”. Leave one out, or make two roles.");
+    Code BOTH_SIDES = Code.warn(
+            "role.both-sides",
+            "The role has both sides of the conflict rule “{rule}”: whoever gets it is in conflict.");
     Code GIVES_NOTHING =
             Code.warn("role.gives-nothing", "The role grants nothing yet: add a permission set or a role.");
 
@@ -83,7 +91,7 @@ sealed interface RoleChange extends Change {
 
         @Override
         public Values values() {
-            return RoleForms.values(role).put(RoleForms.ROLE, role.id());
+            return RoleForms.values(role).put(RoleForms.ROLE, role.id()).put(RoleForms.STAGE, role.stage());
         }
     }
 
@@ -175,7 +183,10 @@ sealed interface RoleChange extends Change {
         Optional<List<String>> circle = circle(role, model);
         circle.ifPresent(keys -> findings.add(Finding.of(CYCLE, "includes", "circle", String.join(" → ", keys))));
         if (findings.isEmpty()) {
-            findings.addAll(exclusions(role, given(role, model), model));
+            Set<Permission> given = given(role, model);
+            findings.addAll(exclusions(role, given, model));
+            given.removeAll(role.exclusions());
+            findings.addAll(conflicts(role, given, model));
         }
         return findings;
     }
@@ -204,6 +215,20 @@ sealed interface RoleChange extends Change {
         return findings;
     }
 
+    private static List<Finding> conflicts(Role role, Set<Permission> given, Model model) {
+        // the role itself may not be in the model yet
+        Set<Id<Role>> roles = new HashSet<>(Set.of(role.id()));
+        Lineage lineage = new Lineage(model);
+        role.includes().forEach(included -> roles.addAll(lineage.below(included)));
+        return Conflicts.inside(given, roles, model).stream()
+                .map(rule -> Finding.of(
+                        rule.manner() == ConflictRule.Manner.BLOCK ? BOTH_SIDES_BLOCKED : BOTH_SIDES,
+                        "sets",
+                        "rule",
+                        rule.name()))
+                .toList();
+    }
+
     /** What the role has before its own exclusions: of its sets, and of the roles that it includes less theirs. */
     private static Set<Permission> given(Role role, Model model) {
         Map<Id<Role>, Set<Permission>> had = new HashMap<>();
@@ -222,7 +247,7 @@ sealed interface RoleChange extends Change {
                 missing.forEach(open::push);
             }
         }
-        return had.getOrDefault(role.id(), Set.of());
+        return had.getOrDefault(role.id(), new HashSet<>());
     }
 
     private static Set<Permission> together(

@@ -14,6 +14,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.Sensitivity;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
@@ -32,16 +33,23 @@ final class RoleForms {
     private static final Field<List<Permission>> EXCLUSIONS =
             Field.optional("exclusions", Types.listOf(Types.PERMISSION), "Exclusions");
 
+    static final Field<Role.Stage> STAGE =
+            Field.optional("stage", Types.choice("a stage of a role", Role.Stage.class), "Stage");
+    private static final Field<Sensitivity> SENSITIVITY =
+            Field.optional("sensitivity", Types.choice("a sensitivity", Sensitivity.class), "Sensitivity");
+    private static final Field<Id<Role>> SOURCE = Field.optional("source", NamedTypes.ROLE, "Started from");
+
     static final Form MAKE = Form.makes(Kind.ROLE, "make", "Create a role")
-            .with(KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS)
+            .with(KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS, STAGE, SENSITIVITY, SOURCE)
             .says("make role {key} {name}[ about {description}][ owner {owner}][ sets {sets}][ includes {includes}]"
-                    + "[ excluding {exclusions}]")
+                    + "[ excluding {exclusions}][ stage {stage}][ sensitivity {sensitivity}][ started from {source}]")
             .reads(RoleForms::made);
 
     static final Form EDIT = Form.changes(Kind.ROLE, "edit", "Change a role")
-            .with(ROLE, KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS)
+            .with(ROLE, KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS, STAGE, SENSITIVITY, SOURCE)
             .says("change role {role}[ key {key}][ name {name}][ about {description}][ owner {owner}][ sets {sets}]"
-                    + "[ includes {includes}][ excluding {exclusions}]")
+                    + "[ includes {includes}][ excluding {exclusions}][ stage {stage}][ sensitivity {sensitivity}]"
+                    + "[ started from {source}]")
             .reads(in -> role(in).flatMap(before -> edited(before, in)));
 
     static final Form RETIRE = Form.ends(Kind.ROLE, "retire", "Retire a role")
@@ -60,7 +68,10 @@ final class RoleForms {
                 .put(OWNER, role.owner())
                 .putAll(SETS, role.sets())
                 .putAll(INCLUDES, role.includes())
-                .putAll(EXCLUSIONS, role.exclusions());
+                .putAll(EXCLUSIONS, role.exclusions())
+                .putUnless(role.stage() == Role.Stage.OPEN, STAGE, role.stage())
+                .put(SENSITIVITY, role.sensitivity())
+                .put(SOURCE, role.source());
     }
 
     private static Optional<Role> role(Reading in) {
@@ -76,10 +87,23 @@ final class RoleForms {
         List<Id<PermissionSet>> sets = in.several(SETS);
         List<Id<Role>> includes = in.several(INCLUDES);
         Set<Permission> exclusions = Set.copyOf(in.several(EXCLUSIONS));
+        Role.Stage stage = in.get(STAGE).orElse(Role.Stage.OPEN);
+        Optional<Sensitivity> sensitivity = in.get(SENSITIVITY);
+        Optional<Id<Role>> source = in.get(SOURCE);
         return id.isEmpty() || key.isEmpty()
                 ? Optional.empty()
-                : Optional.of(new RoleChange.Make(
-                        new Role(id.get(), key.get(), name, description, owner, sets, includes, exclusions)));
+                : Optional.of(new RoleChange.Make(new Role(
+                        id.get(),
+                        key.get(),
+                        name,
+                        description,
+                        owner,
+                        sets,
+                        includes,
+                        exclusions,
+                        stage,
+                        sensitivity,
+                        source)));
     }
 
     private static Optional<Change> edited(Role before, Reading in) {
@@ -89,8 +113,21 @@ final class RoleForms {
         List<Id<PermissionSet>> sets = in.severalOrKept(SETS, before.sets());
         List<Id<Role>> includes = in.severalOrKept(INCLUDES, before.includes());
         Set<Permission> exclusions = Set.copyOf(in.severalOrKept(EXCLUSIONS, List.copyOf(before.exclusions())));
+        Role.Stage stage = in.isGiven(STAGE) ? in.get(STAGE).orElse(Role.Stage.OPEN) : before.stage();
+        Optional<Sensitivity> sensitivity = in.orKept(SENSITIVITY, before.sensitivity());
+        Optional<Id<Role>> source = in.orKept(SOURCE, before.source());
         return in.orKept(KEY, Optional.of(before.key()))
-                .map(key -> new RoleChange.Edit(
-                        new Role(before.id(), key, name, description, owner, sets, includes, exclusions)));
+                .map(key -> new RoleChange.Edit(new Role(
+                        before.id(),
+                        key,
+                        name,
+                        description,
+                        owner,
+                        sets,
+                        includes,
+                        exclusions,
+                        stage,
+                        sensitivity,
+                        source)));
     }
 }

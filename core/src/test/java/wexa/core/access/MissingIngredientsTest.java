@@ -32,7 +32,7 @@ class MissingIngredientsTest {
         Model model = made.model();
         Model with = model.with(List.of(Effect.make(hollow)));
         RoleTable compiled = RoleTable.of(with.folded());
-        RoleTable renewed = RoleTable.of(model.folded()).renewed(with);
+        RoleTable renewed = RoleTable.of(model.folded()).renewed(with, List.of(Effect.make(hollow)));
         for (RoleTable table : List.of(compiled, renewed)) {
             assertThat(table.routes(table.number(hollow.id()))).isNotEmpty();
             assertThat(table.bits(table.number(hollow.id())))

@@ -1,19 +1,19 @@
 package wexa.server.drafts;
 
+import java.time.Instant;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
-import wexa.core.access.Usability;
 import wexa.core.change.Form;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.preview.Figures;
 import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Timeline;
@@ -148,7 +148,7 @@ public class Previews {
         return new DraftView.ToldView(form.map(Form::title).orElse(entry.form()), "", parts);
     }
 
-    private static DraftView.FindingView finding(Finding finding) {
+    public static DraftView.FindingView finding(Finding finding) {
         return new DraftView.FindingView(
                 finding.code().text(),
                 finding.path(),
@@ -159,17 +159,9 @@ public class Previews {
 
     private static DraftView.Summary summary(Preview preview) {
         List<Timeline.Moment> moments = Timeline.of(preview).moments();
-        Timeline.Moment first = moments.isEmpty()
-                ? new Timeline.Moment(preview.now(), List.of(), List.of(), List.of())
-                : moments.get(0);
-        Set<Id<?>> people = new LinkedHashSet<>();
-        Stream.of(first.gains(), first.losses())
-                .flatMap(List::stream)
-                .forEach(told -> people.add(told.shift().person()));
-        List<List<Usability.Block>> blocked = first.gains().stream()
-                .map(Timeline.Told::blocks)
-                .filter(blocks -> !blocks.isEmpty())
-                .toList();
+        Instant countedAt =
+                moments.isEmpty() ? preview.now() : moments.getFirst().at();
+        Figures figures = moments.isEmpty() ? Figures.NONE : moments.getFirst().figures();
         int seats = (int) preview.effects().stream()
                 .filter(effect -> effect.kind() == Kind.SEAT && effect.before().isEmpty())
                 .count();
@@ -179,27 +171,25 @@ public class Previews {
                 (int) preview.outcomes().stream()
                         .filter(outcome -> !outcome.state().isDone())
                         .count(),
-                people.size(),
-                first.gains().size(),
-                first.losses().size(),
-                (int) first.losses().stream()
-                        .filter(told -> !told.held() && !told.blocks().isEmpty())
-                        .count(),
-                blocked.size(),
-                blocked.stream().flatMap(List::stream).distinct().sorted().toList(),
+                figures.people(),
+                figures.gains(),
+                figures.losses(),
+                figures.unusableLosses(),
+                figures.blocked(),
+                List.copyOf(figures.blocks()),
                 seats,
                 tenants(preview, moments),
                 preview.outcomes().stream()
                         .anyMatch(outcome -> outcome.entry().form().equals("account.open")),
-                first.at(),
+                countedAt,
                 moments.stream().skip(1).map(Previews::later).toList());
     }
 
     private static DraftView.Later later(Timeline.Moment moment) {
         return new DraftView.Later(
                 moment.at(),
-                moment.gains().size(),
-                moment.losses().size(),
+                moment.figures().gains(),
+                moment.figures().losses(),
                 moment.ends().size());
     }
 
@@ -216,9 +206,7 @@ public class Previews {
                 new HashSet<>(Histories.of(preview.effects(), preview.snapshot().model(), model)
                         .facts());
         for (Timeline.Moment moment : moments) {
-            Stream.of(moment.gains(), moment.losses())
-                    .flatMap(List::stream)
-                    .forEach(told -> concerned.add(told.shift().tenant()));
+            concerned.addAll(moment.figures().tenants());
         }
         return model.tenants().stream()
                 .filter(tenant -> concerned.contains(tenant.id()))

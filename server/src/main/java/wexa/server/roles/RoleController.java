@@ -1,11 +1,15 @@
 package wexa.server.roles;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import wexa.server.drafts.LongDrafts;
 import wexa.server.rights.Actor;
 
 /** Roles over HTTP. */
@@ -14,8 +18,13 @@ import wexa.server.rights.Actor;
 class RoleController {
     private final RoleService roles;
 
-    RoleController(RoleService roles) {
+    private final RoleComposing composing;
+    private final LongDrafts longDrafts;
+
+    RoleController(RoleService roles, RoleComposing composing, LongDrafts longDrafts) {
         this.roles = roles;
+        this.composing = composing;
+        this.longDrafts = longDrafts;
     }
 
     @GetMapping
@@ -28,8 +37,29 @@ class RoleController {
         return roles.conflicts(actor);
     }
 
+    /** A role, as it is or as a draft would have it. */
     @GetMapping("/{id}")
-    RoleViews.RolePage page(Actor actor, @PathVariable UUID id) {
-        return roles.page(actor, id);
+    RoleViews.RolePage page(Actor actor, @PathVariable UUID id, @RequestParam Optional<UUID> draft) {
+        return within(draft, () -> roles.page(actor, id, draft));
+    }
+
+    /** What can be put into a role, those whose names begin with the text first. */
+    @GetMapping("/{id}/offers")
+    List<RoleViews.Offer> offers(
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestParam Optional<UUID> draft,
+            @RequestParam(defaultValue = "") String q) {
+        return within(draft, () -> composing.offers(actor, id, draft, q));
+    }
+
+    /** What a draft's changes of roles do to people, permission by permission. */
+    @GetMapping("/{id}/effect")
+    RoleViews.EffectView effect(Actor actor, @PathVariable UUID id, @RequestParam UUID draft) {
+        return longDrafts.with(draft, () -> composing.effect(actor, id, draft));
+    }
+
+    private <T> T within(Optional<UUID> draft, Supplier<T> work) {
+        return draft.map(one -> longDrafts.with(one, work)).orElseGet(work);
     }
 }

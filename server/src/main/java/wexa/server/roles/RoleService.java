@@ -3,24 +3,33 @@ package wexa.server.roles;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.role.Composition;
+import wexa.core.role.Sensitivities;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 import wexa.core.value.Window;
+import wexa.server.drafts.Previews;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -36,10 +45,12 @@ public class RoleService {
     private static final int MOST_GIVEN = 500;
 
     private final SnapshotStore snapshots;
+    private final Previews previews;
     private final BusinessClock clock;
 
-    RoleService(SnapshotStore snapshots, BusinessClock clock) {
+    RoleService(SnapshotStore snapshots, Previews previews, BusinessClock clock) {
         this.snapshots = snapshots;
+        this.previews = previews;
         this.clock = clock;
     }
 
@@ -51,16 +62,15 @@ public class RoleService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<RoleViews.RoleRow> list(Actor actor) {
         Snapshot snapshot = snapshots.current();
+        Sensitivities sensitivities = new Sensitivities(snapshot.model());
         return snapshot.model().roles().stream()
-                .map(role -> row(snapshot, role))
+                .map(role -> row(snapshot.model(), role, snapshot.index().permissionsOf(role.id()), sensitivities))
                 .sorted(Comparator.comparing((RoleViews.RoleRow row) -> String.join(",", row.apps()))
                         .thenComparing(RoleViews.RoleRow::name))
                 .toList();
     }
 
-    private RoleViews.RoleRow row(Snapshot snapshot, Role role) {
-        Model model = snapshot.model();
-        Set<Permission> permissions = snapshot.index().permissionsOf(role.id());
+    private RoleViews.RoleRow row(Model model, Role role, Set<Permission> permissions, Sensitivities sensitivities) {
         List<String> apps = permissions.stream()
                 .map(Permission::app)
                 .distinct()
@@ -75,58 +85,108 @@ public class RoleService {
                 apps,
                 permissions.size(),
                 (int) standing(model, role, clock.now()).count(),
-                role.owner().flatMap(model.people()::find).map(Person::name).orElse(null));
+                role.owner().flatMap(model.people()::find).map(Person::name).orElse(null),
+                role.stage(),
+                sensitivities.of(role, permissions));
     }
 
+    /** A role as it is, or as a draft would have it. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    public RoleViews.RolePage page(Actor actor, UUID id) {
-        Snapshot snapshot = snapshots.current();
-        Model model = snapshot.model();
+    public RoleViews.RolePage page(Actor actor, UUID id, Optional<UUID> draft) {
+        Preview preview = previews.of(draft);
+        Id<Role> wanted = Id.of(id);
+        Optional<Role> before = preview.snapshot().model().roles().find(wanted);
+        Optional<Preview.Outcome> outcome = DraftedRole.outcome(preview, wanted);
+        Role role = outcome.flatMap(Preview.Outcome::change)
+                .flatMap(Composition::wanted)
+                .or(() -> preview.model().roles().find(wanted))
+                .or(() -> before)
+                .orElseThrow(() -> Problem.notFound("role", id));
+        Model model = preview.model();
+        Composition composition =
+                Composition.of(role, outcome.isPresent() ? before : Optional.of(role), model, preview.index());
+        Set<Permission> given = composition.lines().stream()
+                .filter(Composition.Line::isGiven)
+                .map(Composition.Line::permission)
+                .collect(Collectors.toCollection(TreeSet::new));
+        Sensitivities sensitivities = new Sensitivities(model);
         Instant now = clock.now();
-        Role role = model.roles().find(Id.of(id)).orElseThrow(() -> Problem.notFound("role", id));
-        List<RoleViews.Ingredient> ingredients = new ArrayList<>();
-        List<Set<Permission>> contents = new ArrayList<>();
-        for (Id<Role> included : role.includes()) {
-            Role inner = model.roles().get(included);
-            ingredients.add(new RoleViews.Ingredient(inner.id().value(), inner.name(), "role"));
-            contents.add(snapshot.index().permissionsOf(included));
-        }
-        role.sets().stream().map(model.table(Kind.PERMISSION_SET)::get).forEach(set -> {
-            ingredients.add(new RoleViews.Ingredient(set.id().value(), set.name(), "set"));
-            contents.add(set.permissions());
-        });
         return new RoleViews.RolePage(
-                row(snapshot, role),
-                ingredients,
-                lines(model, role, contents, snapshot.index().permissionsOf(role.id())),
+                row(model, role, given, sensitivities),
+                PermissionWords.lines(given, model),
+                role.owner().map(Id::value).orElse(null),
+                role.sensitivity().isPresent(),
+                role.source().map(Id::value).orElse(null),
+                role.source().flatMap(model.roles()::find).map(Role::name).orElse(null),
+                composition.ingredients().stream()
+                        .map(one -> ingredient(one, preview, sensitivities))
+                        .toList(),
+                lines(model, composition, sensitivities),
                 standing(model, role, now)
                         .limit(MOST_GIVEN)
                         .map(one -> given(model, one, now))
                         .toList(),
-                (int) Math.max(0, standing(model, role, now).count() - MOST_GIVEN));
+                (int) Math.max(0, standing(model, role, now).count() - MOST_GIVEN),
+                outcome.map(RoleService::entry).orElse(null));
     }
 
-    private static List<RoleViews.Line> lines(
-            Model model, Role role, List<Set<Permission>> contents, Set<Permission> result) {
-        Set<Permission> all = new TreeSet<>(role.exclusions());
-        contents.forEach(all::addAll);
+    private static RoleViews.RoleEntry entry(Preview.Outcome outcome) {
+        return new RoleViews.RoleEntry(
+                outcome.entry().id().value(),
+                outcome.entry().form(),
+                outcome.entry().fields(),
+                outcome.state().name(),
+                outcome.findings().stream().map(Previews::finding).toList());
+    }
+
+    private static RoleViews.Ingredient ingredient(
+            Composition.Ingredient one, Preview preview, Sensitivities sensitivities) {
+        return switch (one.fact()) {
+            case Role inner ->
+                new RoleViews.Ingredient(
+                        inner.id().value(),
+                        RoleViews.IngredientKind.ROLE,
+                        inner.key().text(),
+                        inner.name(),
+                        sensitivities.of(inner, preview.index().permissionsOf(inner.id())),
+                        one.presence(),
+                        one.isRedundant());
+            case PermissionSet set ->
+                new RoleViews.Ingredient(
+                        set.id().value(),
+                        RoleViews.IngredientKind.SET,
+                        set.key().text(),
+                        set.name(),
+                        sensitivities.of(set),
+                        one.presence(),
+                        one.isRedundant());
+            default -> throw new IllegalStateException("a role is made of sets and roles, not of " + one.fact());
+        };
+    }
+
+    /** In the order of the catalogue. */
+    private static List<RoleViews.Line> lines(Model model, Composition composition, Sensitivities sensitivities) {
+        Map<Permission, Composition.Line> byPermission = new HashMap<>();
+        composition.lines().forEach(line -> byPermission.put(line.permission(), line));
         List<RoleViews.Line> lines = new ArrayList<>();
         for (App app : model.table(Kind.APP).stream().toList()) {
             for (App.ResourceType type : app.resourceTypes()) {
                 for (App.Action action : type.actions()) {
                     Permission permission = new Permission(app.key(), type.key(), action.key());
-                    if (all.contains(permission)) {
-                        lines.add(new RoleViews.Line(
-                                app.name(),
-                                type.name(),
-                                action.label(),
-                                action.sort().name(),
-                                contents.stream()
-                                        .map(content -> content.contains(permission))
-                                        .toList(),
-                                result.contains(permission),
-                                role.exclusions().contains(permission)));
-                    }
+                    Optional.ofNullable(byPermission.get(permission))
+                            .ifPresent(line -> lines.add(new RoleViews.Line(
+                                    permission.toString(),
+                                    app.name(),
+                                    type.name(),
+                                    action.label(),
+                                    action.sort().name(),
+                                    action.description(),
+                                    sensitivities.of(permission),
+                                    line.cells(),
+                                    line.isExcluded(),
+                                    line.wasExcluded(),
+                                    line.isGiven(),
+                                    line.wasGiven())));
                 }
             }
         }

@@ -2,8 +2,13 @@ package wexa.server.roles;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.model.Role;
+import wexa.core.model.Sensitivity;
+import wexa.core.role.Composition;
+import wexa.server.drafts.DraftView;
 
 /** Roles as screens show them. */
 public final class RoleViews {
@@ -18,18 +23,126 @@ public final class RoleViews {
             List<String> apps,
             int permissions,
             int assignments,
-            @Nullable String owner) {}
+            @Nullable String owner,
+            Role.Stage stage,
+            Sensitivity sensitivity) {}
 
-    /** A role with what it is made of: ingredients as columns, permissions as lines. */
+    /**
+     * A role with what it is made of: ingredients as columns, permissions as lines.
+     *
+     * @param does what it lets people do, in words made from its permissions: a line for each type of record
+     * @param entry the entry of the draft that makes or changes it, if there is one
+     */
     public record RolePage(
-            RoleRow role, List<Ingredient> ingredients, List<Line> lines, List<Given> given, int moreGiven) {}
+            RoleRow role,
+            List<String> does,
+            @Nullable UUID ownerId,
+            boolean isSensitivitySet,
+            @Nullable UUID sourceId,
+            @Nullable String source,
+            List<Ingredient> ingredients,
+            List<Line> lines,
+            List<Given> given,
+            int moreGiven,
+            @Nullable RoleEntry entry) {}
 
-    /** A permission set or an included role. */
-    public record Ingredient(UUID id, String name, String kind) {}
+    /** How the role stands in a draft. */
+    public record RoleEntry(
+            UUID id, String form, Map<String, String> fields, String state, List<DraftView.FindingView> findings) {}
 
-    /** One permission: which ingredients bring it, and whether the role gives it in the end. */
+    public enum IngredientKind {
+        ROLE,
+        SET
+    }
+
+    /**
+     * A permission set or an included role.
+     *
+     * @param redundant whether the role would give the same without it
+     */
+    public record Ingredient(
+            UUID id,
+            IngredientKind kind,
+            String key,
+            String name,
+            Sensitivity sensitivity,
+            Composition.Presence presence,
+            boolean redundant) {}
+
+    /**
+     * One permission: what each ingredient does for it, whether it is left out, and whether the role gives it in the end; and
+     * the same before the draft.
+     */
     public record Line(
-            String app, String type, String action, String sort, List<Boolean> from, boolean given, boolean excluded) {}
+            String permission,
+            String app,
+            String type,
+            String action,
+            String sort,
+            String description,
+            Sensitivity sensitivity,
+            List<Composition.Cell> cells,
+            boolean excluded,
+            boolean wasExcluded,
+            boolean given,
+            boolean wasGiven) {}
+
+    /**
+     * Something that can be put into a role.
+     *
+     * @param inside what is in the role already that has all of it, if anything has
+     * @param isIn whether it is an ingredient itself
+     * @param isCircle whether the role would include itself by it
+     */
+    public record Offer(
+            UUID id,
+            IngredientKind kind,
+            String key,
+            String name,
+            String app,
+            String description,
+            int permissions,
+            Sensitivity sensitivity,
+            @Nullable String inside,
+            boolean isIn,
+            boolean isCircle) {}
+
+    /**
+     * What a draft's changes of roles do to people now.
+     *
+     * @param holders people who have a role that gives something else
+     * @param inert assignments of the role that grant nothing, for want of an area
+     * @param conflicts names of the conflict rules of which the role itself has both sides
+     */
+    public record EffectView(
+            int holders,
+            int gaining,
+            int losing,
+            List<String> tenants,
+            int inert,
+            List<PermissionShift> gains,
+            List<PermissionShift> losses,
+            List<SeatNeed> seats,
+            List<String> conflicts) {}
+
+    /**
+     * A permission that people gain or lose.
+     *
+     * @param people how many do
+     * @param others how many had it already by another way, or keep it by one
+     * @param by roles by which some of those have it
+     */
+    public record PermissionShift(
+            String permission,
+            String type,
+            String action,
+            Sensitivity sensitivity,
+            int people,
+            int others,
+            List<String> by) {}
+
+    /** People who cannot use what they gain before they have such a seat. */
+    public record SeatNeed(String tenant, String seat, int people) {}
 
     /**
      * To whom the role is given, now or from a coming day on.

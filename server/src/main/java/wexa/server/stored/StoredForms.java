@@ -42,8 +42,11 @@ import wexa.core.value.Window;
  */
 @Component
 public class StoredForms {
-    /** The version in which facts are written. In 1 groups had no tags, in 2 no entry, and up to 3 a role's exclusions had another name. */
-    public static final int VERSION = 4;
+    /**
+     * The version in which facts are written. In 1 groups had no tags, in 2 no entry, up to 3 a role's exclusions had another
+     * name, and up to 4 roles had no stage or source, and neither they nor sets and actions a sensitivity.
+     */
+    public static final int VERSION = 5;
 
     private static final int ENTRY_VERSION = 2;
     private static final int STEP_VERSION = 3;
@@ -182,7 +185,23 @@ public class StoredForms {
         if (version < 4 && kind.equals(Kind.ROLE)) {
             ((ObjectNode) body).set("exclusions", body.path("exceptions"));
         }
+        if (version < 5) {
+            liftToFive(kind, body);
+        }
         return json.treeToValue(body, kind.type());
+    }
+
+    private static void liftToFive(Kind<?> kind, JsonNode body) {
+        if (kind.equals(Kind.ROLE)) {
+            ((ObjectNode) body).put("stage", "OPEN").putNull("sensitivity").putNull("source");
+        } else if (kind.equals(Kind.PERMISSION_SET)) {
+            ((ObjectNode) body).put("isPreset", false).putNull("sensitivity");
+        } else if (kind.equals(Kind.APP)) {
+            body.path("resourceTypes")
+                    .forEach(type -> type.path("actions")
+                            .forEach(action ->
+                                    ((ObjectNode) action).put("description", "").putNull("sensitivity")));
+        }
     }
 
     /** The facts of a model file: {@code {"facts": [{kind, version, body}]}}. */

@@ -45,12 +45,13 @@ class RolesTest {
             assertThat(page.path("ingredients")).as(row.path("name").asString()).isNotEmpty();
             int given = 0;
             for (JsonNode line : page.path("lines")) {
-                assertThat(line.path("from")).hasSameSizeAs(page.path("ingredients"));
-                boolean brought = line.path("from").valueStream().anyMatch(JsonNode::asBoolean);
-                assertThat(brought).as("%s", line).isTrue();
+                assertThat(line.path("cells")).hasSameSizeAs(page.path("ingredients"));
+                boolean brought = line.path("cells")
+                        .valueStream()
+                        .anyMatch(cell -> cell.asString().equals("GIVES"));
                 assertThat(line.path("given").asBoolean())
                         .as("%s", line)
-                        .isEqualTo(!line.path("excluded").asBoolean());
+                        .isEqualTo(brought && !line.path("excluded").asBoolean());
                 given += line.path("given").asBoolean() ? 1 : 0;
                 lines++;
             }
@@ -68,7 +69,7 @@ class RolesTest {
             JsonNode page = page("roles", row);
             for (int column = 0; column < page.path("ingredients").size(); column++) {
                 JsonNode ingredient = page.path("ingredients").path(column);
-                if (ingredient.path("kind").asString().equals("role")) {
+                if (ingredient.path("kind").asString().equals("ROLE")) {
                     JsonNode inner = cast.tove
                             .get("/api/v1/roles/" + ingredient.path("id").asString())
                             .body();
@@ -88,7 +89,7 @@ class RolesTest {
         for (JsonNode line : page.path("lines")) {
             boolean has = column < 0
                     ? line.path("given").asBoolean()
-                    : line.path("from").path(column).asBoolean();
+                    : line.path("cells").path(column).asString().equals("GIVES");
             if (has) {
                 found.add(line.path("app").asString()
                         + line.path("type").asString()

@@ -16,10 +16,13 @@ import tools.jackson.databind.json.JsonMapper;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
+import wexa.core.model.App;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Kind;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Role;
 
 /** What was written by an earlier program is read by this one: one golden file for each version of a form. */
 class StoredFormsTest {
@@ -73,8 +76,32 @@ class StoredFormsTest {
     }
 
     @Test
-    void factsOfVersionFourAreReadAndWrittenAsTheyWere() throws IOException {
-        JsonNode facts = json.readTree(golden("facts-v4.json")).path("facts");
+    void factsOfVersionFourHaveRolesInUseAndNoSensitivity() throws IOException {
+        List<Fact> old = forms.readModel(golden("facts-v4.json"));
+        List<Fact> today = forms.readModel(golden("facts-v5.json"));
+        assertThat(old).hasSameSizeAs(today);
+        for (int place = 0; place < old.size(); place++) {
+            switch (old.get(place)) {
+                case Role role -> {
+                    assertThat(role.stage()).isEqualTo(Role.Stage.OPEN);
+                    assertThat(role.sensitivity()).isEmpty();
+                    assertThat(role.source()).isEmpty();
+                    assertThat(((Role) today.get(place)).stage()).isEqualTo(Role.Stage.CLOSED);
+                }
+                case PermissionSet set -> {
+                    assertThat(set.isPreset()).isFalse();
+                    assertThat(set.sensitivity()).isEmpty();
+                    assertThat(((PermissionSet) today.get(place)).isPreset()).isTrue();
+                }
+                case App app -> assertThat(app.permissions()).isEqualTo(((App) today.get(place)).permissions());
+                default -> assertThat(old.get(place)).isEqualTo(today.get(place));
+            }
+        }
+    }
+
+    @Test
+    void factsOfVersionFiveAreReadAndWrittenAsTheyWere() throws IOException {
+        JsonNode facts = json.readTree(golden("facts-v5.json")).path("facts");
         assertThat(facts.valueStream().map(fact -> fact.path("kind").asString()).collect(Collectors.toSet()))
                 .as("every kind of fact has its example")
                 .isEqualTo(Kind.all().stream().map(Kind::text).collect(Collectors.toSet()));
@@ -146,7 +173,7 @@ class StoredFormsTest {
 
     @Test
     void effectsComeBackAsTheyWent() throws IOException {
-        for (Fact fact : forms.readModel(golden("facts-v4.json"))) {
+        for (Fact fact : forms.readModel(golden("facts-v5.json"))) {
             String kind = Kind.of(fact).text();
             String body = forms.writeFact(fact);
             assertThat(forms.readEffect(kind, StoredForms.VERSION, null, body)).isEqualTo(Effect.make(fact));
@@ -157,7 +184,7 @@ class StoredFormsTest {
 
     @Test
     void aFormFromALaterProgramIsRefusedWithTheWayOut() {
-        assertThatThrownBy(() -> forms.readFact("unit", 5, "{}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readFact("unit", 6, "{}")).hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readFields("unit.make", "{\"version\": 3, \"fields\": {}}"))
                 .hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readStep("{\"version\": 4}")).hasMessageContaining("at least as new");

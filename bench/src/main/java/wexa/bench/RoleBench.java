@@ -1,0 +1,127 @@
+package wexa.bench;
+
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Level;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+import wexa.core.access.AccessIndex;
+import wexa.core.access.RoleEffect;
+import wexa.core.intake.Entry;
+import wexa.core.model.Effect;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Role;
+import wexa.core.preview.Figures;
+import wexa.core.preview.Preview;
+import wexa.core.preview.Snapshot;
+import wexa.core.preview.Timeline;
+import wexa.core.value.Id;
+
+/** What a change of roles costs in a generated organisation. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Warmup(iterations = 2, time = 2)
+@Measurement(iterations = 3, time = 2)
+@Fork(
+        value = 1,
+        jvmArgs = {"-Xmx6g", "-XX:+UseSerialGC"})
+public class RoleBench {
+    @Param({"200000"})
+    int people;
+
+    private Snapshot snapshot;
+    private Role narrow;
+    private Role wide;
+    private Edit narrowEdit;
+    private Edit wideEdit;
+    private String sets = "";
+
+    /** The index with a role made of other sets. */
+    private record Edit(Model model, List<Effect> effects) {}
+
+    @Setup(Level.Trial)
+    public void make() {
+        Generator made = new Generator(7, people);
+        Model model = made.model();
+        AccessIndex index = AccessIndex.compile(model);
+        snapshot = new Snapshot(1, model, index);
+        List<Role> roles = made.roles.get(0);
+        narrow = nearest(made, model, roles, 7_500);
+        wide = nearest(made, model, roles, 27_000);
+        narrowEdit = edit(made, model, narrow);
+        wideEdit = edit(made, model, wide);
+        sets = wideEdit.model().roles().get(wide.id()).sets().stream()
+                .map(set -> model.table(Kind.PERMISSION_SET).get(set).key().text())
+                .collect(Collectors.joining(", "));
+        System.out.printf(
+                "%nnarrow: %,d people have the role; wide: %,d%n",
+                effect(narrowEdit).holders().size(), effect(wideEdit).holders().size());
+    }
+
+    /** The role whose change concerns most nearly so many people. */
+    private Role nearest(Generator made, Model model, List<Role> roles, int people) {
+        return roles.stream()
+                .min(Comparator.comparingInt(role -> Math.abs(
+                        people - effect(edit(made, model, role)).holders().size())))
+                .orElseThrow();
+    }
+
+    private static Edit edit(Generator made, Model model, Role role) {
+        List<Id<PermissionSet>> sets = new ArrayList<>(role.sets());
+        sets.set(0, made.sets.get(0).get(299).id());
+        Role next = new Role(
+                role.id(),
+                role.key(),
+                role.name(),
+                role.description(),
+                role.owner(),
+                sets,
+                role.includes(),
+                role.exclusions());
+        List<Effect> effects = List.of(Effect.replace(role, next));
+        return new Edit(model.with(effects), effects);
+    }
+
+    private RoleEffect effect(Edit edit) {
+        return RoleEffect.between(
+                snapshot.index(), snapshot.index().updated(edit.model(), edit.effects()), Generator.NOW);
+    }
+
+    @Benchmark
+    public RoleEffect effectOfARoleEdit() {
+        return effect(narrowEdit);
+    }
+
+    @Benchmark
+    public RoleEffect effectOfAWideRoleEdit() {
+        return effect(wideEdit);
+    }
+
+    @Benchmark
+    public Figures previewOfAWideRoleEdit() {
+        Entry entry = new Entry(
+                new Entry.Id(UUID.randomUUID()),
+                "role.edit",
+                Map.of("role", wide.id().toString(), "sets", sets));
+        Preview preview = Preview.of(snapshot, List.of(entry), Generator.NOW, ZoneOffset.UTC);
+        return Timeline.of(preview).moments().getFirst().figures();
+    }
+}
