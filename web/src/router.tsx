@@ -151,6 +151,17 @@ const role = createRoute({
   component: lazyRouteComponent(() => import("./roles/RolePage"), "RolePage"),
 });
 
+const newRole = createRoute({
+  getParentRoute: () => roles,
+  path: "new",
+  component: lazyRouteComponent(() => import("./roles/NewRolePage"), "NewRolePage"),
+});
+
+const compose = createRoute({
+  ...at("/roles/$id/compose"),
+  component: lazyRouteComponent(() => import("./roles/ComposePage"), "ComposePage"),
+});
+
 const conflicts = createRoute({
   getParentRoute: () => roles,
   path: "conflicts",
@@ -228,7 +239,8 @@ export const router = createRouter({
     messages,
     templates,
     groups.addChildren([newGroup, group]),
-    roles.addChildren([conflicts, role]),
+    roles.addChildren([conflicts, newRole, role]),
+    compose,
     tenants,
     tenant,
     connect,

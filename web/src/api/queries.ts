@@ -251,10 +251,36 @@ export const conflictsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/roles/conflicts")),
 });
 
-export const roleQuery = (id: string) =>
+/** A draft in one of its versions. */
+interface Version {
+  id: string;
+  version: number;
+}
+
+/** A role, or what a draft in one of its versions would make of it; the one before stays while a newer one is read. */
+export const roleQuery = (id: string, draft?: Version) =>
   queryOptions({
-    queryKey: ["roles", id],
-    queryFn: ({ signal }) => take(api.GET("/api/v1/roles/{id}", { signal, params: { path: { id } } })),
+    queryKey: ["roles", id, draft?.id, draft?.version],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/roles/{id}", { signal, params: { path: { id }, query: { draft: draft?.id } } })),
+    placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
+  });
+
+/** What the changes of roles in a draft do to people. */
+export const roleEffectQuery = (id: string, draft: Version) =>
+  queryOptions({
+    queryKey: ["roles", id, "effect", draft.id, draft.version],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/roles/{id}/effect", { signal, params: { path: { id }, query: { draft: draft.id } } })),
+    placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
+  });
+
+export const roleOffersQuery = (id: string, q: string, draft?: Version) =>
+  queryOptions({
+    queryKey: ["roles", id, "offers", q, draft?.id, draft?.version],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/roles/{id}/offers", { signal, params: { path: { id }, query: { q, draft: draft?.id } } })),
+    placeholderData: (before) => before,
   });
 
 export const catalogueQuery = queryOptions({

@@ -1,29 +1,56 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
-import type { Schemas } from "../api/client";
-import { roleQuery } from "../api/queries";
-import { useSession } from "../session/hooks";
+import { useMay, useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
-
-type Page = Schemas["RolePage"];
+import { CompositionGrid } from "./CompositionGrid";
+import { sensitivityWord, stageWords } from "./roleWords";
+import { useRole } from "./useComposing";
 
 export function RolePage() {
   const { id } = useParams({ from: "/roles/$id" });
   const session = useSession();
-  const role = useQuery(roleQuery(id));
+  const role = useRole(id);
+  const mayPrepare = useMay("PREPARE");
   return (
     <Read of={role} what="the role">
       {(data) => (
         <>
-          <h1>{data.role.name}</h1>
+          <div className="flex items-start gap-2">
+            <h1 className="flex-1">{data.role.name}</h1>
+            {mayPrepare && (
+              <Link to="/roles/$id/compose" params={{ id }} className="btn btn-sm">
+                Compose
+              </Link>
+            )}
+          </div>
           <p className="text-soft">
-            {data.role.description} · {data.role.apps.join(", ")} · {count(data.role.permissions, "permission")}
-            {data.role.owner && ` · owned by ${data.role.owner}`}
+            {[
+              data.role.description,
+              data.role.apps.join(", "),
+              count(data.role.permissions, "permission"),
+              stageWords(data.role.stage),
+              ...(data.role.sensitivity === "NORMAL" ? [] : [sensitivityWord(data.role.sensitivity)]),
+              data.role.owner ? `owned by ${data.role.owner}` : "owned by nobody",
+            ].join(" · ")}
           </p>
-          <Composition page={data} />
+          {data.source && data.sourceId && (
+            <p className="text-soft">
+              Started from{" "}
+              <Link to="/roles/$id" params={{ id: data.sourceId }} className="link">
+                {data.source}
+              </Link>
+            </p>
+          )}
+          <h2 className="mt-4">Lets people</h2>
+          <ul className="mt-0.5 flex flex-wrap gap-x-5">
+            {data.does.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+          <h2 className="mt-4 mb-1.5">What it is made of</h2>
+          <CompositionGrid page={data} />
           <h2 className="mt-5">Given to</h2>
           <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
             {data.given.length === 0 && (
@@ -56,73 +83,5 @@ export function RolePage() {
         </>
       )}
     </Read>
-  );
-}
-
-/** Ingredients as columns, permissions as rows, the result last. */
-function Composition({ page }: { page: Page }) {
-  return (
-    <div className="card-plain mt-4 overflow-x-auto">
-      <table className="w-full">
-        <thead>
-          <tr className="text-xs text-soft">
-            <th className="px-3 py-1.5 text-left font-semibold">What</th>
-            <th className="px-2 text-left font-semibold">Action</th>
-            {page.ingredients.map((one) => (
-              <th
-                key={one.id}
-                className="border-l border-dashed border-line px-2 py-1.5 font-semibold text-base-content"
-              >
-                {one.name}
-                <br />
-                <span className="font-normal text-soft">{one.kind}</span>
-              </th>
-            ))}
-            <th className="border-l-2 border-base-content bg-band px-2 font-semibold text-base-content">
-              {page.role.name}
-              <br />
-              <span className="font-normal text-soft">{count(page.role.permissions, "permission")}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {page.lines.map((line, place) => (
-            <tr key={`${line.app} ${line.type} ${line.action}`} className="h-[30px] border-t border-line">
-              <th scope="row" className="px-3 text-left font-semibold whitespace-nowrap">
-                {page.lines[place - 1]?.type === line.type ? <span className="sr-only">{line.type}</span> : line.type}
-              </th>
-              <td className="px-2 whitespace-nowrap">
-                {line.action} <span className="text-xs text-soft">{line.sort.toLowerCase()}</span>
-              </td>
-              {line.from.map((gives, column) => (
-                <td key={column} className="border-l border-dashed border-line px-3 text-center">
-                  {gives &&
-                    (line.excluded ? (
-                      <span className="font-bold text-error" title="excluded">
-                        ✕<span className="sr-only">excluded</span>
-                      </span>
-                    ) : (
-                      <Bar />
-                    ))}
-                </td>
-              ))}
-              <td className="border-l-2 border-base-content bg-band px-3 text-center">
-                {line.given ? <Bar strong /> : <span aria-label="not given">–</span>}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-function Bar({ strong = false }: { strong?: boolean }) {
-  return (
-    <span
-      role="img"
-      aria-label="gives it"
-      className={`mx-auto block h-1 max-w-20 rounded ${strong ? "bg-base-content" : "bg-primary"}`}
-    />
   );
 }

@@ -1,12 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { rolesQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
 import { Side } from "../ui/side";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 
 export function RolesPage() {
   const roles = useQuery(rolesQuery);
+  const mayPrepare = useMay("PREPARE");
   return (
     <Read of={roles} what="roles">
       {(data) => (
@@ -15,13 +17,20 @@ export function RolesPage() {
           to="/roles/$id"
           empty="There are no roles yet"
           act={
-            <Link
-              to="/roles/conflicts"
-              className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold"
-              activeProps={{ className: "bg-chosen" }}
-            >
-              Conflict rules <span className="ml-auto font-normal text-soft">what must not meet</span>
-            </Link>
+            <>
+              {mayPrepare && (
+                <Link to="/roles/new" search={{ draft: undefined }} className="btn btn-sm mt-2 w-full">
+                  New role
+                </Link>
+              )}
+              <Link
+                to="/roles/conflicts"
+                className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold"
+                activeProps={{ className: "bg-chosen" }}
+              >
+                Conflict rules <span className="ml-auto font-normal text-soft">what must not meet</span>
+              </Link>
+            </>
           }
           items={data.map((role) => ({
             id: role.id,

@@ -1,0 +1,76 @@
+import { useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { entry, newId, useStartDraft } from "../api/drafts";
+import { keyFrom } from "../groups/keys";
+import { useMay } from "../session/hooks";
+import { PersonPicker } from "../ui/personPicker";
+import { PlainField, Told } from "../ui/plainField";
+import { Empty } from "../ui/states";
+
+/** Says what a new role is for; it is composed in a draft of its own. */
+export function NewRolePage() {
+  const mayPrepare = useMay("PREPARE");
+  const navigate = useNavigate();
+  const [id] = useState(newId);
+  const [name, setName] = useState("");
+  const [typedKey, setKey] = useState<string>();
+  const [description, setDescription] = useState("");
+  const [owner, setOwner] = useState<{ id: string; name: string }>();
+  const key = typedKey ?? keyFrom(name);
+  const start = useStartDraft(
+    (draft) => void navigate({ to: "/roles/$id/compose", params: { id }, search: { draft: draft.id } }),
+  );
+  if (!mayPrepare) {
+    return (
+      <Empty title="You may look, but not prepare changes.">Somebody who manages administrators can allow it.</Empty>
+    );
+  }
+  const isReady = name.trim() !== "" && key !== "" && description.trim() !== "" && owner !== undefined;
+  return (
+    <form
+      className="max-w-2xl"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isReady) {
+          const fields = { id, key, name, description, owner: owner.id, stage: "preparation" };
+          start.mutate({ name: `New role ${name}`, put: [entry("role.make", fields)] });
+        }
+      }}
+    >
+      <h1>New role</h1>
+      <p className="text-soft">Begin with what it is for and who answers for it. What it gives is composed next.</p>
+      <div className="grid grid-cols-[1.4fr_1fr] gap-x-3">
+        <PlainField label="Name" value={name} onChange={setName} autoFocus />
+        <PlainField
+          label="Short name"
+          value={key}
+          hint="Lower-case letters, digits and single hyphens."
+          onChange={setKey}
+        />
+      </div>
+      <PlainField
+        label="What it is for"
+        value={description}
+        hint="People choose by it: what somebody with this role does all day."
+        onChange={setDescription}
+      />
+      <div className="mt-3">
+        <span className="block text-xs font-semibold text-soft">Owner</span>
+        {owner === undefined ? (
+          <PersonPicker label="Owner" placeholder="Who answers for it" onPick={setOwner} />
+        ) : (
+          <p className="flex min-h-8 items-center gap-2">
+            <b className="font-semibold">{owner.name}</b>
+            <button type="button" className="btn btn-xs" onClick={() => setOwner(undefined)}>
+              Somebody else
+            </button>
+          </p>
+        )}
+      </div>
+      <Told error={start.error} />
+      <button type="submit" className="btn btn-primary btn-sm mt-4" disabled={!isReady || start.isPending}>
+        Compose it
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,24 @@
+import type { Schemas } from "../api/client";
+
+type Sensitivity = Schemas["RoleRow"]["sensitivity"];
+type Stage = Schemas["RoleRow"]["stage"];
+
+const SENSITIVITIES: Record<Sensitivity, string> = {
+  NORMAL: "normal",
+  SENSITIVE: "sensitive",
+  PRIVILEGED: "privileged",
+};
+
+export function sensitivityWord(sensitivity: Sensitivity): string {
+  return SENSITIVITIES[sensitivity];
+}
+
+const STAGES: Record<Stage, string> = {
+  PREPARATION: "in preparation",
+  OPEN: "in use",
+  CLOSED: "closed to new assignments",
+};
+
+export function stageWords(stage: Stage): string {
+  return STAGES[stage];
+}
