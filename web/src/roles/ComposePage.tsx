@@ -40,7 +40,7 @@ function Composer({ page }: { page: Page }) {
         isLocked={!mayPrepare}
         onPick={(offer) => composing.compose(withIngredient(composing.parts, offer.kind, offer.key))}
       />
-      <section className="flex min-w-0 flex-1 flex-col overflow-auto px-5 py-4" aria-label="Composer">
+      <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Composer">
         <div className="flex items-start gap-3">
           <div className="min-w-0 flex-1">
             <h1 className="truncate">{role.name || "New role"}</h1>

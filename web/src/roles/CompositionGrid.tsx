@@ -33,7 +33,7 @@ export function CompositionGrid({ page, differsOnly = false, onExclude, onIngred
   };
   let row = 0;
   return (
-    <div className="card-plain overflow-auto">
+    <div className="card-plain shrink-0 overflow-x-auto">
       <table
         ref={table}
         role="grid"
@@ -41,7 +41,7 @@ export function CompositionGrid({ page, differsOnly = false, onExclude, onIngred
         className="w-full border-separate border-spacing-0"
         onKeyDown={(event) => walk(event, table.current)}
       >
-        <thead className="sticky top-0 z-1 bg-base-100">
+        <thead className="bg-base-100">
           <tr className="text-xs text-soft">
             <th scope="col" className="border-b border-line px-3 py-1.5 text-left font-semibold">
               What
@@ -54,7 +54,7 @@ export function CompositionGrid({ page, differsOnly = false, onExclude, onIngred
             ))}
             <th
               scope="col"
-              className="min-w-28 border-b border-l-2 border-b-line border-l-base-content bg-band px-2 font-semibold text-base-content"
+              className="min-w-28 border-b border-l-2 border-b-[var(--line)] border-l-base-content bg-band px-2 font-semibold text-base-content"
             >
               {page.role.name}
               <br />
@@ -92,7 +92,7 @@ export function CompositionGrid({ page, differsOnly = false, onExclude, onIngred
                   >
                     {given} of {count(group.lines.length, "permission")} given
                   </td>
-                  <td className="border-t border-l-2 border-t-line border-l-base-content bg-band" />
+                  <td className="border-t border-l-2 border-t-[var(--line)] border-l-base-content bg-band" />
                 </tr>
               );
             }
@@ -227,7 +227,7 @@ function Row({
       <td
         {...cell(line.cells.length)}
         aria-label={`${page.role.name} ${resultWords(line)} ${what}`}
-        className={`border-t border-l-2 border-t-line border-l-base-content bg-band px-2 text-center ${canExclude ? "cursor-pointer hover:bg-chosen" : ""}`}
+        className={`border-t border-l-2 border-t-[var(--line)] border-l-base-content bg-band px-2 text-center ${canExclude ? "cursor-pointer hover:bg-chosen" : ""}`}
         title={canExclude ? (line.excluded ? "Give it again" : "Leave it out") : undefined}
         onKeyDown={keys()}
         onClick={canExclude ? () => onExclude(line.permission) : undefined}

@@ -110,16 +110,16 @@ function Shifts({ shifts, sign, look }: { shifts: readonly Shift[]; sign: "+" | 
             {shift.people}
           </b>
           <span>
-            {sign === "+" ? "can " : "can no longer "}
+            {sign === "+" ? "gain " : "lose "}
             <b className="font-semibold">
-              {shift.type.toLowerCase()}: {shift.action}
+              {shift.type}: {shift.action}
             </b>
             {shift.sensitivity !== "NORMAL" && (
               <span className="text-soft"> ({sensitivityWord(shift.sensitivity)})</span>
             )}
             {shift.others > 0 && (
               <span className="text-soft">
-                ; {shift.others} {sign === "+" ? "already could" : shift.others === 1 ? "keeps it" : "keep it"}, as{" "}
+                ; {shift.others} {sign === "+" ? "had it already" : shift.others === 1 ? "keeps it" : "keep it"}, as{" "}
                 {shift.by.join(" or ")}
               </span>
             )}

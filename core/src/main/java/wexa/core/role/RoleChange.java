@@ -206,7 +206,11 @@ sealed interface RoleChange extends Change {
                         "app",
                         excluded.app().text()));
             } else if (!given.contains(excluded)) {
-                findings.add(Finding.of(EXCLUDES_NOTHING, "exclusions", "value", excluded.toString()));
+                findings.add(Finding.of(
+                        EXCLUDES_NOTHING,
+                        "exclusions",
+                        "value",
+                        PermissionNames.of(excluded, model).toString()));
             }
         }
         if (given.isEmpty()) {

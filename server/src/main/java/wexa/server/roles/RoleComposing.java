@@ -33,6 +33,7 @@ import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.role.Composition;
 import wexa.core.role.Lineage;
+import wexa.core.role.PermissionNames;
 import wexa.core.role.Sensitivities;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
@@ -220,7 +221,7 @@ public class RoleComposing {
         if (!by.isEmpty()) {
             others = rest.size();
         }
-        PermissionWords.Named named = PermissionWords.named(permission, preview.model());
+        PermissionNames.Named named = PermissionNames.of(permission, preview.model());
         return new RoleViews.PermissionShift(
                 permission.toString(),
                 named.type(),

@@ -25,6 +25,7 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.role.Composition;
+import wexa.core.role.PermissionNames;
 import wexa.core.role.Sensitivities;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
@@ -113,7 +114,7 @@ public class RoleService {
         Instant now = clock.now();
         return new RoleViews.RolePage(
                 row(model, role, given, sensitivities),
-                PermissionWords.lines(given, model),
+                PermissionNames.lines(given, model),
                 role.owner().map(Id::value).orElse(null),
                 role.sensitivity().isPresent(),
                 role.source().map(Id::value).orElse(null),

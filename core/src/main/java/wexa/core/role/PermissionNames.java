@@ -1,4 +1,4 @@
-package wexa.server.roles;
+package wexa.core.role;
 
 import java.util.ArrayList;
 import java.util.Collection;
@@ -13,11 +13,32 @@ import wexa.core.model.Model;
 import wexa.core.value.Permission;
 
 /** Says permissions in their apps' own words. */
-final class PermissionWords {
-    private PermissionWords() {}
+public final class PermissionNames {
+    private PermissionNames() {}
+
+    /** The type of record and the action of one permission. */
+    public record Named(String type, String action) {
+        @Override
+        public String toString() {
+            return type + ": " + action;
+        }
+    }
+
+    /** Where no app has it, its parts as they are written. */
+    public static Named of(Permission permission, Model model) {
+        Optional<Named> found = model.table(Kind.APP).by(App.BY_KEY, permission.app()).stream()
+                .flatMap(app -> app.resourceTypes().stream())
+                .filter(type -> type.key().equals(permission.type()))
+                .flatMap(type -> type.actions().stream()
+                        .filter(action -> action.key().equals(permission.action()))
+                        .map(action -> new Named(type.name(), action.label())))
+                .findFirst();
+        return found.orElseGet(
+                () -> new Named(permission.type().text(), permission.action().text()));
+    }
 
     /** A line for each type of record, such as {@code Treatments: see, record, amend}. */
-    static List<String> lines(Collection<Permission> permissions, Model model) {
+    public static List<String> lines(Collection<Permission> permissions, Model model) {
         Set<Permission> wanted = new HashSet<>(permissions);
         List<String> lines = new ArrayList<>();
         for (App app : model.table(Kind.APP).stream().toList()) {
@@ -32,20 +53,5 @@ final class PermissionWords {
             }
         }
         return lines;
-    }
-
-    /** The type of record and the action of one permission; its parts as they are written where no app has it. */
-    record Named(String type, String action) {}
-
-    static Named named(Permission permission, Model model) {
-        Optional<Named> found = model.table(Kind.APP).by(App.BY_KEY, permission.app()).stream()
-                .flatMap(app -> app.resourceTypes().stream())
-                .filter(type -> type.key().equals(permission.type()))
-                .flatMap(type -> type.actions().stream()
-                        .filter(action -> action.key().equals(permission.action()))
-                        .map(action -> new Named(type.name(), action.label())))
-                .findFirst();
-        return found.orElseGet(
-                () -> new Named(permission.type().text(), permission.action().text()));
     }
 }
