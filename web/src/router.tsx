@@ -151,10 +151,29 @@ const role = createRoute({
   component: lazyRouteComponent(() => import("./roles/RolePage"), "RolePage"),
 });
 
+function textsOf(value: unknown): string[] | undefined {
+  const texts = Array.isArray(value) ? value.filter((one): one is string => typeof one === "string") : [];
+  return texts.length === 0 ? undefined : texts;
+}
+
 const newRole = createRoute({
   getParentRoute: () => roles,
   path: "new",
+  validateSearch: (
+    search: Record<string, unknown>,
+  ): { sets?: string[] | undefined; exclusions?: string[] | undefined } => ({
+    sets: textsOf(search.sets),
+    exclusions: textsOf(search.exclusions),
+  }),
   component: lazyRouteComponent(() => import("./roles/NewRolePage"), "NewRolePage"),
+});
+
+const work = createRoute({
+  ...at("/roles/work"),
+  validateSearch: (search: Record<string, unknown>): { need?: string[] | undefined } => ({
+    need: textsOf(search.need),
+  }),
+  component: lazyRouteComponent(() => import("./roles/WorkPage"), "WorkPage"),
 });
 
 const compose = createRoute({
@@ -241,6 +260,7 @@ export const router = createRouter({
     groups.addChildren([newGroup, group]),
     roles.addChildren([conflicts, newRole, role]),
     compose,
+    work,
     tenants,
     tenant,
     connect,

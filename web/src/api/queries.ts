@@ -251,6 +251,19 @@ export const conflictsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/roles/conflicts")),
 });
 
+export const workQuery = queryOptions({
+  queryKey: ["roles", "work"],
+  queryFn: () => take(api.GET("/api/v1/roles/work")),
+});
+
+/** What gives some permissions; what gave the ones before stays while it is worked out. */
+export const coverQuery = (permissions: readonly string[]) =>
+  queryOptions({
+    queryKey: ["roles", "cover", permissions],
+    queryFn: ({ signal }) => take(api.POST("/api/v1/roles/cover", { signal, body: { permissions: [...permissions] } })),
+    placeholderData: (before) => before,
+  });
+
 /** A draft in one of its versions. */
 interface Version {
   id: string;

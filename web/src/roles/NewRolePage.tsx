@@ -1,4 +1,4 @@
-import { useNavigate } from "@tanstack/react-router";
+import { useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry, newId, useStartDraft } from "../api/drafts";
 import { keyFrom } from "../groups/keys";
@@ -6,11 +6,13 @@ import { useMay } from "../session/hooks";
 import { PersonPicker } from "../ui/personPicker";
 import { PlainField, Told } from "../ui/plainField";
 import { Empty } from "../ui/states";
+import { count } from "../ui/words";
 
 /** Says what a new role is for; it is composed in a draft of its own. */
 export function NewRolePage() {
   const mayPrepare = useMay("PREPARE");
   const navigate = useNavigate();
+  const { sets = [], exclusions = [] } = useSearch({ from: "/roles/new" });
   const [id] = useState(newId);
   const [name, setName] = useState("");
   const [typedKey, setKey] = useState<string>();
@@ -32,13 +34,17 @@ export function NewRolePage() {
       onSubmit={(event) => {
         event.preventDefault();
         if (isReady) {
-          const fields = { id, key, name, description, owner: owner.id, stage: "preparation" };
+          const made = { id, key, name, description, owner: owner.id, stage: "preparation" };
+          const fields = { ...made, sets: sets.join(", "), exclusions: exclusions.join(", ") };
           start.mutate({ name: `New role ${name}`, put: [entry("role.make", fields)] });
         }
       }}
     >
       <h1>New role</h1>
-      <p className="text-soft">Begin with what it is for and who answers for it. What it gives is composed next.</p>
+      <p className="text-soft">
+        Begin with what it is for and who answers for it. What it gives is composed next
+        {sets.length > 0 && `, from ${count(sets.length, "permission set")} that were found`}.
+      </p>
       <div className="grid grid-cols-[1.4fr_1fr] gap-x-3">
         <PlainField label="Name" value={name} onChange={setName} autoFocus />
         <PlainField

@@ -23,9 +23,12 @@ export function RolesPage() {
                   New role
                 </Link>
               )}
+              <Link to="/roles/work" className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold">
+                From the work <span className="ml-auto font-normal text-soft">who must do what</span>
+              </Link>
               <Link
                 to="/roles/conflicts"
-                className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold"
+                className="row-hover -mx-1.5 flex rounded px-1.5 py-1 font-semibold"
                 activeProps={{ className: "bg-chosen" }}
               >
                 Conflict rules <span className="ml-auto font-normal text-soft">what must not meet</span>

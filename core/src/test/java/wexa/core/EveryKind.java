@@ -154,7 +154,15 @@ public final class EveryKind {
         List<App.ResourceType> types = new ArrayList<>(app.resourceTypes());
         types.add(new App.ResourceType(
                 Key.of("added"), "Added", List.of(new App.Action(Key.of("see"), "see", wexa.core.model.Sort.LOOK))));
-        return new App(app.id(), app.key(), app.name(), types, app.seatKinds(), app.needs(), App.AreaUse.REQUIRED);
+        return new App(
+                app.id(),
+                app.key(),
+                app.name(),
+                types,
+                app.seatKinds(),
+                app.needs(),
+                App.AreaUse.REQUIRED,
+                app.tasks());
     }
 
     private static Tenant renamed(Tenant tenant) {

@@ -266,7 +266,9 @@ final class Catalogue {
                     "label",
                     word.replace('-', ' '),
                     "sort",
-                    SORTS.getOrDefault(action.charAt(0), "WORK")));
+                    SORTS.getOrDefault(action.charAt(0), "WORK"),
+                    "description",
+                    Tasks.description(key, word)));
         }
         types.computeIfAbsent(app, any -> new ArrayList<>()).add(Map.of("key", key, "name", name, "actions", made));
     }
@@ -291,7 +293,9 @@ final class Catalogue {
                 "needs",
                 needs,
                 "areaUse",
-                areaUse));
+                areaUse,
+                "tasks",
+                Tasks.of(key)));
     }
 
     private static Map<String, Object> seat(String key, String name, Set<String> carries) {
@@ -312,7 +316,9 @@ final class Catalogue {
                 "app",
                 Fact.id("app", app),
                 "permissions",
-                setPermissions.get(key)));
+                setPermissions.get(key),
+                "isPreset",
+                false));
     }
 
     private void role(
@@ -321,11 +327,11 @@ final class Catalogue {
             String description,
             List<String> includes,
             List<String> sets,
-            String... exceptions) {
+            String... exclusions) {
         Set<String> all = new LinkedHashSet<>();
         includes.forEach(included -> all.addAll(permissions(included)));
         sets.forEach(set -> all.addAll(setPermissions.getOrDefault(set, Set.of())));
-        Set.of(exceptions).forEach(all::remove);
+        Set.of(exclusions).forEach(all::remove);
         rolePermissions.put(key, all);
         facts.add(Fact.of(
                 "role",
@@ -342,8 +348,10 @@ final class Catalogue {
                 sets.stream().map(set -> Fact.id("permission-set", set)).toList(),
                 "includes",
                 includes.stream().map(role -> Fact.id("role", role)).toList(),
-                "exceptions",
-                List.of(exceptions)));
+                "exclusions",
+                List.of(exclusions),
+                "stage",
+                "OPEN"));
     }
 
     private static Set<String> permissions(String app, String... ends) {

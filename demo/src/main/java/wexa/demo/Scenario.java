@@ -206,6 +206,8 @@ final class Scenario {
                 List.of(Fact.id("person", "tove.lindqvist")),
                 "condition",
                 condition,
+                "tags",
+                List.of(),
                 "entry",
                 kind.equals("DIRECTORY") ? "skerrow/" + DirectoryFiles.groupEntryId(key) : null));
     }

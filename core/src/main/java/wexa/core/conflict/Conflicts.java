@@ -24,7 +24,6 @@ import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
@@ -128,23 +127,6 @@ public final class Conflicts {
                         && (index.isAtOrAbove(one.tenant(), one.area(), other.area())
                                 || index.isAtOrAbove(one.tenant(), other.area(), one.area()));
         };
-    }
-
-    /**
-     * Rules of which a role itself has both sides: whoever gets it where both can be used conflicts at once.
-     *
-     * @param given what it gives
-     * @param roles the role itself and those that it includes
-     */
-    public static List<ConflictRule> inside(Set<Permission> given, Set<Id<Role>> roles, Model model) {
-        return model.table(Kind.CONFLICT_RULE).stream()
-                .filter(rule -> isMet(rule.one(), given, roles) && isMet(rule.other(), given, roles))
-                .toList();
-    }
-
-    private static boolean isMet(Side side, Set<Permission> given, Set<Id<Role>> roles) {
-        return side.permissions().stream().anyMatch(given::contains)
-                || side.roles().stream().anyMatch(roles::contains);
     }
 
     /**

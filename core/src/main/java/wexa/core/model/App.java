@@ -17,7 +17,8 @@ public record App(
         List<ResourceType> resourceTypes,
         List<SeatKind> seatKinds,
         List<AttributeNeed> needs,
-        AreaUse areaUse)
+        AreaUse areaUse,
+        List<Task> tasks)
         implements Fact {
     public static final Lookup<App, Key> BY_KEY = Lookup.by(App::key);
 
@@ -25,6 +26,26 @@ public record App(
         resourceTypes = List.copyOf(resourceTypes);
         seatKinds = List.copyOf(seatKinds);
         needs = List.copyOf(needs);
+        tasks = List.copyOf(tasks);
+    }
+
+    /** An app of which nobody said what people call the work in it. */
+    public App(
+            Id<App> id,
+            Key key,
+            String name,
+            List<ResourceType> resourceTypes,
+            List<SeatKind> seatKinds,
+            List<AttributeNeed> needs,
+            AreaUse areaUse) {
+        this(id, key, name, resourceTypes, seatKinds, needs, areaUse, List.of());
+    }
+
+    /** What people call a piece of work, and the permissions that it needs. */
+    public record Task(Key key, String name, Set<Permission> needs) {
+        public Task {
+            needs = Collections.unmodifiableSet(new TreeSet<>(needs));
+        }
     }
 
     /** A type of record, and what can be done with it, in the app's own words. */

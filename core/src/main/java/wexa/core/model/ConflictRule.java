@@ -35,6 +35,11 @@ public record ConflictRule(
                 throw new IllegalArgumentException("a side of a conflict rule names a permission or a role");
             }
         }
+
+        boolean isMetBy(Set<Permission> held, Set<Id<Role>> by) {
+            return permissions.stream().anyMatch(held::contains)
+                    || roles.stream().anyMatch(by::contains);
+        }
     }
 
     /** How near to each other the sides must be held to conflict. */
@@ -70,6 +75,11 @@ public record ConflictRule(
         Set<Counted> more = new TreeSet<>(counted);
         more.add(what);
         return new ConflictRule(id, key, name, description, owner, one, other, within, more, manner);
+    }
+
+    /** Whether both sides are met by what is held together, and by the roles by which it is. */
+    public boolean isMetBy(Set<Permission> held, Set<Id<Role>> by) {
+        return one.isMetBy(held, by) && other.isMetBy(held, by);
     }
 
     public boolean counts(Counted what) {

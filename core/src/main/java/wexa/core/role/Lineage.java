@@ -8,10 +8,13 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
 import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** Which roles are made of which, from either end. Costs all roles once. */
 public final class Lineage {
@@ -53,6 +56,18 @@ public final class Lineage {
             }
         }
         return found;
+    }
+
+    /**
+     * Conflict rules of which a role itself has both sides: whoever gets it where both can be used is in conflict at once.
+     *
+     * @param given what the role gives
+     */
+    public List<ConflictRule> conflictsInside(Id<Role> role, Set<Permission> given) {
+        Set<Id<Role>> roles = below(role);
+        return model.table(Kind.CONFLICT_RULE).stream()
+                .filter(rule -> rule.isMetBy(given, roles))
+                .toList();
     }
 
     /** The role itself and every role that it includes, directly or through others, nearest first. */

@@ -18,7 +18,6 @@ import wexa.core.change.Form;
 import wexa.core.change.References;
 import wexa.core.change.Resolution;
 import wexa.core.change.Values;
-import wexa.core.conflict.Conflicts;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Assignment;
@@ -224,7 +223,8 @@ sealed interface RoleChange extends Change {
         Set<Id<Role>> roles = new HashSet<>(Set.of(role.id()));
         Lineage lineage = new Lineage(model);
         role.includes().forEach(included -> roles.addAll(lineage.below(included)));
-        return Conflicts.inside(given, roles, model).stream()
+        return model.table(Kind.CONFLICT_RULE).stream()
+                .filter(rule -> rule.isMetBy(given, roles))
                 .map(rule -> Finding.of(
                         rule.manner() == ConflictRule.Manner.BLOCK ? BOTH_SIDES_BLOCKED : BOTH_SIDES,
                         "sets",

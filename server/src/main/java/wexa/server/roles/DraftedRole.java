@@ -3,7 +3,7 @@ package wexa.server.roles;
 import java.util.Optional;
 import wexa.core.model.Role;
 import wexa.core.preview.Preview;
-import wexa.core.role.Composition;
+import wexa.core.role.WantedRole;
 import wexa.core.value.Id;
 
 /** Finds in a draft what it does to a role. */
@@ -14,7 +14,7 @@ final class DraftedRole {
     static Optional<Preview.Outcome> outcome(Preview preview, Id<Role> role) {
         return preview.outcomes().stream()
                 .filter(outcome -> outcome.change()
-                        .flatMap(Composition::wanted)
+                        .flatMap(WantedRole::of)
                         .filter(wanted -> wanted.id().equals(role))
                         .isPresent())
                 .reduce((earlier, later) -> later);

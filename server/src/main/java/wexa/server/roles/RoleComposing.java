@@ -19,7 +19,6 @@ import wexa.core.access.Path;
 import wexa.core.access.PersonSet;
 import wexa.core.access.RoleEffect;
 import wexa.core.access.Usability;
-import wexa.core.conflict.Conflicts;
 import wexa.core.model.App;
 import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
@@ -31,10 +30,10 @@ import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
-import wexa.core.role.Composition;
 import wexa.core.role.Lineage;
 import wexa.core.role.PermissionNames;
 import wexa.core.role.Sensitivities;
+import wexa.core.role.WantedRole;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 import wexa.server.drafts.DraftStore;
@@ -72,7 +71,7 @@ public class RoleComposing {
         Id<Role> wanted = Id.of(id);
         Optional<Role> role = DraftedRole.outcome(preview, wanted)
                 .flatMap(Preview.Outcome::change)
-                .flatMap(Composition::wanted)
+                .flatMap(WantedRole::of)
                 .or(() -> model.roles().find(wanted));
         Set<Id<Role>> circles = new Lineage(model).above(wanted);
         Offering offering = new Offering(model, preview.index(), new Sensitivities(model), role, circles);
@@ -166,7 +165,7 @@ public class RoleComposing {
         Id<Role> wanted = Id.of(id);
         Role role = DraftedRole.outcome(preview, wanted)
                 .flatMap(Preview.Outcome::change)
-                .flatMap(Composition::wanted)
+                .flatMap(WantedRole::of)
                 .or(() -> model.roles().find(wanted))
                 .orElseThrow(() -> Problem.notFound("role", id));
         AccessIndex before = preview.snapshot().index();
@@ -285,9 +284,10 @@ public class RoleComposing {
     private static List<String> conflicts(Role role, Model model, AccessIndex index) {
         boolean isThere = index.model().roles().find(role.id()).isPresent();
         return isThere
-                ? Conflicts.inside(index.permissionsOf(role.id()), new Lineage(model).below(role.id()), model).stream()
-                        .map(ConflictRule::name)
-                        .toList()
+                ? new Lineage(model)
+                        .conflictsInside(role.id(), index.permissionsOf(role.id())).stream()
+                                .map(ConflictRule::name)
+                                .toList()
                 : List.of();
     }
 }

@@ -1,11 +1,16 @@
 package wexa.server.roles;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -19,11 +24,13 @@ class RoleController {
     private final RoleService roles;
 
     private final RoleComposing composing;
+    private final WorkService work;
     private final LongDrafts longDrafts;
 
-    RoleController(RoleService roles, RoleComposing composing, LongDrafts longDrafts) {
+    RoleController(RoleService roles, RoleComposing composing, WorkService work, LongDrafts longDrafts) {
         this.roles = roles;
         this.composing = composing;
+        this.work = work;
         this.longDrafts = longDrafts;
     }
 
@@ -35,6 +42,20 @@ class RoleController {
     @GetMapping("/conflicts")
     List<RoleViews.ConflictView> conflicts(Actor actor) {
         return roles.conflicts(actor);
+    }
+
+    /** The work that people do, app by app: tasks and single permissions. */
+    @GetMapping("/work")
+    List<WorkViews.AppWork> work(Actor actor) {
+        return work.work(actor);
+    }
+
+    record CoverInput(@NotNull @Size(min = 1, max = 500) List<@NotNull @Size(max = 200) String> permissions) {}
+
+    /** Which existing roles give these permissions, and which permission sets give them with the least besides. */
+    @PostMapping("/cover")
+    WorkViews.CoverView cover(Actor actor, @Valid @RequestBody CoverInput input) {
+        return work.cover(actor, input.permissions());
     }
 
     /** A role, as it is or as a draft would have it. */

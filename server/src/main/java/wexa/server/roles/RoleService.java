@@ -12,6 +12,7 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import wexa.core.composition.Composition;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
@@ -24,9 +25,9 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
-import wexa.core.role.Composition;
 import wexa.core.role.PermissionNames;
 import wexa.core.role.Sensitivities;
+import wexa.core.role.WantedRole;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 import wexa.core.value.Window;
@@ -99,7 +100,7 @@ public class RoleService {
         Optional<Role> before = preview.snapshot().model().roles().find(wanted);
         Optional<Preview.Outcome> outcome = DraftedRole.outcome(preview, wanted);
         Role role = outcome.flatMap(Preview.Outcome::change)
-                .flatMap(Composition::wanted)
+                .flatMap(WantedRole::of)
                 .or(() -> preview.model().roles().find(wanted))
                 .or(() -> before)
                 .orElseThrow(() -> Problem.notFound("role", id));
@@ -142,8 +143,8 @@ public class RoleService {
 
     private static RoleViews.Ingredient ingredient(
             Composition.Ingredient one, Preview preview, Sensitivities sensitivities) {
-        return switch (one.fact()) {
-            case Role inner ->
+        return switch (one.part()) {
+            case Composition.Part.OfRole(Role inner) ->
                 new RoleViews.Ingredient(
                         inner.id().value(),
                         RoleViews.IngredientKind.ROLE,
@@ -152,7 +153,7 @@ public class RoleService {
                         sensitivities.of(inner, preview.index().permissionsOf(inner.id())),
                         one.presence(),
                         one.isRedundant());
-            case PermissionSet set ->
+            case Composition.Part.OfSet(PermissionSet set) ->
                 new RoleViews.Ingredient(
                         set.id().value(),
                         RoleViews.IngredientKind.SET,
@@ -161,7 +162,6 @@ public class RoleService {
                         sensitivities.of(set),
                         one.presence(),
                         one.isRedundant());
-            default -> throw new IllegalStateException("a role is made of sets and roles, not of " + one.fact());
         };
     }
 

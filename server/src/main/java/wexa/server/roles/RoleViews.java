@@ -5,9 +5,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.composition.Composition;
 import wexa.core.model.Role;
 import wexa.core.model.Sensitivity;
-import wexa.core.role.Composition;
 import wexa.server.drafts.DraftView;
 
 /** Roles as screens show them. */

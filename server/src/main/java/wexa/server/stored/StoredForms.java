@@ -44,7 +44,7 @@ import wexa.core.value.Window;
 public class StoredForms {
     /**
      * The version in which facts are written. In 1 groups had no tags, in 2 no entry, up to 3 a role's exclusions had another
-     * name, and up to 4 roles had no stage or source, and neither they nor sets and actions a sensitivity.
+     * name, and up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity.
      */
     public static final int VERSION = 5;
 
@@ -197,6 +197,7 @@ public class StoredForms {
         } else if (kind.equals(Kind.PERMISSION_SET)) {
             ((ObjectNode) body).put("isPreset", false).putNull("sensitivity");
         } else if (kind.equals(Kind.APP)) {
+            ((ObjectNode) body).putArray("tasks");
             body.path("resourceTypes")
                     .forEach(type -> type.path("actions")
                             .forEach(action ->

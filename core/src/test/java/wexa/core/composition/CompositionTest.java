@@ -1,4 +1,4 @@
-package wexa.core.role;
+package wexa.core.composition;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -13,12 +13,12 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.access.AccessIndex;
+import wexa.core.composition.Composition.Cell;
+import wexa.core.composition.Composition.Presence;
 import wexa.core.model.Effect;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
-import wexa.core.role.Composition.Cell;
-import wexa.core.role.Composition.Presence;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 
@@ -92,6 +92,13 @@ class CompositionTest {
         }
     }
 
+    private static Id<?> id(Composition.Ingredient ingredient) {
+        return switch (ingredient.part()) {
+            case Composition.Part.OfRole inner -> inner.role().id();
+            case Composition.Part.OfSet inner -> inner.set().id();
+        };
+    }
+
     /** An ingredient is redundant if and only if the role gives the same without it. */
     private static void assertRedundancies(Composition composition, Role role, Model model, AccessIndex index) {
         for (Composition.Ingredient ingredient : composition.ingredients()) {
@@ -100,8 +107,8 @@ class CompositionTest {
             }
             List<Id<PermissionSet>> sets = new ArrayList<>(role.sets());
             List<Id<Role>> includes = new ArrayList<>(role.includes());
-            sets.removeIf(set -> set.equals(ingredient.fact().id()));
-            includes.removeIf(one -> one.equals(ingredient.fact().id()));
+            sets.removeIf(set -> set.equals(id(ingredient)));
+            includes.removeIf(one -> one.equals(id(ingredient)));
             Role without = new Role(
                     role.id(),
                     role.key(),

@@ -1,4 +1,4 @@
-package wexa.core.role;
+package wexa.core.composition;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -10,8 +10,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import wexa.core.access.AccessIndex;
-import wexa.core.change.Change;
-import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
@@ -41,12 +39,15 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
         LEFT_OUT
     }
 
-    /**
-     * A permission set or an included role.
-     *
-     * @param isRedundant whether the role would give the same without it
-     */
-    public record Ingredient(Fact fact, Presence presence, boolean isRedundant) {}
+    /** Something that a role is made of. */
+    public sealed interface Part {
+        record OfRole(Role role) implements Part {}
+
+        record OfSet(PermissionSet set) implements Part {}
+    }
+
+    /** @param isRedundant whether the role would give the same without it */
+    public record Ingredient(Part part, Presence presence, boolean isRedundant) {}
 
     /** @param cells one for each ingredient, in their order */
     public record Line(
@@ -60,15 +61,6 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
     public Composition {
         ingredients = List.copyOf(ingredients);
         lines = List.copyOf(lines);
-    }
-
-    /** The role that a change of roles asks for, whether or not it may be so; empty for other changes. */
-    public static Optional<Role> wanted(Change change) {
-        return switch (change) {
-            case RoleChange.Make make -> Optional.of(make.role());
-            case RoleChange.Edit edit -> Optional.of(edit.role());
-            default -> Optional.empty();
-        };
     }
 
     /**
@@ -86,9 +78,9 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
         private final Optional<Role> before;
         private final Model model;
         private final AccessIndex index;
-        private final List<Part> parts = new ArrayList<>();
+        private final List<Column> columns = new ArrayList<>();
 
-        private record Part(Fact fact, Presence presence, Set<Permission> given, Set<Permission> leftOut) {}
+        private record Column(Part part, Presence presence, Set<Permission> given, Set<Permission> leftOut) {}
 
         Making(Role role, Optional<Role> before, Model model, AccessIndex index) {
             this.role = role;
@@ -103,17 +95,21 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
             both(earlierRoles, role.includes())
                     .forEach(id -> model.roles()
                             .find(id)
-                            .ifPresent(found -> parts.add(ofRole(found, presence(id, earlierRoles, role.includes())))));
+                            .ifPresent(
+                                    found -> columns.add(ofRole(found, presence(id, earlierRoles, role.includes())))));
             both(earlierSets, role.sets())
                     .forEach(id -> model.table(Kind.PERMISSION_SET)
                             .find(id)
-                            .ifPresent(found -> parts.add(new Part(
-                                    found, presence(id, earlierSets, role.sets()), found.permissions(), Set.of()))));
+                            .ifPresent(found -> columns.add(new Column(
+                                    new Part.OfSet(found),
+                                    presence(id, earlierSets, role.sets()),
+                                    found.permissions(),
+                                    Set.of()))));
             Set<Permission> now = given(Presence.REMOVED, role.exclusions());
             Set<Permission> then =
                     given(Presence.ADDED, before.map(Role::exclusions).orElse(Set.of()));
-            List<Ingredient> ingredients = parts.stream()
-                    .map(part -> new Ingredient(part.fact(), part.presence(), isRedundant(part, now)))
+            List<Ingredient> ingredients = columns.stream()
+                    .map(column -> new Ingredient(column.part(), column.presence(), isRedundant(column, now)))
                     .toList();
             return new Composition(ingredients, lines(now, then));
         }
@@ -130,7 +126,7 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
         }
 
         /** An included role that would go round in a circle gives what it gives today. */
-        private Part ofRole(Role included, Presence presence) {
+        private Column ofRole(Role included, Presence presence) {
             Set<Permission> given = index.model().roles().find(included.id()).isPresent()
                     ? index.permissionsOf(included.id())
                     : Set.of();
@@ -148,25 +144,27 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
                 }
             }
             leftOut.removeAll(given);
-            return new Part(included, presence, given, leftOut);
+            return new Column(new Part.OfRole(included), presence, given, leftOut);
         }
 
         /** What all parts but those of one presence give, less the exclusions. */
         private Set<Permission> given(Presence without, Set<Permission> exclusions) {
             Set<Permission> given = new TreeSet<>();
-            parts.stream().filter(part -> part.presence() != without).forEach(part -> given.addAll(part.given()));
+            columns.stream()
+                    .filter(column -> column.presence() != without)
+                    .forEach(column -> given.addAll(column.given()));
             given.removeAll(exclusions);
             return given;
         }
 
-        private boolean isRedundant(Part part, Set<Permission> now) {
-            if (part.presence() == Presence.REMOVED) {
+        private boolean isRedundant(Column column, Set<Permission> now) {
+            if (column.presence() == Presence.REMOVED) {
                 return false;
             }
-            Set<Permission> needed = new HashSet<>(part.given());
+            Set<Permission> needed = new HashSet<>(column.given());
             needed.retainAll(now);
-            parts.stream()
-                    .filter(other -> other != part && other.presence() != Presence.REMOVED)
+            columns.stream()
+                    .filter(other -> other != column && other.presence() != Presence.REMOVED)
                     .forEach(other -> needed.removeAll(other.given()));
             return needed.isEmpty();
         }
@@ -175,14 +173,16 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
             Set<Permission> wasExcluded = before.map(Role::exclusions).orElse(Set.of());
             Set<Permission> all = new TreeSet<>(role.exclusions());
             all.addAll(wasExcluded);
-            parts.forEach(part -> {
-                all.addAll(part.given());
-                all.addAll(part.leftOut());
+            columns.forEach(column -> {
+                all.addAll(column.given());
+                all.addAll(column.leftOut());
             });
             return all.stream()
                     .map(permission -> new Line(
                             permission,
-                            parts.stream().map(part -> cell(part, permission)).toList(),
+                            columns.stream()
+                                    .map(column -> cell(column, permission))
+                                    .toList(),
                             role.exclusions().contains(permission),
                             wasExcluded.contains(permission),
                             now.contains(permission),
@@ -190,11 +190,11 @@ public record Composition(List<Ingredient> ingredients, List<Line> lines) {
                     .toList();
         }
 
-        private static Cell cell(Part part, Permission permission) {
-            if (part.given().contains(permission)) {
+        private static Cell cell(Column column, Permission permission) {
+            if (column.given().contains(permission)) {
                 return Cell.GIVES;
             }
-            return part.leftOut().contains(permission) ? Cell.LEFT_OUT : Cell.NOTHING;
+            return column.leftOut().contains(permission) ? Cell.LEFT_OUT : Cell.NOTHING;
         }
     }
 }
