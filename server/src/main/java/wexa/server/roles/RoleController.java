@@ -50,7 +50,7 @@ class RoleController {
         return work.work(actor);
     }
 
-    record CoverInput(@NotNull @Size(min = 1, max = 500) List<@NotNull @Size(max = 200) String> permissions) {}
+    record CoverInput(@NotNull @Size(max = 500) List<@NotNull @Size(max = 200) String> permissions) {}
 
     /** Which existing roles give these permissions, and which permission sets give them with the least besides. */
     @PostMapping("/cover")

@@ -81,6 +81,9 @@ public class WorkService {
     /** What gives these permissions. Nothing is kept. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public WorkViews.CoverView cover(Actor actor, List<String> texts) {
+        if (texts.isEmpty()) {
+            throw Problem.badField("permissions", "field.missing", "Choose at least one permission.");
+        }
         Snapshot snapshot = snapshots.current();
         return new Covering(snapshot.model(), snapshot.index(), new Sensitivities(snapshot.model()))
                 .of(permissions(texts, snapshot.model()));
