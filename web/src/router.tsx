@@ -176,6 +176,21 @@ const work = createRoute({
   component: lazyRouteComponent(() => import("./roles/WorkPage"), "WorkPage"),
 });
 
+const compare = createRoute({
+  ...at("/roles/compare"),
+  validateSearch: (search: Record<string, unknown>): { of?: string[] | undefined } => ({ of: textsOf(search.of) }),
+  component: lazyRouteComponent(() => import("./roles/ComparePage"), "ComparePage"),
+});
+
+const give = createRoute({
+  ...at("/roles/give"),
+  validateSearch: (search: Record<string, unknown>): { role?: string | undefined; to?: string[] | undefined } => ({
+    role: textOf(search.role),
+    to: textsOf(search.to),
+  }),
+  component: lazyRouteComponent(() => import("./roles/GivePage"), "GivePage"),
+});
+
 const compose = createRoute({
   ...at("/roles/$id/compose"),
   component: lazyRouteComponent(() => import("./roles/ComposePage"), "ComposePage"),
@@ -261,6 +276,8 @@ export const router = createRouter({
     roles.addChildren([conflicts, newRole, role]),
     compose,
     work,
+    give,
+    compare,
     tenants,
     tenant,
     connect,

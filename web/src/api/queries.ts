@@ -279,6 +279,21 @@ export const roleQuery = (id: string, draft?: Version) =>
     placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
   });
 
+/** Roles, permission sets and people side by side. */
+export const compareQuery = (of: readonly string[]) =>
+  queryOptions({
+    queryKey: ["roles", "compare", of],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/roles/compare", { signal, params: { query: { of: [...of] } } })),
+    placeholderData: (before) => before,
+  });
+
+/** Where a role can be given. */
+export const rolePlacesQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["roles", id, "places"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/roles/{id}/places", { signal, params: { path: { id } } })),
+  });
+
 /** What the changes of roles in a draft do to people. */
 export const roleEffectQuery = (id: string, draft: Version) =>
   queryOptions({

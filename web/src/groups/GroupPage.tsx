@@ -153,9 +153,17 @@ function RuleOf({ page }: { page: Page }) {
 
 function Gives({ page }: { page: Page }) {
   const session = useSession();
+  const mayPrepare = useMay("PREPARE");
   return (
     <>
-      <h2 className="mt-4">What it gives</h2>
+      <div className="mt-4 flex items-center gap-2">
+        <h2 className="flex-1">What it gives</h2>
+        {mayPrepare && (
+          <Link to="/roles/give" search={{ to: [`group:${page.group.id}`] }} className="btn btn-xs">
+            Give a role
+          </Link>
+        )}
+      </div>
       <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
         {page.gives.length === 0 && (
           <EmptyItem title="It gives nothing">No role reaches anybody through this group.</EmptyItem>

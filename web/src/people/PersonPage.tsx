@@ -143,6 +143,9 @@ function Heading({ page }: { page: Page }) {
             className="btn btn-xs"
           >
             Add access
+          </Link>{" "}
+          <Link to="/roles/give" search={{ to: [`person:${person.id}`] }} className="btn btn-xs">
+            Give a role
           </Link>
         </p>
       )}

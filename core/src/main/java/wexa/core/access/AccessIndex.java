@@ -170,6 +170,16 @@ public final class AccessIndex {
         }
     }
 
+    /** One person as a set; an empty one if there is no such person. */
+    public PersonSet only(Id<Person> person) {
+        BitSet found = new BitSet();
+        int number = people.find(person);
+        if (number >= 0) {
+            found.set(number);
+        }
+        return new PersonSet(people, found);
+    }
+
     /** People in a group at the instant, through nested groups as well. */
     public PersonSet membersOf(Id<Group> group, Instant at) {
         BitSet found = new BitSet(people.count());

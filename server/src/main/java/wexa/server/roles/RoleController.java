@@ -3,10 +3,15 @@ package wexa.server.roles;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.OutputStreamWriter;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -14,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import wexa.server.drafts.LongDrafts;
 import wexa.server.rights.Actor;
 
@@ -25,12 +31,22 @@ class RoleController {
 
     private final RoleComposing composing;
     private final WorkService work;
+    private final RolePlaces places;
+    private final CompareService comparing;
     private final LongDrafts longDrafts;
 
-    RoleController(RoleService roles, RoleComposing composing, WorkService work, LongDrafts longDrafts) {
+    RoleController(
+            RoleService roles,
+            RoleComposing composing,
+            WorkService work,
+            RolePlaces places,
+            CompareService comparing,
+            LongDrafts longDrafts) {
         this.roles = roles;
         this.composing = composing;
         this.work = work;
+        this.places = places;
+        this.comparing = comparing;
         this.longDrafts = longDrafts;
     }
 
@@ -58,10 +74,34 @@ class RoleController {
         return work.cover(actor, input.permissions());
     }
 
+    /** Two to five roles, permission sets or people side by side. */
+    @GetMapping("/compare")
+    CompareService.ComparedView compare(Actor actor, @RequestParam List<String> of) {
+        return comparing.compare(actor, of);
+    }
+
+    @GetMapping("/compare/csv")
+    ResponseEntity<StreamingResponseBody> compareAsTable(Actor actor, @RequestParam List<String> of) {
+        // what is wrong with the question is said before the answer begins
+        comparing.compare(actor, of);
+        StreamingResponseBody body =
+                out -> comparing.write(actor, of, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-comparison.csv\"")
+                .body(body);
+    }
+
     /** A role, as it is or as a draft would have it. */
     @GetMapping("/{id}")
     RoleViews.RolePage page(Actor actor, @PathVariable UUID id, @RequestParam Optional<UUID> draft) {
         return within(draft, () -> roles.page(actor, id, draft));
+    }
+
+    /** Where a role can be given, and who has something there. */
+    @GetMapping("/{id}/places")
+    List<RolePlaces.PlaceTenant> places(Actor actor, @PathVariable UUID id) {
+        return places.of(actor, id);
     }
 
     /** What can be put into a role, those whose names begin with the text first. */

@@ -208,12 +208,14 @@ public class RoleService {
         boolean isInert = one.area().isEmpty() && model.appOf(tenant).needsArea();
         boolean isGroup = one.subject() instanceof Subject.OfGroup;
         return new RoleViews.Given(
+                one.id().value(),
                 name(model, one.subject()),
                 one.subject() instanceof Subject.OfPerson person
                         ? person.person().value()
                         : ((Subject.OfGroup) one.subject()).group().value(),
                 isGroup,
                 model.title(tenant),
+                tenant.id().value(),
                 tenant.colour(),
                 isInert
                         ? null
@@ -221,6 +223,7 @@ public class RoleService {
                                 .map(model.table(Kind.AREA)::get)
                                 .map(Area::name)
                                 .orElse("everywhere"),
+                one.area().map(Id::value).orElse(null),
                 window.from().isAfter(now) ? window.from() : null,
                 window.isOpenEnded() ? null : window.until());
     }

@@ -152,12 +152,15 @@ public final class RoleViews {
      * @param until its end, if it has one of its own or of the engagement that it was given for
      */
     public record Given(
+            UUID id,
             String subject,
             UUID subjectId,
             boolean group,
             String tenant,
+            UUID tenantId,
             int colour,
             @Nullable String area,
+            @Nullable UUID areaId,
             @Nullable Instant from,
             @Nullable Instant until) {}
 

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -153,17 +154,27 @@ class OrderTest {
                         .bean(DraftStore.class)
                         .get(UUID.fromString(back.path("id").asString())));
         JobPlanner planner = cast.stage.bean(JobPlanner.class);
-        JobPlanner.Plans plans = planner.plan(Reviewed.of(preview), Found.by(preview));
         JdbcTemplate rows = cast.stage.bean(JdbcTemplate.class);
-        patiently()
-                .until(() -> rows.update(
-                                "update step set state = 'SENT', attempts = attempts + 1, sent_at = ?"
-                                        + " where job_id = ? and kind = 'CARRY' and state = 'WAITING'",
-                                cast.stage.bean(BusinessClock.class).now().atOffset(ZoneOffset.UTC),
-                                UUID.fromString(first))
-                        > 0);
+        AtomicReference<JobPlanner.Plans> plans = new AtomicReference<>();
+        // the lane tries the step as well: what counts is a plan that saw it wait, and a sending after that
+        patiently().until(() -> {
+            List<Integer> attempts = rows.queryForList(
+                    "select attempts from step where job_id = ? and kind = 'CARRY' and state = 'WAITING'",
+                    Integer.class,
+                    UUID.fromString(first));
+            plans.set(planner.plan(Reviewed.of(preview), Found.by(preview)));
+            return attempts.size() == 1
+                    && rows.update(
+                                    "update step set state = 'SENT', attempts = attempts + 1, sent_at = ? where job_id = ?"
+                                            + " and kind = 'CARRY' and state = 'WAITING' and attempts = ?",
+                                    cast.stage.bean(BusinessClock.class).now().atOffset(ZoneOffset.UTC),
+                                    UUID.fromString(first),
+                                    attempts.getFirst())
+                            > 0;
+        });
         TransactionTemplate transactions = cast.stage.bean(TransactionTemplate.class);
-        assertThatThrownBy(() -> transactions.executeWithoutResult(status -> planner.write(9_999, "Too late", plans)))
+        assertThatThrownBy(() ->
+                        transactions.executeWithoutResult(status -> planner.write(9_999, "Too late", plans.get())))
                 .isInstanceOf(JobPlanner.Outdated.class);
         assertThat(details(cast.tove.get("/api/v1/jobs/" + first).body(), "SUPERSEDED"))
                 .isEmpty();
