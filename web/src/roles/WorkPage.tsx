@@ -149,25 +149,40 @@ function Covered({ chosen, onClear }: { chosen: readonly string[]; onClear: () =
               .
             </p>
           )}
-          <Roles cover={data} />
-          <Sets cover={data} />
+          {data.roles.some((role) => role.lacks.length === 0) ? (
+            <>
+              <Roles cover={data} />
+              <Sets cover={data} />
+            </>
+          ) : (
+            <>
+              <Sets cover={data} />
+              <Roles cover={data} />
+            </>
+          )}
         </div>
       )}
     </Read>
   );
 }
 
+/** So many roles are shown that give only part of it. */
+const PARTLY = 3;
+
 function Roles({ cover }: { cover: Cover }) {
+  const whole = cover.roles.filter((role) => role.lacks.length === 0);
+  const partly = cover.roles.filter((role) => role.lacks.length > 0);
+  const shown = [...whole, ...partly.slice(0, PARTLY)];
   return (
     <>
-      <h2 className="mt-5">Roles that there are</h2>
+      <h2 className="mt-5">Existing roles</h2>
       <ul className="card-plain mt-1.5 max-w-4xl divide-y divide-[var(--line)]">
         {cover.roles.length === 0 && (
           <li>
             <Empty title="No role gives any of it." />
           </li>
         )}
-        {cover.roles.map((role) => (
+        {shown.map((role) => (
           <li key={role.id} className="flex items-start gap-3 px-3 py-2">
             <span aria-hidden className={`w-4 font-bold ${role.lacks.length === 0 ? "text-success" : "text-soft"}`}>
               {role.lacks.length === 0 ? "✓" : "–"}
