@@ -71,7 +71,7 @@ class RolesIT {
             browser.sees("Change a role");
             browser.button("Apply").click();
             browser.sees("Job ");
-            browser.sees("Role Senior keeper");
+            browser.sees("role Senior keeper");
         }
     }
 
