@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -15,6 +16,7 @@ import wexa.core.change.Need;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
@@ -120,7 +122,24 @@ public final class SampleFields {
                 .limit(4)
                 .forEach(person -> effects.add(Effect.make(new Invitation(
                         made.id(), person.id(), Mail.of("a@b.example"), RandomModel.NOW, Optional.empty()))));
+        for (int place = 0; place < 2; place++) {
+            effects.add(Effect.make(new ConflictRule(
+                    made.id(),
+                    Key.of("rule-" + place),
+                    "Rule",
+                    "",
+                    Optional.empty(),
+                    side(made.apps.get(0)),
+                    side(made.apps.get(1)),
+                    ConflictRule.Within.TENANT,
+                    Set.of(ConflictRule.Counted.COMING),
+                    ConflictRule.Manner.WARN)));
+        }
         return made.model().with(effects);
+    }
+
+    private static ConflictRule.Side side(App app) {
+        return new ConflictRule.Side(Set.of(app.permissions().getFirst()), Set.of());
     }
 
     /** Fields for a form: all that it needs, and some of the others. */
@@ -149,6 +168,14 @@ public final class SampleFields {
             case "sets" -> any(Kind.PERMISSION_SET);
             case "app" -> apps();
             case "permissions", "exclusions" -> permissions(form, others);
+            case "one" -> permissions(made.apps.get(0).id());
+            case "other" -> permissions(made.apps.get(1).id());
+            case "one-roles", "other-roles", "source" -> any(Kind.ROLE);
+            case "within" -> made.pick(List.of("area", "tenant", "anywhere"));
+            case "counting" -> made.pick(List.of("training", "blocked, coming"));
+            case "manner" -> made.pick(List.of("block", "warn"));
+            case "stage" -> made.pick(List.of("preparation", "open", "closed"));
+            case "sensitivity" -> made.pick(List.of("normal", "sensitive", "privileged"));
             case "owners" -> any(Kind.PERSON) + "," + any(Kind.PERSON);
             case "units" -> any(Kind.UNIT);
             case "manager" -> any(Kind.PERSON);
@@ -180,6 +207,10 @@ public final class SampleFields {
                         .get(Id.of(others.getOrDefault("permission-set", "")))
                         .app()
                 : made.apps.get(0).id();
+        return permissions(app);
+    }
+
+    private String permissions(Id<App> app) {
         return model.table(Kind.APP).get(app).permissions().stream()
                 .limit(1 + random.nextInt(3))
                 .map(Object::toString)

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.IntPredicate;
 import wexa.core.model.Area;
 import wexa.core.model.Effect;
 import wexa.core.model.Group;
@@ -190,7 +191,25 @@ public final class AccessIndex {
         return new PersonSet(people, found);
     }
 
+    /**
+     * People in a group at the instant or at any later one, through nested groups as well. Links that never hold together count
+     * as if they did: nobody is left out.
+     */
+    public PersonSet membersFrom(Id<Group> group, Instant at) {
+        BitSet found = new BitSet(people.count());
+        int number = groups.find(group);
+        if (number >= 0) {
+            long second = at.getEpochSecond();
+            addMembers(number, edge -> edges.holdsFrom(edge, second), found, new BitSet(groups.count()));
+        }
+        return new PersonSet(people, found);
+    }
+
     private void addMembers(int start, long second, BitSet found, BitSet seenGroups) {
+        addMembers(start, edge -> edges.holds(edge, second), found, seenGroups);
+    }
+
+    private void addMembers(int start, IntPredicate holds, BitSet found, BitSet seenGroups) {
         if (seenGroups.get(start)) {
             return;
         }
@@ -203,7 +222,7 @@ public final class AccessIndex {
             int[] row = groupDown.array(group);
             for (int place = groupDown.from(group); place < groupDown.until(group); place++) {
                 int edge = row[place];
-                if (!edges.holds(edge, second)) {
+                if (!holds.test(edge)) {
                     continue;
                 }
                 int member = members.of(edge);

@@ -88,6 +88,14 @@ final class Edges {
                 && second < window.until().getEpochSecond();
     }
 
+    /** Whether it holds at the second or at any later one. */
+    boolean holdsFrom(int number, long second) {
+        return second
+                < (number < base.count
+                        ? base.untils[number]
+                        : later.get(number - base.count).window().until().getEpochSecond());
+    }
+
     @SuppressWarnings("unchecked") // columns take ids of facts only
     Edge edge(int number) {
         if (number >= base.count) {

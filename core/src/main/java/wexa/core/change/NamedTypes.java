@@ -7,6 +7,7 @@ import java.util.function.Function;
 import wexa.core.finding.Code;
 import wexa.core.model.App;
 import wexa.core.model.Area;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.Home;
@@ -39,6 +40,9 @@ public final class NamedTypes {
     public static final Type<Id<App>> APP = keyed("an application", Kind.APP, App.BY_KEY, App::key, App::name);
     public static final Type<Id<PermissionSet>> PERMISSION_SET = keyed(
             "a permission set", Kind.PERMISSION_SET, PermissionSet.BY_KEY, PermissionSet::key, PermissionSet::name);
+
+    public static final Type<Id<ConflictRule>> CONFLICT_RULE =
+            keyed("a conflict rule", Kind.CONFLICT_RULE, ConflictRule.BY_KEY, ConflictRule::key, ConflictRule::name);
 
     /** A tenant is named {@code app/tenant}. */
     public static final Type<Id<Tenant>> TENANT = new Keyed<>(

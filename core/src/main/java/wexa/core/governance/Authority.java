@@ -288,10 +288,11 @@ public final class Authority {
         after.stream().filter(person -> !before.contains(person)).forEach(this::require);
     }
 
+    /** Those who are in it now or come into it later: for them it counts then. */
     private Set<Id<Person>> members(AccessIndex index, Id<Group> group) {
         Set<Id<Person>> found = new LinkedHashSet<>();
         if (index.model().groups().find(group).isPresent()) {
-            found.addAll(index.membersOf(group, preview.now()).all());
+            found.addAll(index.membersFrom(group, preview.now()).all());
         }
         return found;
     }
