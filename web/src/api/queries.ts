@@ -246,10 +246,14 @@ export const rolesQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/roles")),
 });
 
-export const conflictsQuery = queryOptions({
-  queryKey: ["roles", "conflicts"],
-  queryFn: () => take(api.GET("/api/v1/roles/conflicts")),
-});
+/** Conflict rules and in whom they are broken, as it is or as a draft would have it. */
+export const conflictsQuery = (draft?: Version) =>
+  queryOptions({
+    queryKey: ["roles", "conflicts", draft?.id, draft?.version],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/roles/conflicts", { signal, params: { query: { draft: draft?.id } } })),
+    placeholderData: (before) => before,
+  });
 
 export const workQuery = queryOptions({
   queryKey: ["roles", "work"],

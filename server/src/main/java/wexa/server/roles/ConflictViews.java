@@ -44,6 +44,7 @@ public final class ConflictViews {
         List<RoleViews.Met> met = met(rule);
         return new RoleViews.ConflictView(
                 rule.id().value(),
+                rule.key().text(),
                 rule.name(),
                 rule.description(),
                 words(rule.one()),
@@ -53,8 +54,19 @@ public final class ConflictViews {
                 rule.counted().stream().map(Enum::name).toList(),
                 rule.manner().name(),
                 rule.owner().flatMap(model.people()::find).map(Person::name).orElse(null),
+                side(rule.one()),
+                side(rule.other()),
                 met.stream().limit(MOST_MET).toList(),
                 Math.max(0, met.size() - MOST_MET));
+    }
+
+    private RoleViews.SideView side(ConflictRule.Side side) {
+        return new RoleViews.SideView(
+                side.permissions().stream().map(Permission::toString).toList(),
+                side.roles().stream()
+                        .flatMap(role -> model.roles().find(role).stream())
+                        .map(role -> role.key().text())
+                        .toList());
     }
 
     /** One line a person, however many places the sides meet at. */

@@ -56,8 +56,8 @@ class RoleController {
     }
 
     @GetMapping("/conflicts")
-    List<RoleViews.ConflictView> conflicts(Actor actor) {
-        return roles.conflicts(actor);
+    List<RoleViews.ConflictView> conflicts(Actor actor, @RequestParam Optional<UUID> draft) {
+        return within(draft, () -> roles.conflicts(actor, draft));
     }
 
     /** The work that people do, app by app: tasks and single permissions. */

@@ -170,6 +170,7 @@ public final class RoleViews {
      */
     public record ConflictView(
             UUID id,
+            String key,
             String name,
             String description,
             List<String> one,
@@ -179,8 +180,13 @@ public final class RoleViews {
             List<String> counted,
             String manner,
             @Nullable String owner,
+            SideView oneSide,
+            SideView otherSide,
             List<Met> met,
             int moreMet) {}
+
+    /** What a side names, as fields of forms hold it. */
+    public record SideView(List<String> permissions, List<String> roles) {}
 
     /** Somebody in whom the sides of a rule meet, and where. */
     public record Met(UUID person, String name, String where) {}

@@ -93,4 +93,87 @@ class ConflictTest {
         assertThat(met).contains("Anouk Shearwater");
         assertThat(onDesk).containsAll(met);
     }
+
+    private List<JsonNode> rules(JsonNode draft) throws Exception {
+        return cast.tove
+                .get("/api/v1/roles/conflicts?draft=" + draft.path("id").asString())
+                .body()
+                .valueStream()
+                .toList();
+    }
+
+    @Test
+    void aNewRuleTellsInWhomItIsBrokenBeforeItIsApplied() throws Exception {
+        String key = Cast.unique("see-and-change").replace('.', '-');
+        JsonNode draft = cast.put(
+                cast.tove.draft("A rule on trial"),
+                "conflict-rule.make",
+                Map.of(
+                        "key",
+                        key,
+                        "name",
+                        "Sees animals and changes them",
+                        "risk",
+                        "Only an example",
+                        "one",
+                        "pelagia:animal:see",
+                        "other",
+                        "pelagia:animal:change",
+                        "within",
+                        "area",
+                        "manner",
+                        "warn",
+                        "counting",
+                        "blocked, coming"));
+        assertThat(last(draft).path("state").asString()).as("%s", draft).isEqualTo("READY");
+        JsonNode tried = rules(draft).stream()
+                .filter(rule -> rule.path("key").asString().equals(key))
+                .findFirst()
+                .orElseThrow();
+        JsonNode keeper = cast.tove
+                .get("/api/v1/roles/" + cast.find("/api/v1/roles", "key", "keeper"))
+                .body();
+        assertThat(tried.path("met").size() + tried.path("moreMet").asInt())
+                .as("every keeper has both")
+                .isGreaterThanOrEqualTo(keeper.path("given").size());
+        assertThat(cast.tove.get("/api/v1/roles/conflicts").body().toString()).doesNotContain(key);
+    }
+
+    @Test
+    void aRuleWhoseSidesOverlapOrAreMissingIsRefusedByItsField() throws Exception {
+        JsonNode draft = cast.put(
+                cast.tove.draft("A rule that cannot be"),
+                "conflict-rule.make",
+                Map.of(
+                        "key",
+                        Cast.unique("overlap").replace('.', '-'),
+                        "name",
+                        "Both the same",
+                        "one",
+                        "pelagia:animal:see",
+                        "other",
+                        "pelagia:animal:see, pelagia:animal:stroke",
+                        "within",
+                        "tenant",
+                        "manner",
+                        "block"));
+        assertThat(codes(last(draft))).contains("conflict-rule.sides-overlap", "permission.unknown");
+        assertThat(last(draft).path("findings").toString()).contains("Animals: see");
+        JsonNode missing = cast.put(
+                cast.tove.draft("A rule with one side"),
+                "conflict-rule.make",
+                Map.of(
+                        "key",
+                        Cast.unique("one-side").replace('.', '-'),
+                        "name",
+                        "One side",
+                        "one",
+                        "pelagia:animal:see",
+                        "within",
+                        "tenant",
+                        "manner",
+                        "block"));
+        assertThat(last(missing).path("findings").get(0).path("path").asString())
+                .isEqualTo("other");
+    }
 }
