@@ -196,6 +196,17 @@ const compose = createRoute({
   component: lazyRouteComponent(() => import("./roles/ComposePage"), "ComposePage"),
 });
 
+const sets = createRoute({
+  getParentRoute: () => roles,
+  path: "sets",
+  component: lazyRouteComponent(() => import("./roles/SetsPage"), "SetsPage"),
+});
+
+const lineage = createRoute({
+  ...at("/roles/$id/lineage"),
+  component: lazyRouteComponent(() => import("./roles/LineagePage"), "LineagePage"),
+});
+
 const conflicts = createRoute({
   getParentRoute: () => roles,
   path: "conflicts",
@@ -273,8 +284,9 @@ export const router = createRouter({
     messages,
     templates,
     groups.addChildren([newGroup, group]),
-    roles.addChildren([conflicts, newRole, role]),
+    roles.addChildren([conflicts, sets, newRole, role]),
     compose,
+    lineage,
     work,
     give,
     compare,

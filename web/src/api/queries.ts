@@ -291,6 +291,20 @@ export const compareQuery = (of: readonly string[]) =>
     placeholderData: (before) => before,
   });
 
+/** Permission sets, as they are or as a draft would have them. */
+export const setsQuery = (draft?: Version) =>
+  queryOptions({
+    queryKey: ["roles", "sets", draft?.id, draft?.version],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/roles/sets", { signal, params: { query: { draft: draft?.id } } })),
+    placeholderData: (before) => before,
+  });
+
+export const lineageQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["roles", id, "lineage"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/roles/{id}/lineage", { signal, params: { path: { id } } })),
+  });
+
 /** Where a role can be given. */
 export const rolePlacesQuery = (id: string) =>
   queryOptions({

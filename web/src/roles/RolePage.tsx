@@ -17,6 +17,9 @@ export function RolePage() {
         <>
           <div className="flex items-start gap-2">
             <h1 className="flex-1">{data.role.name}</h1>
+            <Link to="/roles/$id/lineage" params={{ id }} className="btn btn-sm">
+              Lineage
+            </Link>
             <Link to="/roles/compare" search={{ of: [`role:${id}`] }} className="btn btn-sm">
               Compare
             </Link>

@@ -27,6 +27,13 @@ export function RolesPage() {
                 From the work <span className="ml-auto font-normal text-soft">who must do what</span>
               </Link>
               <Link
+                to="/roles/sets"
+                className="row-hover -mx-1.5 flex rounded px-1.5 py-1 font-semibold"
+                activeProps={{ className: "bg-chosen" }}
+              >
+                Permission sets <span className="ml-auto font-normal text-soft">what roles are made of</span>
+              </Link>
+              <Link
                 to="/roles/conflicts"
                 className="row-hover -mx-1.5 flex rounded px-1.5 py-1 font-semibold"
                 activeProps={{ className: "bg-chosen" }}

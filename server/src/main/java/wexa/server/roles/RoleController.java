@@ -33,6 +33,7 @@ class RoleController {
     private final WorkService work;
     private final RolePlaces places;
     private final CompareService comparing;
+    private final SetService sets;
     private final LongDrafts longDrafts;
 
     RoleController(
@@ -41,12 +42,14 @@ class RoleController {
             WorkService work,
             RolePlaces places,
             CompareService comparing,
+            SetService sets,
             LongDrafts longDrafts) {
         this.roles = roles;
         this.composing = composing;
         this.work = work;
         this.places = places;
         this.comparing = comparing;
+        this.sets = sets;
         this.longDrafts = longDrafts;
     }
 
@@ -72,6 +75,18 @@ class RoleController {
     @PostMapping("/cover")
     WorkViews.CoverView cover(Actor actor, @Valid @RequestBody CoverInput input) {
         return work.cover(actor, input.permissions());
+    }
+
+    /** Permission sets, as they are or as a draft would have them. */
+    @GetMapping("/sets")
+    List<SetService.SetRow> sets(Actor actor, @RequestParam Optional<UUID> draft) {
+        return within(draft, () -> sets.list(actor, draft));
+    }
+
+    /** What a role or a permission set is made of, and who gets it. */
+    @GetMapping("/{id}/lineage")
+    LineageViews.LineageView lineage(Actor actor, @PathVariable UUID id) {
+        return sets.lineage(actor, id);
     }
 
     /** Two to five roles, permission sets or people side by side. */

@@ -1,0 +1,108 @@
+package wexa.server.roles;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import wexa.core.model.App;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Role;
+import wexa.core.model.Sensitivity;
+import wexa.core.preview.Preview;
+import wexa.core.role.Lineage;
+import wexa.core.role.PermissionNames;
+import wexa.core.role.Sensitivities;
+import wexa.core.value.Permission;
+import wexa.server.drafts.Previews;
+import wexa.server.problems.Problem;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
+import wexa.server.snapshot.SnapshotStore;
+
+/** Permission sets: what is in them, and which roles are made of them. */
+@UseCases
+public class SetService {
+    private final SnapshotStore snapshots;
+    private final Previews previews;
+
+    SetService(SnapshotStore snapshots, Previews previews) {
+        this.snapshots = snapshots;
+        this.previews = previews;
+    }
+
+    /**
+     * A permission set.
+     *
+     * @param does what it gives, a line for each type of record
+     * @param ownSensitivity as its owner set it, if anybody did
+     * @param reached roles that have it by way of those
+     */
+    public record SetRow(
+            UUID id,
+            String key,
+            String name,
+            String description,
+            String app,
+            List<String> permissions,
+            List<String> does,
+            Sensitivity sensitivity,
+            @Nullable Sensitivity ownSensitivity,
+            boolean isPreset,
+            List<RoleName> roles,
+            int reached) {}
+
+    public record RoleName(UUID id, String name) {}
+
+    /** All of them, as they are or as a draft would have them. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public List<SetRow> list(Actor actor, Optional<UUID> draft) {
+        Preview preview = previews.of(draft);
+        Model model = preview.model();
+        Lineage lineage = new Lineage(model);
+        Sensitivities sensitivities = new Sensitivities(model);
+        return model.table(Kind.PERMISSION_SET).stream()
+                .map(set -> row(set, model, lineage, sensitivities))
+                .sorted(Comparator.comparing(SetRow::app).thenComparing(SetRow::name))
+                .toList();
+    }
+
+    private static SetRow row(PermissionSet set, Model model, Lineage lineage, Sensitivities sensitivities) {
+        List<RoleName> roles = lineage.usedBy(set.id()).stream()
+                .map(model.roles()::get)
+                .sorted(Comparator.comparing(Role::name))
+                .map(role -> new RoleName(role.id().value(), role.name()))
+                .toList();
+        long reached = lineage.usedBy(set.id()).stream()
+                .flatMap(role -> lineage.above(role).stream())
+                .distinct()
+                .count();
+        return new SetRow(
+                set.id().value(),
+                set.key().text(),
+                set.name(),
+                set.description(),
+                model.table(Kind.APP).find(set.app()).map(App::name).orElse(""),
+                set.permissions().stream().map(Permission::toString).toList(),
+                PermissionNames.lines(set.permissions(), model),
+                sensitivities.of(set),
+                set.sensitivity().orElse(null),
+                set.isPreset(),
+                roles,
+                (int) reached);
+    }
+
+    /** What a role or a set is made of, and who gets it. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public LineageViews.LineageView lineage(Actor actor, UUID id) {
+        var snapshot = snapshots.current();
+        return new LineageViews(snapshot.model(), snapshot.index())
+                .of(id)
+                .orElseThrow(() -> Problem.notFound("role", id));
+    }
+}
