@@ -113,7 +113,9 @@ function Limb({ branch, depth }: { branch: Branch; depth: number }) {
     >
       <span aria-hidden className="absolute top-4 left-1 w-3 border-t border-base-300" />
       <span className="flex min-h-8 items-center gap-2">
-        {branch.branches.length > 0 && (
+        {branch.branches.length === 0 ? (
+          <span className="w-4" />
+        ) : (
           <button
             type="button"
             className="w-4 cursor-pointer text-soft"

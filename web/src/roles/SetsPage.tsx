@@ -114,7 +114,7 @@ function Line({ set }: { set: Row }) {
                   </span>
                 ))}
                 {set.reached > set.roles.length &&
-                  ` and ${count(set.reached - set.roles.length, "role")} that include them`}
+                  `, and by them in ${count(set.reached - set.roles.length, "more role")}`}
               </>
             )}
           </p>

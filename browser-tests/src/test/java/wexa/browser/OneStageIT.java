@@ -86,7 +86,7 @@ class OneStageIT {
             browser.look("tenant");
             browser.link("Changes").click();
             browser.sees("Demo scenario");
-            browser.look("changes");
+            browser.isAccessible("changes");
             browser.link("Log").click();
             browser.sees("load the demo scenario");
             browser.look("log");

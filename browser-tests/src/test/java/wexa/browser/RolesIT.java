@@ -106,6 +106,11 @@ class RolesIT {
             browser.signIn("tove", "north-pier-2026");
             browser.link("Roles").click();
             browser.link("Keeper").click();
+            browser.link("Lineage").click();
+            browser.heading("Lineage of Keeper");
+            browser.sees("Lagoon keepers");
+            browser.look("lineage");
+            browser.link("To the role").click();
             browser.link("Compare").click();
             browser.pick("Add another role or person", "water ch", "Water chemist");
             browser.sees("only Water chemist");
@@ -124,6 +129,27 @@ class RolesIT {
             browser.link("Review").click();
             browser.sees("Give a role");
             assertThat(browser.text(By.tagName("main"))).contains("Night keeper", "Lagoon Hall");
+        }
+    }
+
+    @Test
+    @Order(4)
+    void setsAndConflictRulesAreChangedWhereTheyStand() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("Roles").click();
+            browser.link("Permission sets").click();
+            browser.button("Change Night round").click();
+            browser.see(By.xpath("//section[@aria-label='Night round']//label[contains(., 'change')]"))
+                    .click();
+            browser.sees("gain");
+            browser.isAccessible("permission sets");
+            browser.link("Conflict rules").click();
+            browser.button("New conflict rule").click();
+            browser.type("Name", "Walks at night and changes animals");
+            browser.pick("Add a permission or a role", "night round: w", "Night round: walk");
+            browser.sees("Night round: walk");
+            browser.isAccessible("conflict rules");
         }
     }
 }
