@@ -221,7 +221,7 @@ class OneStageIT {
             assertThat(push(key, "isolde.farrow", "45002")).isEqualTo(201);
             browser.open("/inbound");
             browser.sees("passed");
-            browser.look("inbound");
+            browser.isAccessible("automatic changes");
 
             browser.open("/");
             browser.sees("Marla Quillen, from season-hr");
