@@ -1,0 +1,263 @@
+package wexa.core.tightening;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import wexa.core.access.AccessIndex;
+import wexa.core.access.Path;
+import wexa.core.access.RepeatedGrants;
+import wexa.core.cancelling.Cancellation;
+import wexa.core.model.AccountKind;
+import wexa.core.model.Assignment;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Subject;
+import wexa.core.role.Lineage;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
+import wexa.core.value.Window;
+
+/**
+ * Looks through a model for what nobody needs. What is found can be taken away together: each is found as if those before it were
+ * gone already. People with an emergency account are left out, and what was used within a year counts as used, for some roles are
+ * empty in winter.
+ */
+public final class Tightening {
+    private static final Duration YEAR = Duration.ofDays(365);
+
+    /** Roles that share so much of what both together give are told as near duplicates. */
+    private static final double NEARLY = 0.9;
+
+    /** Roles that give less are alike by chance. */
+    private static final int FEWEST = 4;
+
+    private final Model model;
+    private final AccessIndex index;
+    private final Instant now;
+    private final List<Slack> found = new ArrayList<>();
+
+    private Tightening(Model model, AccessIndex index, Instant now) {
+        this.model = model;
+        this.index = index;
+        this.now = now;
+    }
+
+    /** Costs the ingredients of all roles, and the ways of all people who have a role directly and through a group. */
+    public static List<Slack> of(Model model, AccessIndex index, Instant now) {
+        Tightening tightening = new Tightening(model, index, now);
+        model.roles().stream().sorted(Comparator.comparing(Role::key)).forEach(tightening::lookIntoRole);
+        tightening.lookForUnused();
+        tightening.lookForDuplicates();
+        tightening.lookForRepetitions();
+        return List.copyOf(tightening.found);
+    }
+
+    private record Ingredient(Slack slack, Set<Permission> given) {}
+
+    private void lookIntoRole(Role role) {
+        Cancellation.check();
+        List<Ingredient> left = new ArrayList<>();
+        role.sets().stream()
+                .flatMap(id -> model.table(Kind.PERMISSION_SET).find(id).stream())
+                .sorted(Comparator.comparingInt(
+                        (PermissionSet set) -> set.permissions().size()))
+                .forEach(set -> left.add(new Ingredient(new Slack.UselessSet(role, set), set.permissions())));
+        role.includes().stream()
+                .flatMap(id -> model.roles().find(id).stream())
+                .forEach(one ->
+                        left.add(new Ingredient(new Slack.UselessInclusion(role, one), index.permissionsOf(one.id()))));
+        Set<Permission> all = new HashSet<>();
+        left.forEach(one -> all.addAll(one.given()));
+        for (Ingredient one : List.copyOf(left)) {
+            Set<Permission> needed = new HashSet<>(one.given());
+            needed.removeAll(role.exclusions());
+            left.stream().filter(other -> other != one).forEach(other -> needed.removeAll(other.given()));
+            if (needed.isEmpty()) {
+                found.add(one.slack());
+                left.remove(one);
+            }
+        }
+        role.exclusions().stream()
+                .filter(excluded -> !all.contains(excluded))
+                .forEach(excluded -> found.add(new Slack.UselessExclusion(role, excluded)));
+    }
+
+    private boolean isRecent(Window window) {
+        return window.until().isAfter(now.minus(YEAR));
+    }
+
+    private void lookForUnused() {
+        Lineage lineage = new Lineage(model);
+        Set<Id<Role>> used = new HashSet<>();
+        model.table(Kind.ASSIGNMENT).stream()
+                .filter(one -> isRecent(one.effective(model).orElse(one.window())))
+                .forEach(one -> used.add(one.role()));
+        model.table(Kind.MAPPING).stream().map(Mapping::role).forEach(used::add);
+        for (Role role : model.roles().stream().toList()) {
+            boolean isNamed = model.table(Kind.CONFLICT_RULE).stream()
+                    .anyMatch(rule -> rule.one().roles().contains(role.id())
+                            || rule.other().roles().contains(role.id()));
+            // one that is part of another is needed by it, and one in preparation is to be used yet
+            if (!used.contains(role.id())
+                    && !isNamed
+                    && lineage.includedBy(role.id()).isEmpty()
+                    && role.stage() != Role.Stage.PREPARATION) {
+                found.add(new Slack.UnusedRole(role));
+            }
+        }
+        for (Group group : model.groups().stream().toList()) {
+            boolean isRepeatable = group.kind() == GroupKind.ASSIGNED;
+            boolean hasMember = model.table(Kind.MEMBERSHIP).by(Membership.BY_GROUP, group.id()).stream()
+                    .anyMatch(one -> isRecent(one.window()));
+            if (isRepeatable && !hasMember) {
+                found.add(new Slack.EmptyGroup(group));
+            }
+        }
+    }
+
+    private void lookForDuplicates() {
+        List<Role> roles = model.roles().stream()
+                .filter(role -> index.permissionsOf(role.id()).size() >= FEWEST)
+                .sorted(Comparator.comparing(Role::key))
+                .toList();
+        List<Set<Permission>> given =
+                roles.stream().map(role -> index.permissionsOf(role.id())).toList();
+        for (int one = 0; one < roles.size(); one++) {
+            Cancellation.check();
+            for (int other = one + 1; other < roles.size(); other++) {
+                int smaller = Math.min(given.get(one).size(), given.get(other).size());
+                int larger = Math.max(given.get(one).size(), given.get(other).size());
+                if (smaller < NEARLY * larger) {
+                    continue;
+                }
+                Set<Permission> shared = new HashSet<>(given.get(one));
+                shared.retainAll(given.get(other));
+                int together = given.get(one).size() + given.get(other).size() - shared.size();
+                if (shared.size() >= NEARLY * together) {
+                    found.add(new Slack.NearDuplicate(
+                            roles.get(one), roles.get(other), shared.size(), together - shared.size()));
+                }
+            }
+        }
+    }
+
+    private void lookForRepetitions() {
+        Set<Id<Person>> emergency = new HashSet<>();
+        model.table(Kind.ACCOUNT).stream()
+                .filter(account -> account.kind() == AccountKind.EMERGENCY)
+                .forEach(account -> account.person().ifPresent(emergency::add));
+        for (Person person : model.people().stream().toList()) {
+            List<Assignment> own =
+                    model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfPerson(person.id())).stream()
+                            .filter(one -> one.effective(model)
+                                    .filter(window -> !window.endsBy(now))
+                                    .isPresent())
+                            .sorted(Comparator.comparing(Assignment::id))
+                            .toList();
+            boolean hasOtherWays = own.size() > 1
+                    || !model.table(Kind.MEMBERSHIP)
+                            .by(Membership.BY_MEMBER, new Subject.OfPerson(person.id()))
+                            .isEmpty()
+                    || model.groups().by(Group.BY_RULED, true).size() > 0;
+            if (!own.isEmpty() && hasOtherWays && !emergency.contains(person.id())) {
+                Cancellation.check();
+                Set<Id<? extends Fact>> repeated = RepeatedGrants.of(index, person.id(), now);
+                lookForRepetitions(
+                        person.id(),
+                        own.stream()
+                                .filter(one -> repeated.contains(one.id()) || startsLater(one))
+                                .toList());
+            }
+        }
+    }
+
+    private boolean startsLater(Assignment one) {
+        return one.effective(model).filter(window -> window.from().isAfter(now)).isPresent();
+    }
+
+    /** Those that are found are no ways any more for the ones that are looked at after them. */
+    private void lookForRepetitions(Id<Person> person, List<Assignment> own) {
+        Set<Id<?>> gone = new HashSet<>();
+        for (Assignment one : own) {
+            Window window = one.effective(model).orElseThrow();
+            Set<Id<Group>> by = new LinkedHashSet<>();
+            boolean isRepeated = true;
+            boolean givesAnything = false;
+            for (Instant at : instants(person, window)) {
+                List<Path> paths = index.paths(person, at);
+                Set<Permission> given = new TreeSet<>();
+                paths.stream()
+                        .filter(path -> path.grant().source().equals(one.id()))
+                        .forEach(path -> given.addAll(path.permissions()));
+                givesAnything |= !given.isEmpty();
+                for (Path path : paths) {
+                    boolean isOther = !path.grant().source().equals(one.id())
+                            && !gone.contains(path.grant().source())
+                            && path.grant().tenant().equals(one.tenant())
+                            && index.isAtOrAbove(one.tenant(), path.grant().area(), one.area());
+                    if (isOther && given.removeAll(path.permissions())) {
+                        path.memberships().stream().findFirst().ifPresent(link -> by.add(link.group()));
+                    }
+                }
+                isRepeated &= given.isEmpty();
+            }
+            if (isRepeated && givesAnything) {
+                gone.add(one.id());
+                found.add(new Slack.RepeatedAssignment(one, by));
+            }
+        }
+    }
+
+    /** Now and every later instant within the window at which any way of the person may begin or end. */
+    private Set<Instant> instants(Id<Person> person, Window window) {
+        Set<Instant> instants = new TreeSet<>();
+        instants.add(window.from().isAfter(now) ? window.from() : now);
+        Set<Id<Group>> groups = new HashSet<>();
+        List<Subject> open = new ArrayList<>(List.of(new Subject.OfPerson(person)));
+        List<Window> windows = new ArrayList<>();
+        for (int next = 0; next < open.size(); next++) {
+            Subject subject = open.get(next);
+            for (Membership one : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, subject)) {
+                windows.add(one.window());
+                if (groups.add(one.group())) {
+                    open.add(new Subject.OfGroup(one.group()));
+                }
+            }
+            model.table(Kind.ASSIGNMENT)
+                    .by(Assignment.BY_SUBJECT, subject)
+                    .forEach(one -> one.effective(model).ifPresent(windows::add));
+            if (subject instanceof Subject.OfPerson) {
+                for (Engagement engagement : model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person)) {
+                    windows.add(engagement.window());
+                    model.groups().by(Group.BY_RULED, true).stream()
+                            .filter(group -> group.condition()
+                                    .filter(condition -> condition.matches(engagement))
+                                    .isPresent())
+                            .filter(group -> groups.add(group.id()))
+                            .forEach(group -> open.add(new Subject.OfGroup(group.id())));
+                }
+            }
+        }
+        windows.stream()
+                .flatMap(one -> Stream.of(one.from(), one.until()))
+                .filter(at -> at.isAfter(now) && window.contains(at))
+                .forEach(instants::add);
+        return instants;
+    }
+}
