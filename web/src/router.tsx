@@ -202,6 +202,12 @@ const sets = createRoute({
   component: lazyRouteComponent(() => import("./roles/SetsPage"), "SetsPage"),
 });
 
+const tighten = createRoute({
+  getParentRoute: () => roles,
+  path: "tighten",
+  component: lazyRouteComponent(() => import("./roles/TightenPage"), "TightenPage"),
+});
+
 const lineage = createRoute({
   ...at("/roles/$id/lineage"),
   component: lazyRouteComponent(() => import("./roles/LineagePage"), "LineagePage"),
@@ -284,7 +290,7 @@ export const router = createRouter({
     messages,
     templates,
     groups.addChildren([newGroup, group]),
-    roles.addChildren([conflicts, sets, newRole, role]),
+    roles.addChildren([conflicts, sets, tighten, newRole, role]),
     compose,
     lineage,
     work,

@@ -299,6 +299,12 @@ export const setsQuery = (draft?: Version) =>
     placeholderData: (before) => before,
   });
 
+/** What could be taken away without anybody losing anything. */
+export const tighteningQuery = queryOptions({
+  queryKey: ["roles", "tightening"],
+  queryFn: ({ signal }) => take(api.GET("/api/v1/roles/tightening", { signal })),
+});
+
 export const lineageQuery = (id: string) =>
   queryOptions({
     queryKey: ["roles", id, "lineage"],

@@ -142,7 +142,7 @@ class RolesIT {
             browser.button("Change Night round").click();
             browser.see(By.xpath("//section[@aria-label='Night round']//label[contains(., 'change')]"))
                     .click();
-            browser.sees("gain");
+            browser.sees("1 change");
             browser.isAccessible("permission sets");
             browser.link("Conflict rules").click();
             browser.button("New conflict rule").click();

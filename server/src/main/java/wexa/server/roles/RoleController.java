@@ -34,6 +34,7 @@ class RoleController {
     private final RolePlaces places;
     private final CompareService comparing;
     private final SetService sets;
+    private final TighteningService tightening;
     private final LongDrafts longDrafts;
 
     RoleController(
@@ -43,6 +44,7 @@ class RoleController {
             RolePlaces places,
             CompareService comparing,
             SetService sets,
+            TighteningService tightening,
             LongDrafts longDrafts) {
         this.roles = roles;
         this.composing = composing;
@@ -50,6 +52,7 @@ class RoleController {
         this.places = places;
         this.comparing = comparing;
         this.sets = sets;
+        this.tightening = tightening;
         this.longDrafts = longDrafts;
     }
 
@@ -81,6 +84,12 @@ class RoleController {
     @GetMapping("/sets")
     List<SetService.SetRow> sets(Actor actor, @RequestParam Optional<UUID> draft) {
         return within(draft, () -> sets.list(actor, draft));
+    }
+
+    /** What could be taken away without anybody losing anything. */
+    @GetMapping("/tightening")
+    List<TighteningService.SlackView> tightening(Actor actor) {
+        return tightening.of(actor);
     }
 
     /** What a role or a permission set is made of, and who gets it. */

@@ -1,0 +1,223 @@
+package wexa.server.roles;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.Group;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Subject;
+import wexa.core.preview.Snapshot;
+import wexa.core.role.PermissionNames;
+import wexa.core.tightening.Slack;
+import wexa.core.tightening.Tightening;
+import wexa.core.value.Id;
+import wexa.core.value.Permission;
+import wexa.server.heavy.HeavyWork;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+
+/** What could be taken away without anybody losing anything, each with the entry that does it. */
+@UseCases
+public class TighteningService {
+    private final SnapshotStore snapshots;
+    private final BusinessClock clock;
+    private final HeavyWork heavy;
+
+    TighteningService(SnapshotStore snapshots, BusinessClock clock, HeavyWork heavy) {
+        this.snapshots = snapshots;
+        this.clock = clock;
+        this.heavy = heavy;
+    }
+
+    public enum SlackKind {
+        INGREDIENT,
+        ASSIGNMENT,
+        ROLE,
+        GROUP,
+        DUPLICATE
+    }
+
+    /**
+     * One thing to take away.
+     *
+     * @param about the role, person or group
+     * @param why the proof, line by line
+     * @param form the form of the entry that does it; none where somebody has to decide
+     * @param other the role to compare it with
+     */
+    public record SlackView(
+            SlackKind kind,
+            UUID about,
+            String name,
+            List<String> why,
+            @Nullable String form,
+            Map<String, String> fields,
+            @Nullable UUID other) {}
+
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public List<SlackView> of(Actor actor) {
+        Snapshot snapshot = snapshots.current();
+        List<Slack> slacks = heavy.run(true, () -> Tightening.of(snapshot.model(), snapshot.index(), clock.now()));
+        return new Views(snapshot).of(slacks);
+    }
+
+    /** A role as it would be without what it does not need. */
+    private static final class Tighter {
+        private final Role role;
+        private final List<Id<PermissionSet>> sets;
+        private final List<Id<Role>> includes;
+        private final Set<Permission> exclusions;
+        private final List<String> why = new ArrayList<>();
+
+        Tighter(Role role) {
+            this.role = role;
+            this.sets = new ArrayList<>(role.sets());
+            this.includes = new ArrayList<>(role.includes());
+            this.exclusions = new TreeSet<>(role.exclusions());
+        }
+    }
+
+    private static final class Views {
+        private final Snapshot snapshot;
+        private final Model model;
+        private final Map<Id<Role>, Tighter> roles = new LinkedHashMap<>();
+        private final List<SlackView> views = new ArrayList<>();
+
+        Views(Snapshot snapshot) {
+            this.snapshot = snapshot;
+            this.model = snapshot.model();
+        }
+
+        List<SlackView> of(List<Slack> slacks) {
+            slacks.forEach(this::add);
+            List<SlackView> all = new ArrayList<>();
+            roles.values().forEach(one -> all.add(role(one)));
+            all.addAll(views);
+            return all;
+        }
+
+        private Tighter tighter(Role role) {
+            return roles.computeIfAbsent(role.id(), any -> new Tighter(role));
+        }
+
+        private void add(Slack slack) {
+            switch (slack) {
+                case Slack.UselessSet one -> {
+                    Tighter tighter = tighter(one.role());
+                    tighter.sets.remove(one.set().id());
+                    tighter.why.add("“" + one.set().name() + "”: its other ingredients give all that it adds");
+                }
+                case Slack.UselessInclusion one -> {
+                    Tighter tighter = tighter(one.role());
+                    tighter.includes.remove(one.included().id());
+                    tighter.why.add(
+                            "The role “" + one.included().name() + "”: the other ingredients give all that it adds");
+                }
+                case Slack.UselessExclusion one -> {
+                    Tighter tighter = tighter(one.role());
+                    tighter.exclusions.remove(one.permission());
+                    tighter.why.add("The exclusion of “" + PermissionNames.of(one.permission(), model)
+                            + "”: no ingredient gives it");
+                }
+                case Slack.RepeatedAssignment one -> views.add(assignment(one));
+                case Slack.UnusedRole one ->
+                    views.add(new SlackView(
+                            SlackKind.ROLE,
+                            one.role().id().value(),
+                            one.role().name(),
+                            List.of("Nobody has had it for a year, and no other role includes it"),
+                            "role.retire",
+                            Map.of("role", one.role().id().toString()),
+                            null));
+                case Slack.EmptyGroup one ->
+                    views.add(new SlackView(
+                            SlackKind.GROUP,
+                            one.group().id().value(),
+                            one.group().name(),
+                            List.of("Nobody has been in it for a year"),
+                            "group.retire",
+                            Map.of("group", one.group().id().toString()),
+                            null));
+                case Slack.NearDuplicate one ->
+                    views.add(new SlackView(
+                            SlackKind.DUPLICATE,
+                            one.one().id().value(),
+                            one.one().name() + " and " + one.other().name(),
+                            List.of("They share " + one.shared() + " permissions and differ in " + one.only()),
+                            null,
+                            Map.of(),
+                            one.other().id().value()));
+            }
+        }
+
+        private SlackView role(Tighter one) {
+            int permissions = snapshot.index().permissionsOf(one.role.id()).size();
+            List<String> why = new ArrayList<>(one.why);
+            why.add("The role gives the same " + permissions + (permissions == 1 ? " permission" : " permissions")
+                    + " without " + (one.why.size() == 1 ? "it" : "them"));
+            return new SlackView(
+                    SlackKind.INGREDIENT,
+                    one.role.id().value(),
+                    one.role.name(),
+                    why,
+                    "role.edit",
+                    Map.of(
+                            "role", one.role.id().toString(),
+                            "sets", ids(one.sets),
+                            "includes", ids(one.includes),
+                            "exclusions",
+                                    one.exclusions.stream()
+                                            .map(Permission::toString)
+                                            .collect(Collectors.joining(", "))),
+                    null);
+        }
+
+        private static String ids(List<? extends Id<?>> ids) {
+            return ids.stream().map(Id::toString).collect(Collectors.joining(", "));
+        }
+
+        private SlackView assignment(Slack.RepeatedAssignment repeated) {
+            Assignment one = repeated.assignment();
+            Id<Person> person = ((Subject.OfPerson) one.subject()).person();
+            String groups = repeated.by().stream()
+                    .map(model.groups()::get)
+                    .map(Group::name)
+                    .sorted()
+                    .collect(Collectors.joining(", "));
+            String where = model.title(model.tenants().get(one.tenant()))
+                    + one.area()
+                            .map(model.table(Kind.AREA)::get)
+                            .map(Area::name)
+                            .map(name -> ", " + name)
+                            .orElse("");
+            return new SlackView(
+                    SlackKind.ASSIGNMENT,
+                    person.value(),
+                    model.people().get(person).name(),
+                    List.of(
+                            "“" + model.roles().get(one.role()).name() + "” in " + where,
+                            (groups.isEmpty() ? "Other assignments give" : "Through " + groups + " they have")
+                                    + " all of it, for as long as it lasts"),
+                    "assignment.end",
+                    Map.of("assignment", one.id().toString()),
+                    null);
+        }
+    }
+}
