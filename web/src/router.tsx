@@ -208,6 +208,11 @@ const tighten = createRoute({
   component: lazyRouteComponent(() => import("./roles/TightenPage"), "TightenPage"),
 });
 
+const copy = createRoute({
+  ...at("/roles/$id/copy"),
+  component: lazyRouteComponent(() => import("./roles/CopyPage"), "CopyPage"),
+});
+
 const lineage = createRoute({
   ...at("/roles/$id/lineage"),
   component: lazyRouteComponent(() => import("./roles/LineagePage"), "LineagePage"),
@@ -293,6 +298,7 @@ export const router = createRouter({
     roles.addChildren([conflicts, sets, tighten, newRole, role]),
     compose,
     lineage,
+    copy,
     work,
     give,
     compare,

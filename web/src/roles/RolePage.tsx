@@ -24,6 +24,11 @@ export function RolePage() {
               Compare
             </Link>
             {mayPrepare && (
+              <Link to="/roles/$id/copy" params={{ id }} className="btn btn-sm">
+                Start another
+              </Link>
+            )}
+            {mayPrepare && (
               <Link to="/roles/$id/compose" params={{ id }} className="btn btn-sm">
                 Compose
               </Link>
@@ -44,6 +49,10 @@ export function RolePage() {
               Started from{" "}
               <Link to="/roles/$id" params={{ id: data.sourceId }} className="link">
                 {data.source}
+              </Link>
+              ,{" "}
+              <Link to="/roles/compare" search={{ of: [`role:${data.sourceId}`, `role:${id}`] }} className="link">
+                see what differs
               </Link>
             </p>
           )}

@@ -5,6 +5,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
@@ -22,6 +24,7 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.RoleEffect;
+import wexa.core.composition.Cover;
 import wexa.core.intake.Entry;
 import wexa.core.model.Effect;
 import wexa.core.model.Kind;
@@ -32,7 +35,10 @@ import wexa.core.preview.Figures;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.preview.Timeline;
+import wexa.core.tightening.Slack;
+import wexa.core.tightening.Tightening;
 import wexa.core.value.Id;
+import wexa.core.value.Permission;
 
 /** What a change of roles costs in a generated organisation. */
 @State(Scope.Benchmark)
@@ -53,6 +59,8 @@ public class RoleBench {
     private Edit narrowEdit;
     private Edit wideEdit;
     private String sets = "";
+    private List<PermissionSet> allSets = List.of();
+    private Set<Permission> needed = Set.of();
 
     /** The index with a role made of other sets. */
     private record Edit(Model model, List<Effect> effects) {}
@@ -63,6 +71,13 @@ public class RoleBench {
         Model model = made.model();
         AccessIndex index = AccessIndex.compile(model);
         snapshot = new Snapshot(1, model, index);
+        allSets = model.table(Kind.PERMISSION_SET).stream().toList();
+        needed = new TreeSet<>();
+        while (needed.size() < 40) {
+            List<Permission> permissions =
+                    made.apps.get(made.random().nextInt(made.apps.size())).permissions();
+            needed.add(permissions.get(made.random().nextInt(permissions.size())));
+        }
         List<Role> roles = made.roles.get(0);
         narrow = nearest(made, model, roles, 7_500);
         wide = nearest(made, model, roles, 27_000);
@@ -113,6 +128,18 @@ public class RoleBench {
     @Benchmark
     public RoleEffect effectOfAWideRoleEdit() {
         return effect(wideEdit);
+    }
+
+    /** 40 permissions of all apps, out of 2,500 sets. */
+    @Benchmark
+    public Cover coverOfFortyPermissions() {
+        return Cover.of(
+                allSets, needed, permission -> 1 + permission.action().text().length() % 3 * 10L);
+    }
+
+    @Benchmark
+    public List<Slack> allThatNobodyNeeds() {
+        return Tightening.of(snapshot.model(), snapshot.index(), Generator.NOW);
     }
 
     @Benchmark

@@ -152,4 +152,24 @@ class RolesIT {
             browser.isAccessible("conflict rules");
         }
     }
+
+    @Test
+    @Order(5)
+    void anotherRoleIsStartedFromOne() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("Roles").click();
+            browser.link("Vet").click();
+            browser.heading("Vet");
+            browser.link("Start another").click();
+            browser.heading("Start another role from Vet");
+            browser.type("Night", "Harbour");
+            browser.see(By.xpath("//input[@aria-label='Copy Senior keeper']")).click();
+            browser.sees("2 roles made, in preparation; 2 roles shared.");
+            browser.isAccessible("start another role");
+            browser.button("Make and compose").click();
+            browser.heading("Vet Harbour");
+            browser.see(cell("Senior keeper Harbour gives Treatments: record"));
+        }
+    }
 }
