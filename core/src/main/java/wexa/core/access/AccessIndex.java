@@ -3,6 +3,7 @@ package wexa.core.access;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
@@ -15,6 +16,7 @@ import wexa.core.model.Group;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
@@ -171,12 +173,25 @@ public final class AccessIndex {
         }
     }
 
-    /** One person as a set; an empty one if there is no such person. */
-    public PersonSet only(Id<Person> person) {
-        BitSet found = new BitSet();
-        int number = people.find(person);
-        if (number >= 0) {
-            found.set(number);
+    /** The people among some subjects, and those in the groups among them at the instant. */
+    public PersonSet peopleOf(Collection<Subject> subjects, Instant at) {
+        BitSet found = new BitSet(people.count());
+        BitSet seenGroups = new BitSet(groups.count());
+        for (Subject subject : subjects) {
+            switch (subject) {
+                case Subject.OfPerson one -> {
+                    int number = people.find(one.person());
+                    if (number >= 0) {
+                        found.set(number);
+                    }
+                }
+                case Subject.OfGroup many -> {
+                    int number = groups.find(many.group());
+                    if (number >= 0) {
+                        addMembers(number, at.getEpochSecond(), found, seenGroups);
+                    }
+                }
+            }
         }
         return new PersonSet(people, found);
     }

@@ -22,6 +22,7 @@ import wexa.core.access.Usability;
 import wexa.core.model.App;
 import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
+import wexa.core.model.Effect;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
@@ -30,10 +31,10 @@ import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
+import wexa.core.preview.Snapshot;
 import wexa.core.role.Lineage;
 import wexa.core.role.PermissionNames;
 import wexa.core.role.Sensitivities;
-import wexa.core.role.WantedRole;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 import wexa.server.drafts.DraftStore;
@@ -70,8 +71,7 @@ public class RoleComposing {
         Model model = preview.model();
         Id<Role> wanted = Id.of(id);
         Optional<Role> role = DraftedRole.outcome(preview, wanted)
-                .flatMap(Preview.Outcome::change)
-                .flatMap(WantedRole::of)
+                .flatMap(found -> DraftedRole.wanted(found, preview))
                 .or(() -> model.roles().find(wanted));
         Set<Id<Role>> circles = new Lineage(model).above(wanted);
         Offering offering = new Offering(model, preview.index(), new Sensitivities(model), role, circles);
@@ -164,12 +164,11 @@ public class RoleComposing {
         Model model = preview.model();
         Id<Role> wanted = Id.of(id);
         Role role = DraftedRole.outcome(preview, wanted)
-                .flatMap(Preview.Outcome::change)
-                .flatMap(WantedRole::of)
+                .flatMap(found -> DraftedRole.wanted(found, preview))
                 .or(() -> model.roles().find(wanted))
                 .orElseThrow(() -> Problem.notFound("role", id));
         AccessIndex before = preview.snapshot().index();
-        AccessIndex after = preview.index();
+        AccessIndex after = withRolesOf(preview);
         RoleEffect effect = RoleEffect.between(before, after, preview.now());
         Sensitivities sensitivities = new Sensitivities(model);
         List<RoleViews.PermissionShift> gains = new ArrayList<>();
@@ -194,6 +193,17 @@ public class RoleComposing {
                 losses,
                 seats(preview),
                 conflicts(role, model, after));
+    }
+
+    /** As it is, but for the roles: whatever else is in the draft is told in its review. */
+    private static AccessIndex withRolesOf(Preview preview) {
+        List<Effect> effects = preview.effects().stream()
+                .filter(effect -> effect.kind() == Kind.ROLE || effect.kind() == Kind.PERMISSION_SET)
+                .toList();
+        Snapshot snapshot = preview.snapshot();
+        return effects.isEmpty()
+                ? snapshot.index()
+                : snapshot.index().updated(snapshot.model().with(effects), effects);
     }
 
     private static int union(Map<Permission, PersonSet> people) {

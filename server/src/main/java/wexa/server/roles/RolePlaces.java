@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,12 +12,10 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import wexa.core.access.PersonSet;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
 import wexa.core.model.Environment;
-import wexa.core.model.Group;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
@@ -94,9 +93,8 @@ public class RolePlaces {
         private final Role role;
         private final Tenant tenant;
         private final Instant at;
-        private final Map<Optional<Id<Area>>, List<PersonSet>> here = new HashMap<>();
-        private final Map<Optional<Id<Area>>, List<PersonSet>> others = new HashMap<>();
-        private final Map<Id<Group>, PersonSet> members = new HashMap<>();
+        private final Map<Optional<Id<Area>>, Set<Subject>> here = new HashMap<>();
+        private final Map<Optional<Id<Area>>, Set<Subject>> others = new HashMap<>();
 
         Counting(Snapshot snapshot, Role role, Tenant tenant, Instant at) {
             this.snapshot = snapshot;
@@ -110,8 +108,8 @@ public class RolePlaces {
             for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
                 if (one.effective(model).filter(window -> window.contains(at)).isPresent()) {
                     (one.role().equals(role.id()) ? here : others)
-                            .computeIfAbsent(one.area(), any -> new ArrayList<>())
-                            .add(people(one.subject()));
+                            .computeIfAbsent(one.area(), any -> new HashSet<>())
+                            .add(one.subject());
                 }
             }
             List<Area> areas = model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id());
@@ -131,19 +129,10 @@ public class RolePlaces {
                     views);
         }
 
-        private PersonSet people(Subject subject) {
-            return switch (subject) {
-                case Subject.OfPerson one -> snapshot.index().only(one.person());
-                case Subject.OfGroup many ->
-                    members.computeIfAbsent(
-                            many.group(), group -> snapshot.index().membersOf(group, at));
-            };
-        }
-
-        private static int count(Map<Optional<Id<Area>>, List<PersonSet>> found, Optional<Id<Area>> area) {
-            return PersonSet.union(found.getOrDefault(area, List.of()))
-                    .map(PersonSet::size)
-                    .orElse(0);
+        private int count(Map<Optional<Id<Area>>, Set<Subject>> found, Optional<Id<Area>> area) {
+            return snapshot.index()
+                    .peopleOf(found.getOrDefault(area, Set.of()), at)
+                    .size();
         }
 
         /** Areas in an area, each followed by those in it; trees are as deep as sites are nested, not as data are many. */

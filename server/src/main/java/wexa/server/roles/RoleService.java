@@ -27,7 +27,6 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.role.PermissionNames;
 import wexa.core.role.Sensitivities;
-import wexa.core.role.WantedRole;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 import wexa.core.value.Window;
@@ -105,8 +104,7 @@ public class RoleService {
         Id<Role> wanted = Id.of(id);
         Optional<Role> before = preview.snapshot().model().roles().find(wanted);
         Optional<Preview.Outcome> outcome = DraftedRole.outcome(preview, wanted);
-        Role role = outcome.flatMap(Preview.Outcome::change)
-                .flatMap(WantedRole::of)
+        Role role = outcome.flatMap(found -> DraftedRole.wanted(found, preview))
                 .or(() -> preview.model().roles().find(wanted))
                 .or(() -> before)
                 .orElseThrow(() -> Problem.notFound("role", id));

@@ -195,4 +195,43 @@ class RoleComposingTest {
         JsonNode effect = effect(role("curator"), curator);
         assertThat(effect.path("conflicts").get(0).asString()).isEqualTo("Records a treatment and approves it");
     }
+
+    @Test
+    void whateverElseIsInTheDraftDoesNotCountAsTheRolesDoing() throws Exception {
+        String vet = role("vet");
+        JsonNode draft = cast.put(
+                cast.tove.draft("Vets and a unit"),
+                "role.edit",
+                Map.of("role", vet, "sets", "treatments-record, water-run"));
+        JsonNode alone = effect(vet, draft);
+        draft = cast.put(
+                draft,
+                "assignment.give",
+                Map.of(
+                        "subject", "group:curators",
+                        "role", "vet",
+                        "tenant", "pelagia/south",
+                        "area", "south-bay"));
+        JsonNode with = effect(vet, draft);
+        assertThat(with.path("gains")).isEqualTo(alone.path("gains"));
+        assertThat(with.path("holders")).isEqualTo(alone.path("holders"));
+    }
+
+    @Test
+    void aNameThatCannotBeReadDoesNotTakeTheComposerAway() throws Exception {
+        String id = UUID.randomUUID().toString();
+        JsonNode draft = cast.put(
+                cast.tove.draft("A role without a name"),
+                "role.make",
+                Map.of("id", id, "key", "Not a short name", "name", "", "sets", "water-run"));
+        JsonNode page = page(id, draft);
+        assertThat(page.path("entry").path("state").asString()).isEqualTo("TO_SETTLE");
+        assertThat(page.path("does").get(0).asString()).isEqualTo("Water readings: run check");
+        assertThat(page.path("entry")
+                        .path("findings")
+                        .valueStream()
+                        .map(one -> one.path("path").asString()))
+                .contains("key", "name");
+        assertThat(effect(id, draft).path("holders").asInt()).isZero();
+    }
 }
