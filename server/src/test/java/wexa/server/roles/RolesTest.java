@@ -210,4 +210,50 @@ class RolesTest {
                 .filter(one -> one.path("subjectId").asString().equals(person))
                 .toList();
     }
+
+    @Test
+    void whereARoleCanBeGivenAgreesWithWhereItIsGiven() throws Exception {
+        int places = 0;
+        for (JsonNode row : list("roles")) {
+            JsonNode page = page("roles", row);
+            TreeSet<String> given = new TreeSet<>();
+            TreeSet<String> people = new TreeSet<>();
+            for (JsonNode one : page.path("given")) {
+                String place = one.path("tenantId").asString() + " "
+                        + one.path("areaId").asString("");
+                given.add(place);
+                if (!one.path("group").asBoolean() && !one.path("from").isString()) {
+                    people.add(place);
+                }
+            }
+            JsonNode tenants = cast.tove
+                    .get("/api/v1/roles/" + row.path("id").asString() + "/places")
+                    .body();
+            for (JsonNode tenant : tenants) {
+                int areas = tenant.path("areas").size();
+                for (int at = 0; at < areas; at++) {
+                    JsonNode area = tenant.path("areas").get(at);
+                    String place =
+                            tenant.path("id").asString() + " " + area.path("id").asString();
+                    if (area.path("here").asInt() > 0) {
+                        assertThat(given).as("%s at %s", row, area).contains(place);
+                        places++;
+                    }
+                    if (people.contains(place)) {
+                        assertThat(area.path("here").asInt()).isPositive();
+                    }
+                    // those inside follow at once, deeper than it
+                    int below = area.path("below").asInt();
+                    for (int inside = at + 1; inside <= at + below; inside++) {
+                        assertThat(tenant.path("areas")
+                                        .get(inside)
+                                        .path("depth")
+                                        .asInt())
+                                .isGreaterThan(area.path("depth").asInt());
+                    }
+                }
+            }
+        }
+        assertThat(places).isGreaterThan(5);
+    }
 }
