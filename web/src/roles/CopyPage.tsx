@@ -129,12 +129,10 @@ function Form({ parts }: { parts: readonly Part[] }) {
           const isRoot = page.role.id === root.role.id;
           const naming = names.get(page.role.id);
           return (
-            <li
-              key={page.role.id}
-              className="flex min-h-10 items-center gap-3 px-3 py-1"
-              style={{ paddingLeft: `${0.75 + depth * 1.25}rem` }}
-            >
-              <span className="w-52 truncate font-semibold">{page.role.name}</span>
+            <li key={page.role.id} className="flex min-h-10 items-center gap-3 px-3 py-1">
+              <span className="w-64 truncate font-semibold" style={{ paddingLeft: `${depth * 1.25}rem` }}>
+                {page.role.name}
+              </span>
               {isRoot ? (
                 <span className="w-28 text-soft">copied</span>
               ) : (
