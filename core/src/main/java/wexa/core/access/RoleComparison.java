@@ -236,41 +236,52 @@ final class RoleComparison {
         int[] at = new int[lot.grants().length];
         long[][] had = new long[at.length][];
         long[][] has = new long[at.length][];
+        long[][] started = new long[at.length][];
+        long[][] stopped = new long[at.length][];
         int count = 0;
         for (int key : lot.grants()) {
             int place = key / isChanged.length;
             if (count == 0 || at[count - 1] != place) {
                 at[count] = place;
                 had[count] = new long[words.length];
-                has[count++] = new long[words.length];
+                has[count] = new long[words.length];
+                started[count] = new long[words.length];
+                stopped[count++] = new long[words.length];
             }
-            unite(key % isChanged.length, nodes.get(place), had[count - 1], has[count - 1]);
+            int role = key % isChanged.length;
+            for (int word = 0; word < words.length; word++) {
+                long before = given(were, role, nodes.get(place), words[word]);
+                long after = given(are, role, nodes.get(place), words[word]);
+                had[count - 1][word] |= before;
+                has[count - 1][word] |= after;
+                started[count - 1][word] |= after & ~before;
+                stopped[count - 1][word] |= before & ~after;
+            }
         }
         int[] changed = new int[count];
         long[][] gains = new long[count][];
         long[][] losses = new long[count][];
-        int kept = 0;
+        long[] known = new long[words.length];
+        long[] kept = new long[words.length];
+        int found = 0;
         for (int place = 0; place < count && at[place] < changedPlaces; place++) {
-            gains[kept] = beyond(has[place], had, at, count, at[place]);
-            losses[kept] = beyond(had[place], has, at, count, at[place]);
-            changed[kept] = at[place];
-            kept += isNothing(gains[kept]) && isNothing(losses[kept]) ? 0 : 1;
+            gains[found] = beyond(has[place], had, at, count, at[place]);
+            losses[found] = beyond(had[place], has, at, count, at[place]);
+            for (int word = 0; word < words.length; word++) {
+                known[word] |= started[place][word] & ~gains[found][word];
+                kept[word] |= stopped[place][word] & ~losses[found][word];
+            }
+            changed[found] = at[place];
+            found += isNothing(gains[found]) && isNothing(losses[found]) ? 0 : 1;
         }
-        return kept == 0
-                ? RoleEffect.Shift.NONE
-                : new RoleEffect.Shift(
-                        Arrays.copyOf(changed, kept), Arrays.copyOf(gains, kept), Arrays.copyOf(losses, kept));
+        return new RoleEffect.Shift(
+                Arrays.copyOf(changed, found), Arrays.copyOf(gains, found), Arrays.copyOf(losses, found), known, kept);
     }
 
     /** A role of several apps gives in each tenant what is of the tenant's app. */
-    private void unite(int role, int node, long[] had, long[] has) {
+    private long given(RoleTable roles, int role, int node, int word) {
         int[] own = after.areas().words(node);
-        for (int word = 0; word < words.length; word++) {
-            if (words[word] >= own[0] && words[word] < own[1]) {
-                had[word] |= bits(were, role, words[word]) & mask[words[word]];
-                has[word] |= bits(are, role, words[word]) & mask[words[word]];
-            }
-        }
+        return word >= own[0] && word < own[1] ? bits(roles, role, word) & mask[word] : 0;
     }
 
     /** What is given at a place and held there neither by the others nor from above. */

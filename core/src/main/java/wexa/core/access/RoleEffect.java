@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Function;
 import wexa.core.model.Area;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
@@ -36,14 +37,11 @@ public final class RoleEffect {
     private final Shift[] shifts;
     private final BitSet holders;
 
-    /** What one lot of people gains and loses at some of the places, word by word; of no places if they do neither. */
-    record Shift(int[] at, long[][] gains, long[][] losses) {
-        static final Shift NONE = new Shift(new int[0], new long[0][], new long[0][]);
-
-        boolean isEmpty() {
-            return at.length == 0;
-        }
-    }
+    /**
+     * What one lot of people gains and loses at some of the places, word by word; of no places if they do neither. And anywhere,
+     * what a role came to give them that they had already, and what one gives no longer and they keep.
+     */
+    record Shift(int[] at, long[][] gains, long[][] losses, long[] known, long[] kept) {}
 
     /** What somebody gains and loses at one area of a tenant, or everywhere in it. */
     public record Change(
@@ -86,36 +84,39 @@ public final class RoleEffect {
 
     /** People who gain each permission at some area, in the order of permissions. */
     public SortedMap<Permission, PersonSet> gainers() {
-        return byPermission(true);
+        return byPermission(shift -> united(shift.gains()));
     }
 
     /** People who lose each permission at some area, in the order of permissions. */
     public SortedMap<Permission, PersonSet> losers() {
-        return byPermission(false);
+        return byPermission(shift -> united(shift.losses()));
     }
 
-    /** People who gain or lose anything. */
-    public PersonSet people() {
-        BitSet found = new BitSet();
-        for (int at = 0; at < people.length; at++) {
-            if (!shifts[at].isEmpty()) {
-                found.set(people[at]);
-            }
+    /** People to whom a role came to give a permission that they had already where it does; some gain it elsewhere. */
+    public SortedMap<Permission, PersonSet> already() {
+        return byPermission(Shift::known);
+    }
+
+    /** People to whom a role gives a permission no longer that they keep there by another way; some lose it elsewhere. */
+    public SortedMap<Permission, PersonSet> keepers() {
+        return byPermission(Shift::kept);
+    }
+
+    private long[] united(long[][] places) {
+        long[] all = new long[words.length];
+        for (long[] there : places) {
+            RoleTable.or(all, there);
         }
-        return new PersonSet(index.people(), found);
+        return all;
     }
 
-    private SortedMap<Permission, PersonSet> byPermission(boolean isGain) {
+    private SortedMap<Permission, PersonSet> byPermission(Function<Shift, long[]> which) {
         Map<Integer, BitSet> found = new HashMap<>();
         for (int at = 0; at < people.length; at++) {
-            Shift shift = shifts[at];
-            for (int word = 0; word < words.length && !shift.isEmpty(); word++) {
-                long all = 0;
-                for (long[] there : isGain ? shift.gains() : shift.losses()) {
-                    all |= there[word];
-                }
-                for (; all != 0; all &= all - 1) {
-                    int number = (words[word] << 6) + Long.numberOfTrailingZeros(all);
+            long[] all = which.apply(shifts[at]);
+            for (int word = 0; word < all.length; word++) {
+                for (long rest = all[word]; rest != 0; rest &= rest - 1) {
+                    int number = (words[word] << 6) + Long.numberOfTrailingZeros(rest);
                     found.computeIfAbsent(number, any -> new BitSet()).set(people[at]);
                 }
             }
@@ -126,17 +127,12 @@ public final class RoleEffect {
         return Collections.unmodifiableSortedMap(sorted);
     }
 
-    /** What each person gains and loses, place by place, in the order of people: for at most so many people. */
-    public List<Change> changes(int mostPeople) {
+    /** What each person gains and loses, place by place, in the order of people. */
+    public List<Change> changes() {
         List<Change> found = new ArrayList<>();
-        int left = mostPeople;
         Map<LongBuffer, Set<Permission>> sets = new HashMap<>();
-        for (int at = 0; at < people.length && left > 0; at++) {
+        for (int at = 0; at < people.length; at++) {
             Shift shift = shifts[at];
-            if (shift.isEmpty()) {
-                continue;
-            }
-            left--;
             Id<Person> person = index.people().id(people[at]);
             for (int place = 0; place < shift.at().length; place++) {
                 int node = places[shift.at()[place]];

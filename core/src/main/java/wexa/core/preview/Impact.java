@@ -83,7 +83,7 @@ public final class Impact {
             RoleEffect roles, Set<Id<Person>> others, Model model, Instant at, List<Change> changes) {
         Map<Id<Tenant>, Optional<Usability>> known = new HashMap<>();
         Optional<Id<Person>> last = Optional.empty();
-        for (RoleEffect.Change change : roles.changes(Integer.MAX_VALUE)) {
+        for (RoleEffect.Change change : roles.changes()) {
             Id<Person> person = change.person();
             if (others.contains(person)) {
                 continue;

@@ -51,7 +51,7 @@ class RoleEffectTest {
             RoleEffect effect = RoleEffect.between(before, after, at);
             Set<Shift> gains = new HashSet<>();
             Set<Shift> losses = new HashSet<>();
-            for (RoleEffect.Change change : effect.changes(Integer.MAX_VALUE)) {
+            for (RoleEffect.Change change : effect.changes()) {
                 change.gains()
                         .forEach(one -> gains.add(new Shift(change.person(), change.tenant(), change.area(), one)));
                 change.losses()
@@ -64,6 +64,8 @@ class RoleEffectTest {
             assertThat(counted(effect.gainers())).isEqualTo(counted(expectedGains));
             assertThat(counted(effect.losers())).isEqualTo(counted(expectedLosses));
             assertThat(new HashSet<>(effect.holders().all())).isEqualTo(holders(before, after, model, at));
+            assertThat(counted(effect.already())).isEqualTo(heldAnyway(before, after, before, model, at));
+            assertThat(counted(effect.keepers())).isEqualTo(heldAnyway(after, before, after, model, at));
         }
     }
 
@@ -149,9 +151,44 @@ class RoleEffectTest {
         return found;
     }
 
+    /** Who has, in one index, what a role of theirs gives in the second and not in the first, where it is given. */
+    private static Map<Permission, Set<Id<Person>>> heldAnyway(
+            AccessIndex without, AccessIndex with, AccessIndex in, Model model, Instant at) {
+        Map<Permission, Set<Id<Person>>> found = new HashMap<>();
+        for (Person person : model.people().stream().toList()) {
+            Access access = in.of(person.id(), at);
+            for (Grant grant : grantsOf(person, model, with, at)) {
+                Set<Permission> given = new HashSet<>(with.permissionsOf(grant.role()));
+                given.removeAll(without.permissionsOf(grant.role()));
+                given.removeIf(one -> !access.holds(grant.tenant(), grant.area(), one));
+                given.forEach(one ->
+                        found.computeIfAbsent(one, any -> new HashSet<>()).add(person.id()));
+            }
+        }
+        return found;
+    }
+
+    private static List<Grant> grantsOf(Person person, Model model, AccessIndex index, Instant at) {
+        Set<Subject> subjects = new HashSet<>(Set.of(new Subject.OfPerson(person.id())));
+        index.groupsOf(person.id(), at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
+        return grants(model, at).stream()
+                .filter(grant -> subjects.contains(grant.subject()))
+                .toList();
+    }
+
     /** To whom a role is given that gives something else, themselves or by a group, and not where it does nothing (rule 5). */
     private static Set<Id<Person>> holders(AccessIndex before, AccessIndex after, Model model, Instant at) {
         Set<Id<Person>> found = new HashSet<>();
+        for (Person person : model.people().stream().toList()) {
+            if (grantsOf(person, model, after, at).stream()
+                    .anyMatch(grant -> !before.permissionsOf(grant.role()).equals(after.permissionsOf(grant.role())))) {
+                found.add(person.id());
+            }
+        }
+        return found;
+    }
+
+    private static List<Grant> grants(Model model, Instant at) {
         List<Grant> grants = new ArrayList<>();
         for (Assignment one : model.table(Kind.ASSIGNMENT).stream().toList()) {
             one.effective(model)
@@ -166,17 +203,9 @@ class RoleEffectTest {
                             window)));
         }
         model.table(Kind.MAPPING).stream().map(Grants::of).forEach(grants::add);
-        grants.removeIf(grant -> before.permissionsOf(grant.role()).equals(after.permissionsOf(grant.role()))
-                || (grant.area().isEmpty()
-                        && model.appOf(model.tenants().get(grant.tenant())).needsArea()));
-        for (Person person : model.people().stream().toList()) {
-            Set<Subject> subjects = new HashSet<>(Set.of(new Subject.OfPerson(person.id())));
-            after.groupsOf(person.id(), at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
-            if (grants.stream().anyMatch(grant -> subjects.contains(grant.subject()))) {
-                found.add(person.id());
-            }
-        }
-        return found;
+        grants.removeIf(grant -> grant.area().isEmpty()
+                && model.appOf(model.tenants().get(grant.tenant())).needsArea());
+        return grants;
     }
 
     /** Some roles and sets made of other parts. */

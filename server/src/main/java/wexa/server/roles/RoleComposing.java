@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -171,14 +170,16 @@ public class RoleComposing {
         AccessIndex after = withRolesOf(preview);
         RoleEffect effect = RoleEffect.between(before, after, preview.now());
         Sensitivities sensitivities = new Sensitivities(model);
+        Map<Permission, PersonSet> already = effect.already();
+        Map<Permission, PersonSet> keepers = effect.keepers();
         List<RoleViews.PermissionShift> gains = new ArrayList<>();
         effect.gainers()
                 .forEach((permission, people) ->
-                        gains.add(shift(permission, people, effect.holders(), before, preview, sensitivities)));
+                        gains.add(shift(permission, people, already, before, preview, sensitivities)));
         List<RoleViews.PermissionShift> losses = new ArrayList<>();
         effect.losers()
                 .forEach((permission, people) ->
-                        losses.add(shift(permission, people, effect.holders(), after, preview, sensitivities)));
+                        losses.add(shift(permission, people, keepers, after, preview, sensitivities)));
         return new RoleViews.EffectView(
                 effect.holders().size(),
                 union(effect.gainers()),
@@ -212,24 +213,23 @@ public class RoleComposing {
                 .orElse(0);
     }
 
-    /** @param other the index in which those who do not gain or lose it have it */
+    /**
+     * @param anyway people who have it by another way, by permission
+     * @param other the index in which they do
+     */
     private static RoleViews.PermissionShift shift(
             Permission permission,
             PersonSet people,
-            PersonSet holders,
+            Map<Permission, PersonSet> anyway,
             AccessIndex other,
             Preview preview,
             Sensitivities sensitivities) {
-        Set<String> by = new LinkedHashSet<>();
-        int others = 0;
-        PersonSet rest = holders.without(people);
-        for (Id<Person> person : rest.first(ASKED)) {
-            List<String> ways = ways(person, permission, other, preview.now());
-            by.addAll(ways);
-        }
-        if (!by.isEmpty()) {
-            others = rest.size();
-        }
+        Optional<PersonSet> others = Optional.ofNullable(anyway.get(permission)).map(all -> all.without(people));
+        List<String> by = others.map(some -> some.first(ASKED)).orElse(List.of()).stream()
+                .flatMap(person -> ways(person, permission, other, preview.now()).stream())
+                .distinct()
+                .limit(NAMED)
+                .toList();
         PermissionNames.Named named = PermissionNames.of(permission, preview.model());
         return new RoleViews.PermissionShift(
                 permission.toString(),
@@ -237,8 +237,8 @@ public class RoleComposing {
                 named.action(),
                 sensitivities.of(permission),
                 people.size(),
-                others,
-                by.stream().limit(NAMED).toList());
+                others.map(PersonSet::size).orElse(0),
+                by);
     }
 
     /** Names of roles by which a person has it. */
