@@ -4,6 +4,7 @@ import java.util.Collections;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
@@ -77,9 +78,20 @@ public record ConflictRule(
         return new ConflictRule(id, key, name, description, owner, one, other, within, more, manner);
     }
 
-    /** Whether both sides are met by what is held together, and by the roles by which it is. */
-    public boolean isMetBy(Set<Permission> held, Set<Id<Role>> by) {
-        return one.isMetBy(held, by) && other.isMetBy(held, by);
+    /**
+     * Whether both sides are met by what one role gives, and by the roles by which it does. Where they must not meet in one
+     * tenant, it takes one app that has both: a tenant is of one app.
+     */
+    public boolean isMetBy(Set<Permission> given, Set<Id<Role>> by) {
+        if (within == Within.ANYWHERE) {
+            return one.isMetBy(given, by) && other.isMetBy(given, by);
+        }
+        return given.stream().map(Permission::app).distinct().anyMatch(app -> {
+            Set<Permission> there = given.stream()
+                    .filter(permission -> permission.app().equals(app))
+                    .collect(Collectors.toSet());
+            return one.isMetBy(there, by) && other.isMetBy(there, by);
+        });
     }
 
     public boolean counts(Counted what) {

@@ -69,4 +69,10 @@ public record Role(
         includes = includes.stream().distinct().toList();
         exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
     }
+
+    /** The same role, started from no other. */
+    public Role withoutSource() {
+        return new Role(
+                id, key, name, description, owner, sets, includes, exclusions, stage, sensitivity, Optional.empty());
+    }
 }

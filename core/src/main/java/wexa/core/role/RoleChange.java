@@ -43,10 +43,10 @@ sealed interface RoleChange extends Change {
             "The role does not have “{value}” in the first place; excluding it changes nothing.");
     Code BOTH_SIDES_BLOCKED = Code.block(
             "role.both-sides-blocked",
-            "The role has both sides of the conflict rule “{rule}”. Leave one out, or make two roles.");
+            "The role grants both sides of the conflict rule “{rule}”. Exclude one, or split it into two roles.");
     Code BOTH_SIDES = Code.warn(
             "role.both-sides",
-            "The role has both sides of the conflict rule “{rule}”: whoever gets it is in conflict.");
+            "The role grants both sides of the conflict rule “{rule}”: whoever has it is in conflict.");
     Code GIVES_NOTHING =
             Code.warn("role.gives-nothing", "The role grants nothing yet: add a permission set or a role.");
 
@@ -54,7 +54,7 @@ sealed interface RoleChange extends Change {
     record Make(Role role) implements RoleChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
-            List<Finding> findings = check(role, model);
+            List<Finding> findings = check(role, Optional.empty(), model);
             return model.roles()
                     .find(role.id())
                     .map(known -> Resolution.replace(known, role, findings))
@@ -78,7 +78,7 @@ sealed interface RoleChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.roles()
                     .find(role.id())
-                    .map(before -> Resolution.replace(before, role, check(role, model)))
+                    .map(before -> Resolution.replace(before, role, check(role, Optional.of(before), model)))
                     .orElseGet(() -> Resolution.blocked(
                             Finding.of(Code.FACT_GONE, "role", "id", role.id().toString())));
         }
@@ -94,7 +94,10 @@ sealed interface RoleChange extends Change {
         }
     }
 
-    /** The role goes, and with it every assignment and mapping to it. No other role may include it. */
+    /**
+     * The role goes, and with it every assignment and mapping to it. No other role may include it; those that were started from
+     * it stand by themselves.
+     */
     record Retire(Role role, int falling) implements RoleChange {
         /** Counts what falls with the role, for its remark. */
         static Retire of(Role role, Model model) {
@@ -109,6 +112,9 @@ sealed interface RoleChange extends Change {
             }
             List<Finding> findings = users(before.get(), model);
             List<Effect> effects = new ArrayList<>(grants(role.id(), model));
+            model.roles().stream()
+                    .filter(copy -> copy.source().equals(Optional.of(role.id())))
+                    .forEach(copy -> effects.add(Effect.replace(copy, copy.withoutSource())));
             effects.add(Effect.drop(before.get()));
             return new Resolution(effects, findings);
         }
@@ -163,7 +169,7 @@ sealed interface RoleChange extends Change {
         return findings;
     }
 
-    private static List<Finding> check(Role role, Model model) {
+    private static List<Finding> check(Role role, Optional<Role> before, Model model) {
         List<Finding> findings = new ArrayList<>();
         model.roles().by(Role.BY_KEY, role.key()).stream()
                 .filter(other -> !other.id().equals(role.id()))
@@ -182,10 +188,8 @@ sealed interface RoleChange extends Change {
         Optional<List<String>> circle = circle(role, model);
         circle.ifPresent(keys -> findings.add(Finding.of(CYCLE, "includes", "circle", String.join(" → ", keys))));
         if (findings.isEmpty()) {
-            Set<Permission> given = given(role, model);
-            findings.addAll(exclusions(role, given, model));
-            given.removeAll(role.exclusions());
-            findings.addAll(conflicts(role, given, model));
+            findings.addAll(exclusions(role, given(role, model), model));
+            findings.addAll(conflicts(role, before, model));
         }
         return findings;
     }
@@ -218,19 +222,29 @@ sealed interface RoleChange extends Change {
         return findings;
     }
 
-    private static List<Finding> conflicts(Role role, Set<Permission> given, Model model) {
-        // the role itself may not be in the model yet
-        Set<Id<Role>> roles = new HashSet<>(Set.of(role.id()));
-        Lineage lineage = new Lineage(model);
-        role.includes().forEach(included -> roles.addAll(lineage.below(included)));
-        return model.table(Kind.CONFLICT_RULE).stream()
-                .filter(rule -> rule.isMetBy(given, roles))
+    /** A conflict that the role had in itself before is not this change's. */
+    private static List<Finding> conflicts(Role role, Optional<Role> before, Model model) {
+        List<ConflictRule> rules = conflictsInside(role, model);
+        before.ifPresent(known -> rules.removeAll(conflictsInside(known, model)));
+        return rules.stream()
                 .map(rule -> Finding.of(
                         rule.manner() == ConflictRule.Manner.BLOCK ? BOTH_SIDES_BLOCKED : BOTH_SIDES,
                         "sets",
                         "rule",
                         rule.name()))
                 .toList();
+    }
+
+    private static List<ConflictRule> conflictsInside(Role role, Model model) {
+        Set<Permission> given = given(role, model);
+        given.removeAll(role.exclusions());
+        // the role itself may not be in the model yet
+        Set<Id<Role>> roles = new HashSet<>(Set.of(role.id()));
+        Lineage lineage = new Lineage(model);
+        role.includes().forEach(included -> roles.addAll(lineage.below(included)));
+        return model.table(Kind.CONFLICT_RULE).stream()
+                .filter(rule -> rule.isMetBy(given, roles))
+                .collect(Collectors.toCollection(ArrayList::new));
     }
 
     /** What the role has before its own exclusions: of its sets, and of the roles that it includes less theirs. */

@@ -171,4 +171,77 @@ class RoleChangeTest {
                                 && one.window().until().isAfter(RandomModel.NOW.plusSeconds(9)))
                         .toList());
     }
+
+    private Model with(ConflictRule.Within within, Permission one, Permission other) {
+        return model.with(List.of(Effect.make(new ConflictRule(
+                made.id(),
+                Key.of("apart"),
+                "Apart",
+                "",
+                Optional.empty(),
+                new ConflictRule.Side(Set.of(one), Set.of()),
+                new ConflictRule.Side(Set.of(other), Set.of()),
+                within,
+                Set.of(),
+                ConflictRule.Manner.BLOCK))));
+    }
+
+    @Test
+    void aRoleDoesNotComeToHaveBothSidesOfARuleThatBlocks() {
+        Permission one = made.apps.get(0).permissions().getFirst();
+        Permission other = made.apps.get(0).permissions().get(1);
+        String sets = "make set one \"One\" of app-0 permissions " + one;
+        String more = "make set other \"Other\" of app-0 permissions " + other;
+        Preview apart = text(with(ConflictRule.Within.TENANT, one, other), sets, more, "make role r \"R\" sets one");
+        assertThat(codes(apart)).isEmpty();
+        assertThat(codes(text(apart.model(), "change role r sets one, other")))
+                .containsExactly(RoleChange.BOTH_SIDES_BLOCKED);
+    }
+
+    @Test
+    void aConflictThatARoleHadBeforeKeepsItFromNothingElse() {
+        Permission one = made.apps.get(0).permissions().getFirst();
+        Permission other = made.apps.get(0).permissions().get(1);
+        Preview both = text(
+                model,
+                "make set both \"Both\" of app-0 permissions " + one + "," + other,
+                "make role r \"R\" sets both");
+        Model ruled = both.model()
+                .with(List.of(
+                        Effect.make(with(ConflictRule.Within.TENANT, one, other).table(Kind.CONFLICT_RULE).stream()
+                                .findFirst()
+                                .orElseThrow())));
+        assertThat(codes(text(ruled, "change role r name \"Renamed\""))).isEmpty();
+    }
+
+    @Test
+    void sidesInTwoAppsMeetInNoTenant() {
+        Permission one = made.apps.get(0).permissions().getFirst();
+        Permission other = made.apps.get(1).permissions().getFirst();
+        List<String> lines = List.of(
+                "make set one \"One\" of app-0 permissions " + one,
+                "make set other \"Other\" of app-1 permissions " + other,
+                "make role r \"R\" sets one, other");
+        assertThat(codes(text(with(ConflictRule.Within.TENANT, one, other), lines.toArray(String[]::new))))
+                .isEmpty();
+        assertThat(codes(text(with(ConflictRule.Within.ANYWHERE, one, other), lines.toArray(String[]::new))))
+                .containsExactly(RoleChange.BOTH_SIDES_BLOCKED);
+    }
+
+    @Test
+    void aRoleOutlivesTheOneThatItWasStartedFrom() {
+        Preview pair = text(
+                model,
+                "make role first \"First\" sets " + set.key(),
+                "make role second \"Second\" sets " + set.key() + " started from first");
+        Preview alone = text(pair.model(), "retire role first");
+        assertThat(alone.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);
+        assertThat(role(alone, "second").source()).isEmpty();
+        assertThat(codes(text(alone.model(), "change role second name \"Alone\"")))
+                .isEmpty();
+        Undo undo = Undo.of(alone.effects(), alone.model(), RandomModel.NOW, ZoneOffset.UTC, this::next);
+        Preview back = preview(alone.model(), undo.entries());
+        assertThat(undo.left()).isEmpty();
+        assertThat(role(back, "second").source()).contains(role(back, "first").id());
+    }
 }
