@@ -2,13 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { entry, newId, useAct, type EntryInput } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { catalogueQuery, directoryQuery, groupsQuery, peopleQuery } from "../api/queries";
+import { catalogueQuery, directoryQuery } from "../api/queries";
 import { entriesFor } from "../onboard/newcomer";
 import { useNow, useSession } from "../session/hooks";
 import { isoDay } from "../ui/dates";
 import { DayInput } from "../ui/dayInput";
 import { Picker } from "../ui/picker";
-import { count } from "../ui/words";
+import { useSubjectChoices } from "../ui/subjects";
 
 interface Chosen {
   /** As entries name a member: `person:` or `group:` and an id. */
@@ -26,8 +26,7 @@ export function AddMembers({ page }: { page: Schemas["GroupPage"] }) {
   const [basket, setBasket] = useState<Chosen[]>([]);
   const [until, setUntil] = useState("");
   const [typed, setTyped] = useState("");
-  const people = useQuery({ ...peopleQuery(typed), enabled: typed.length > 0 });
-  const groups = useQuery(groupsQuery);
+  const subjects = useSubjectChoices(typed);
   const catalogue = useQuery(catalogueQuery);
   const directory = useQuery({ ...directoryQuery(typed), enabled: typed.length > 1 });
   const session = useSession();
@@ -41,18 +40,7 @@ export function AddMembers({ page }: { page: Schemas["GroupPage"] }) {
     ...basket.flatMap((one) => one.before.map((made) => `${FROM_DIRECTORY}${made.fields.home}/${made.fields.entry}`)),
   ]);
   const choices = [
-    ...(people.data?.people ?? []).slice(0, 30).map((person) => ({
-      id: `person:${person.id}`,
-      name: person.name,
-      note: [person.job, person.unit].filter((part) => part !== "").join(", "),
-      source: "People",
-    })),
-    ...(groups.data ?? []).map((group) => ({
-      id: `group:${group.id}`,
-      name: group.name,
-      note: `group of ${count(group.people, "person", "people")}`,
-      source: "Groups",
-    })),
+    ...subjects,
     ...entries.map((found) => ({
       id: `${FROM_DIRECTORY}${found.directory}/${found.entryId}`,
       name: `${found.givenName} ${found.familyName}`,

@@ -6,7 +6,7 @@ import { catalogueQuery } from "../api/queries";
 import { useMay } from "../session/hooks";
 import { KeptChoice, KeptField } from "../ui/field";
 import { Empty, Failure, Loading, Read } from "../ui/states";
-import { keyFrom } from "./keys";
+import { renamed } from "./keys";
 import { Rule } from "./Rule";
 import { Shift } from "./Shift";
 
@@ -76,15 +76,7 @@ function Form({ draft, made }: { draft: Draft; made: Entry }) {
       <h1>{made.fields.name ? made.fields.name : "New group"}</h1>
       <p className="text-soft">It exists when the draft is applied. Saved automatically.</p>
       <div className="mt-4 grid grid-cols-2 gap-x-2.5 gap-y-2">
-        <KeptField
-          label="Name"
-          {...field("name")}
-          onKeep={(value) => {
-            const own = made.fields.key ?? "";
-            const follows = own === "" || own === keyFrom(made.fields.name ?? "");
-            set(made, follows ? { name: value, key: keyFrom(value) } : { name: value });
-          }}
-        />
+        <KeptField label="Name" {...field("name")} onKeep={(value) => set(made, renamed(made.fields, value))} />
         <KeptField label="Short name" {...field("key")} mono placeholder="winter-watch" />
         <KeptField label="What it is for" {...field("description")} />
         <KeptField label="Tags" {...field("tags")} placeholder="season, guides" />

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useDeferredValue, useState } from "react";
 import type { Schemas } from "../api/client";
-import { roleOffersQuery } from "../api/queries";
+import { roleOffersQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { KeptChoice, KeptField } from "../ui/field";
 import { Empty, Read } from "../ui/states";

@@ -1,19 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDraft, type Draft, type Entry } from "../api/drafts";
-import { rolesQuery, workQuery } from "../api/queries";
-import { keyFrom } from "../groups/keys";
+import { listOf, toggled } from "../api/fields";
+import { rolesQuery, workQuery } from "../api/roleQueries";
+import { renamed } from "../groups/keys";
 import { KeptChoice, KeptField } from "../ui/field";
 import { Picker } from "../ui/picker";
 import type { Schemas } from "../api/client";
 
 type Known = Schemas["ConflictView"];
-
-function listOf(text: string | undefined): string[] {
-  return (text ?? "")
-    .split(",")
-    .map((one) => one.trim())
-    .filter((one) => one !== "");
-}
 
 /** What an entry holds of a field: what it says itself, else what the rule is. */
 function known(entry: Entry, rule: Known | undefined): Record<string, string> {
@@ -67,11 +61,7 @@ export function ConflictEditor({ draft, entry, rule }: { draft: Draft; entry: En
           label="Name"
           {...field("name")}
           placeholder="Issues a refund and approves it"
-          onKeep={(value) => {
-            const own = fields.key ?? "";
-            const follows = own === "" || own === keyFrom(fields.name ?? "");
-            set(entry, follows ? { name: value, key: keyFrom(value) } : { name: value });
-          }}
+          onKeep={(value) => set(entry, renamed(fields, value))}
         />
         <KeptField label="Short name" {...field("key")} mono />
         <KeptField label="Risk: what can go wrong" {...field("risk")} placeholder="Nobody gives money back alone" />
@@ -116,10 +106,7 @@ export function ConflictEditor({ draft, entry, rule }: { draft: Draft; entry: En
               checked={counting.includes(value)}
               onChange={() =>
                 set(entry, {
-                  counting: (counting.includes(value)
-                    ? counting.filter((one) => one !== value)
-                    : [...counting, value]
-                  ).join(", "),
+                  counting: toggled(counting, value).join(", "),
                 })
               }
             />

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { entry, newId, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { conflictsQuery } from "../api/queries";
+import { conflictsQuery } from "../api/roleQueries";
 import { EndButton } from "../changes/EndButton";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";

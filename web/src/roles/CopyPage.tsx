@@ -3,7 +3,7 @@ import { useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { useStartDraft } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { roleQuery, rolesQuery } from "../api/queries";
+import { roleQuery, rolesQuery } from "../api/roleQueries";
 import { keyFrom } from "../groups/keys";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";

@@ -3,8 +3,10 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { groupQuery, groupsQuery, peopleQuery, personQuery, rolePlacesQuery, rolesQuery } from "../api/queries";
+import { groupQuery, personQuery } from "../api/queries";
+import { rolePlacesQuery, rolesQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
+import { useSubjectChoices } from "../ui/subjects";
 import { DayInput } from "../ui/dayInput";
 import { Picker } from "../ui/picker";
 import { PlainField, Told } from "../ui/plainField";
@@ -115,22 +117,7 @@ function Does({ id }: { id: string }) {
 
 function ToWhom({ subjects, onChange }: { subjects: readonly string[]; onChange: (next: string[]) => void }) {
   const [typed, setTyped] = useState("");
-  const people = useQuery({ ...peopleQuery(typed), enabled: typed.length > 0 });
-  const groups = useQuery(groupsQuery);
-  const choices = [
-    ...(people.data?.people ?? []).slice(0, 30).map((person) => ({
-      id: `person:${person.id}`,
-      name: person.name,
-      note: [person.job, person.unit].filter((part) => part !== "").join(", "),
-      source: "People",
-    })),
-    ...(groups.data ?? []).map((group) => ({
-      id: `group:${group.id}`,
-      name: group.name,
-      note: `group of ${count(group.people, "person", "people")}`,
-      source: "Groups",
-    })),
-  ].filter((choice) => !subjects.includes(choice.id));
+  const choices = useSubjectChoices(typed).filter((choice) => !subjects.includes(choice.id));
   return (
     <section aria-labelledby="to-whom">
       <h2 id="to-whom">For whom</h2>
@@ -185,7 +172,8 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
   const { act, isPending, error } = useAct();
   const [chosen, setChosen] = useState<readonly Place[]>([]);
   const [terms, setTerms] = useState(OPEN);
-  const [given, setGiven] = useState(0);
+  // what was put into the draft stays chosen, and is not put in twice
+  const [given, setGiven] = useState<{ key: string; count: number }>();
   return (
     <Read of={places} what="where it can be given">
       {(tenants) => {
@@ -194,6 +182,8 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
           return tenant === undefined || !isCovered(chosen, place, tenant);
         });
         const entries = subjects.length * useful.length;
+        const key = JSON.stringify([subjects, useful, terms]);
+        const isGiven = given?.key === key && error === null;
         return (
           <section aria-labelledby="where">
             <h2 id="where">Where</h2>
@@ -238,7 +228,7 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
                 <>
                   <b>{count(entries, "assignment")}</b>: {count(subjects.length, "person or group", "people or groups")}{" "}
                   at {count(useful.length, "place")}
-                  {useful.length > 0 && `, reaching ${count(reached(useful, tenants), "area")}`}.
+                  {reached(useful, tenants) > 0 && `, reaching ${count(reached(useful, tenants), "area")}`}.
                   {useful.length < chosen.length && " What lies inside another chosen place is not given twice."}
                 </>
               )}
@@ -248,18 +238,17 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
               <button
                 type="button"
                 className="btn btn-primary btn-sm"
-                disabled={entries === 0 || isPending}
+                disabled={entries === 0 || isPending || isGiven}
                 onClick={() => {
                   act(`Give ${role.name}`, ...entriesOfGiving(role.id, subjects, useful, terms));
-                  setGiven(entries);
-                  setChosen([]);
+                  setGiven({ key, count: entries });
                 }}
               >
                 Add to the draft
               </button>
-              {given > 0 && !isPending && error === null && (
+              {isGiven && !isPending && (
                 <span role="status" className="text-success">
-                  ✓ {count(given, "assignment")} in the draft. Review it below.
+                  ✓ {count(given.count, "assignment")} in the draft. Review it below.
                 </span>
               )}
             </p>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { lineageQuery } from "../api/queries";
+import { lineageQuery } from "../api/roleQueries";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { branchesOf, size, type Branch } from "./lineage";

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Schemas } from "../api/client";
-import { roleEffectQuery } from "../api/queries";
+import { roleEffectQuery } from "../api/roleQueries";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { sensitivityWord } from "./roleWords";

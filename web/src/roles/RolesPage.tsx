@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { rolesQuery } from "../api/queries";
+import { rolesQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { Side } from "../ui/side";
 import { Read } from "../ui/states";

@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry, newId, useAct, useDraft, type Draft, type Entry } from "../api/drafts";
+import { listOf, toggled } from "../api/fields";
 import type { Schemas } from "../api/client";
-import { setsQuery, workQuery } from "../api/queries";
+import { setsQuery, workQuery } from "../api/roleQueries";
 import { EndButton } from "../changes/EndButton";
-import { keyFrom } from "../groups/keys";
+import { renamed } from "../groups/keys";
 import { useMay } from "../session/hooks";
 import { KeptChoice, KeptField } from "../ui/field";
 import { Told } from "../ui/plainField";
@@ -160,23 +161,14 @@ function SetEditor({ draft, entry: one, set }: { draft: Draft; entry: Entry; set
         };
   const fields: Record<string, string> = { ...before, ...one.fields };
   const isFirst = set === undefined && (fields.name ?? "") === "";
-  const chosen = (fields.permissions ?? "")
-    .split(",")
-    .map((text) => text.trim())
-    .filter((text) => text !== "");
+  const chosen = listOf(fields.permissions);
   const app = apps.find((known) => known.id === fields.app || known.name === set?.app);
   const field = (name: string) => ({
     value: fields[name] ?? "",
     problems: isFirst ? [] : one.findings.filter((finding) => finding.path === name),
     onKeep: (value: string) => put(one, { [name]: value }),
   });
-  const toggle = (permission: string) =>
-    put(one, {
-      permissions: (chosen.includes(permission)
-        ? chosen.filter((other) => other !== permission)
-        : [...chosen, permission]
-      ).join(", "),
-    });
+  const toggle = (permission: string) => put(one, { permissions: toggled(chosen, permission).join(", ") });
   return (
     <section className="card-plain border-primary px-4 py-3" aria-label={fields.name || "New permission set"}>
       <div className="flex items-center gap-2">
@@ -187,15 +179,7 @@ function SetEditor({ draft, entry: one, set }: { draft: Draft; entry: Entry; set
         </button>
       </div>
       <div className="mt-2 grid grid-cols-[1.4fr_1fr] gap-x-3 gap-y-2">
-        <KeptField
-          label="Name"
-          {...field("name")}
-          onKeep={(value) => {
-            const own = fields.key ?? "";
-            const follows = own === "" || own === keyFrom(fields.name ?? "");
-            put(one, follows ? { name: value, key: keyFrom(value) } : { name: value });
-          }}
-        />
+        <KeptField label="Name" {...field("name")} onKeep={(value) => put(one, renamed(fields, value))} />
         <KeptField label="Short name" {...field("key")} mono />
         <KeptField label="What it is for" {...field("description")} />
         {set === undefined ? (

@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { tighteningQuery } from "../api/queries";
+import { tighteningQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";

@@ -2,12 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { coverQuery, workQuery } from "../api/queries";
+import { toggled } from "../api/fields";
+import { coverQuery, workQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { sensitivityWord } from "./roleWords";
-import { excessWords, matching, permissionWords, withPermission, withTask } from "./work";
+import { excessWords, matching, permissionWords, withTask } from "./work";
 
 type AppWork = Schemas["AppWork"];
 type Cover = Schemas["CoverView"];
@@ -94,7 +95,7 @@ function Chooser({
                     note={action.sensitivity === "NORMAL" ? "" : sensitivityWord(action.sensitivity)}
                     title={action.description}
                     isChosen={chosen.includes(action.permission)}
-                    onToggle={() => onChoose(withPermission(chosen, action.permission))}
+                    onToggle={() => onChoose(toggled(chosen, action.permission))}
                   />
                 )),
               )}

@@ -1,4 +1,5 @@
 import type { EntryInput } from "../api/drafts";
+import { listOf, toggled } from "../api/fields";
 import type { Schemas } from "../api/client";
 
 type Page = Schemas["RolePage"];
@@ -9,13 +10,6 @@ export interface Parts {
   sets: readonly string[];
   includes: readonly string[];
   exclusions: readonly string[];
-}
-
-function listOf(text: string): string[] {
-  return text
-    .split(",")
-    .map((one) => one.trim())
-    .filter((one) => one !== "");
 }
 
 /** What the role is made of: as its entry in the draft has it, else as it is. */
@@ -30,10 +24,6 @@ export function partsOf(page: Page, fields: Record<string, string> | undefined):
         ? page.lines.filter((line) => line.excluded).map((line) => line.permission)
         : listOf(fields.exclusions),
   };
-}
-
-function toggled(list: readonly string[], one: string): string[] {
-  return list.includes(one) ? list.filter((other) => other !== one) : [...list, one];
 }
 
 /** With an ingredient, or without it if it is there. */

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { draftQuery } from "../api/changeQueries";
 import type { Schemas } from "../api/client";
 import { newId, useAct } from "../api/drafts";
-import { roleQuery } from "../api/queries";
+import { roleQuery } from "../api/roleQueries";
 import { fieldsOf, partsOf, type Parts } from "./parts";
 
 type Page = Schemas["RolePage"];

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { excessWords, matching, permissionWords, withPermission, withTask } from "./work";
+import { excessWords, matching, permissionWords, withTask } from "./work";
 
 const permission = (type: string, action: string, sensitivity: "NORMAL" | "SENSITIVE" | "PRIVILEGED" = "NORMAL") => ({
   permission: `${type}:${action}`,
@@ -13,10 +13,6 @@ describe("The chosen work", () => {
   it("takes in all that a task needs, and gives it up with the task", () => {
     expect(withTask(["a"], ["a", "b"])).toEqual(["a", "b"]);
     expect(withTask(["a", "b", "c"], ["a", "b"])).toEqual(["c"]);
-  });
-
-  it("takes single permissions in and out", () => {
-    expect(withPermission(withPermission([], "a"), "a")).toEqual([]);
   });
 });
 

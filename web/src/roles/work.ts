@@ -9,10 +9,6 @@ export function withTask(chosen: readonly string[], needs: readonly string[]): s
   return isThere ? chosen.filter((one) => !needs.includes(one)) : [...new Set([...chosen, ...needs])];
 }
 
-export function withPermission(chosen: readonly string[], permission: string): string[] {
-  return chosen.includes(permission) ? chosen.filter((one) => one !== permission) : [...chosen, permission];
-}
-
 /** Apps with the tasks and permissions whose words contain a text; apps without any are left out. */
 export function matching(apps: readonly AppWork[], text: string): AppWork[] {
   const sought = text.trim().toLowerCase();
