@@ -118,12 +118,12 @@ function Table({ view, of, onRemove }: { view: View; of: readonly string[]; onRe
         </label>
         {mayPrepare && shared.length > 0 && (
           <Link to="/roles/work" search={{ need: shared }} className="btn btn-sm">
-            Make a role of what they share
+            Create a role from what they share
           </Link>
         )}
         {mayPrepare && view.lines.length > 0 && (
           <Link to="/roles/work" search={{ need: unionOf(view) }} className="btn btn-sm">
-            Make a role of all
+            Create a role from all
           </Link>
         )}
         <a
@@ -170,7 +170,7 @@ function Table({ view, of, onRemove }: { view: View; of: readonly string[]; onRe
                 </th>
               ))}
               <th scope="col" className="border-l-2 border-base-content bg-band px-2 text-left font-semibold">
-                Together
+                Who has it
               </th>
             </tr>
           </thead>
@@ -181,7 +181,7 @@ function Table({ view, of, onRemove }: { view: View; of: readonly string[]; onRe
             {lines.length === 0 && (
               <tr>
                 <td colSpan={view.columns.length + 3} className="px-3 py-6 text-center text-soft">
-                  {view.lines.length === 0 ? "None of them has anything." : "They do not differ."}
+                  {view.lines.length === 0 ? "None of them grants anything." : "There are no differences."}
                 </td>
               </tr>
             )}

@@ -95,9 +95,9 @@ function Composer({ page }: { page: Page }) {
             : {})}
         />
         <p className="mt-2 text-sm text-soft">
-          {mayPrepare && "Click the last column to leave a permission out, or to give it again. "}
-          <b className="text-error">✕</b> left out on purpose · ○ left out inside an ingredient · <b>+</b> and <b>−</b>{" "}
-          what the draft changes
+          {mayPrepare && "Click the last column to exclude a permission, or to include it again. "}
+          <b className="text-error">✕</b> excluded · ○ excluded inside an ingredient · <b>+</b> and <b>−</b> what the
+          draft changes
         </p>
       </section>
       <RoleEffect page={page} />
@@ -119,7 +119,7 @@ function Details({ page, composing }: { page: Page; composing: ReturnType<typeof
       <KeptField label="What it is for" {...field("description", role.description)} />
       <KeptField label="Owner, by handle" {...field("owner", "")} placeholder={role.owner ?? "ines.abara"} />
       <KeptChoice label="Stage" {...field("stage", role.stage.toLowerCase())}>
-        <option value="preparation">In preparation: cannot be given yet</option>
+        <option value="preparation">In preparation (cannot be given yet)</option>
         <option value="open">In use</option>
         <option value="closed">Closed to new assignments</option>
       </KeptChoice>
@@ -127,7 +127,7 @@ function Details({ page, composing }: { page: Page; composing: ReturnType<typeof
         label="Sensitivity"
         {...field("sensitivity", page.isSensitivitySet ? role.sensitivity.toLowerCase() : "")}
       >
-        <option value="">As its permissions</option>
+        <option value="">Follows its permissions</option>
         <option value="normal">Normal</option>
         <option value="sensitive">Sensitive</option>
         <option value="privileged">Privileged</option>
@@ -169,7 +169,7 @@ function Offers({ page, isLocked, onPick }: { page: Page; isLocked: boolean; onP
   const offers = useQuery(roleOffersQuery(page.role.id, text, draft));
   return (
     <section
-      aria-label="Put into this role"
+      aria-label="Add to this role"
       className="flex w-[250px] shrink-0 flex-col border-r border-base-300 bg-base-100"
     >
       <div className="border-b border-base-300 px-3.5 py-3">
@@ -203,7 +203,7 @@ function OfferLine({ offer, isLocked, onPick }: { offer: Offer; isLocked: boolea
   const note = offer.isCircle
     ? "it includes this role"
     : offer.inside
-      ? `all of it is in ${offer.inside}`
+      ? `already in ${offer.inside}`
       : count(offer.permissions, "permission");
   return (
     <li className="flex items-center gap-2 px-3.5 py-2">

@@ -112,7 +112,9 @@ export function CompositionGrid({ page, differsOnly = false, onExclude, onIngred
           {groups.length === 0 && (
             <tr>
               <td colSpan={page.ingredients.length + 3} className="px-3 py-6 text-center text-soft">
-                {differsOnly ? "The draft changes nothing in this role." : "Nothing is in it yet."}
+                {differsOnly
+                  ? "The draft changes nothing in this role."
+                  : "This role is empty. Add a permission set or a role."}
               </td>
             </tr>
           )}
@@ -135,7 +137,7 @@ function Head({ ingredient, onIngredient }: { ingredient: Ingredient; onIngredie
         {ingredient.kind === "ROLE" ? "role" : "set"}
         {ingredient.presence === "ADDED" && <b className="text-success"> · added</b>}
         {isOut && <b className="text-error"> · removed</b>}
-        {ingredient.redundant && <span> · not needed</span>}
+        {ingredient.redundant && <span> · redundant</span>}
       </span>
       {onIngredient !== undefined && (
         <button
@@ -206,7 +208,7 @@ function Row({
           return null;
         }
         const isOut = ingredient.presence === "REMOVED";
-        const words = state === "GIVES" ? "gives" : state === "LEFT_OUT" ? "leaves out inside" : "does not have";
+        const words = state === "GIVES" ? "gives" : state === "LEFT_OUT" ? "excludes inside" : "does not have";
         return (
           <td
             key={ingredient.id}
@@ -217,7 +219,7 @@ function Row({
           >
             {state === "GIVES" && <Bar isFaint={isOut || line.excluded} isNew={ingredient.presence === "ADDED"} />}
             {state === "LEFT_OUT" && (
-              <span aria-hidden title={`${ingredient.name} leaves this out inside`} className="text-soft">
+              <span aria-hidden title={`${ingredient.name} excludes this`} className="text-soft">
                 ○
               </span>
             )}
@@ -228,7 +230,7 @@ function Row({
         {...cell(line.cells.length)}
         aria-label={`${page.role.name} ${resultWords(line)} ${what}`}
         className={`border-t border-l-2 border-t-[var(--line)] border-l-base-content bg-band px-2 text-center ${canExclude ? "cursor-pointer hover:bg-chosen" : ""}`}
-        title={canExclude ? (line.excluded ? "Give it again" : "Leave it out") : undefined}
+        title={canExclude ? (line.excluded ? "Include it again" : "Exclude it") : undefined}
         onKeyDown={keys()}
         onClick={canExclude ? () => onExclude(line.permission) : undefined}
       >
@@ -240,7 +242,7 @@ function Row({
 
 function resultWords(line: Line): string {
   if (line.excluded) {
-    return "leaves out on purpose";
+    return "excludes";
   }
   return line.given ? (line.wasGiven ? "gives" : "newly gives") : line.wasGiven ? "no longer gives" : "does not give";
 }

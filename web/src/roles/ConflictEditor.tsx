@@ -64,7 +64,7 @@ export function ConflictEditor({ draft, entry, rule }: { draft: Draft; entry: En
           onKeep={(value) => set(entry, renamed(fields, value))}
         />
         <KeptField label="Short name" {...field("key")} mono />
-        <KeptField label="Risk: what can go wrong" {...field("risk")} placeholder="Nobody gives money back alone" />
+        <KeptField label="Risk" {...field("risk")} placeholder="Nobody gives money back alone" />
         <KeptField label="Owner, by handle" {...field("owner")} placeholder={rule?.owner ?? "ines.abara"} />
       </div>
       <div className="mt-3 grid grid-cols-2 gap-4">
@@ -91,9 +91,9 @@ export function ConflictEditor({ draft, entry, rule }: { draft: Draft; entry: En
           <option value="tenant">In one tenant</option>
           <option value="anywhere">Anywhere</option>
         </KeptChoice>
-        <KeptChoice label="In a draft that brings both together" {...field("manner")}>
-          <option value="block">It blocks</option>
-          <option value="warn">It warns</option>
+        <KeptChoice label="When a draft brings both together" {...field("manner")}>
+          <option value="block">Block it</option>
+          <option value="warn">Warn</option>
         </KeptChoice>
       </div>
       <fieldset className="mt-2 flex flex-wrap gap-x-5">

@@ -104,7 +104,7 @@ function Form({ parts }: { parts: readonly Part[] }) {
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <label className="text-xs font-semibold text-soft">
-          Word in the names
+          Word to add to the names
           <input
             className="input mt-0.5 block h-8 w-56 text-base font-normal text-base-content"
             placeholder="Night"
@@ -120,7 +120,7 @@ function Form({ parts }: { parts: readonly Part[] }) {
             checked={isPrefix}
             onChange={(event) => setPrefix(event.target.checked)}
           />
-          in front
+          before the name
         </label>
       </div>
       <ul className="card-plain mt-3 divide-y divide-[var(--line)]">
@@ -173,11 +173,11 @@ function Form({ parts }: { parts: readonly Part[] }) {
         })}
       </ul>
       <p className="mt-2 text-soft">
-        {count(names.size, "role")} made, in preparation; {count(parts.length - names.size, "role")} shared.
+        {count(names.size, "role")} to create, in preparation; {count(parts.length - names.size, "role")} shared.
       </p>
       <Told error={start.error} />
       <button type="submit" className="btn btn-primary btn-sm mt-3" disabled={taken.size > 0 || start.isPending}>
-        Make and compose
+        Create and compose
       </button>
     </form>
   );

@@ -102,7 +102,7 @@ function Which({
             <Does id={chosen.id} />
           </div>
           <button type="button" className="btn btn-xs" onClick={() => onChoose(undefined)}>
-            Another role
+            Change
           </button>
         </div>
       )}
@@ -188,7 +188,7 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
           <section aria-labelledby="where">
             <h2 id="where">Where</h2>
             <div className="mt-1 space-y-2">
-              {tenants.length === 0 && <Empty title="It gives nothing in any tenant." />}
+              {tenants.length === 0 && <Empty title="It grants nothing in any tenant." />}
               {tenants.map((tenant) => (
                 <PlaceTree
                   key={tenant.id}
@@ -198,7 +198,7 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
                 />
               ))}
             </div>
-            <h2 className="mt-5">How long</h2>
+            <h2 className="mt-5">Dates</h2>
             <div className="mt-1 grid grid-cols-2 gap-3">
               <Day
                 label="First day"
@@ -222,14 +222,14 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
             <p aria-live="polite" className="mt-4">
               {entries === 0 ? (
                 <span className="text-soft">
-                  {subjects.length === 0 ? "Add somebody who gets it." : "Choose where they get it."}
+                  {subjects.length === 0 ? "Add a person or a group." : "Choose at least one area."}
                 </span>
               ) : (
                 <>
                   <b>{count(entries, "assignment")}</b>: {count(subjects.length, "person or group", "people or groups")}{" "}
                   at {count(useful.length, "place")}
                   {reached(useful, tenants) > 0 && `, reaching ${count(reached(useful, tenants), "area")}`}.
-                  {useful.length < chosen.length && " What lies inside another chosen place is not given twice."}
+                  {useful.length < chosen.length && " Areas inside another chosen one are not given twice."}
                 </>
               )}
             </p>

@@ -57,7 +57,7 @@ function Drawn({ view }: { view: View }) {
         />
         <Tree title="What it is made of" empty="It is made of nothing yet." note="" branches={down} />
       </div>
-      {view.moreGroups > 0 && <p className="mt-2 text-soft">{count(view.moreGroups, "more group")} not drawn</p>}
+      {view.moreGroups > 0 && <p className="mt-2 text-soft">{count(view.moreGroups, "more group")} not shown</p>}
     </>
   );
 }
@@ -102,7 +102,7 @@ function Limb({ branch, depth }: { branch: Branch; depth: number }) {
     node.kind === "GROUP" ? "" : count(node.permissions, "permission"),
     node.left > 0 ? `less ${count(node.left, "exclusion")}` : "",
     node.people > 0 ? `given to ${count(node.people, "person", "people")}` : "",
-    branch.isAgain ? "drawn above" : "",
+    branch.isAgain ? "shown above" : "",
   ].filter((part) => part !== "");
   return (
     <li
@@ -119,7 +119,7 @@ function Limb({ branch, depth }: { branch: Branch; depth: number }) {
           <button
             type="button"
             className="w-4 cursor-pointer text-soft"
-            aria-label={`${isOpen ? "Fold" : "Unfold"} ${node.name}`}
+            aria-label={`${isOpen ? "Collapse" : "Expand"} ${node.name}`}
             onClick={() => setOpen(!isOpen)}
           >
             {isOpen ? "▾" : "▸"}

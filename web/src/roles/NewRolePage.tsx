@@ -57,7 +57,7 @@ export function NewRolePage() {
       <PlainField
         label="What it is for"
         value={description}
-        hint="People choose by it: what somebody with this role does all day."
+        hint="What somebody with this role does. People choose roles by this text."
         onChange={setDescription}
       />
       <div className="mt-3">
@@ -68,14 +68,14 @@ export function NewRolePage() {
           <p className="flex min-h-8 items-center gap-2">
             <b className="font-semibold">{owner.name}</b>
             <button type="button" className="btn btn-xs" onClick={() => setOwner(undefined)}>
-              Somebody else
+              Change
             </button>
           </p>
         )}
       </div>
       <Told error={start.error} />
       <button type="submit" className="btn btn-primary btn-sm mt-4" disabled={!isReady || start.isPending}>
-        Compose it
+        Continue
       </button>
     </form>
   );

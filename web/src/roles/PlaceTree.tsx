@@ -116,7 +116,7 @@ function Line({
         onChange={() => onToggle(place)}
       />
       <span className={isInside ? "text-soft" : ""}>{words}</span>
-      <span className="ml-auto text-xs text-soft">{isInside ? "inside what is chosen" : note}</span>
+      <span className="ml-auto text-xs text-soft">{isInside ? "inside a chosen area" : note}</span>
     </label>
   );
 }

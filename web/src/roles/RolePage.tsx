@@ -56,7 +56,7 @@ export function RolePage() {
               </Link>
             </p>
           )}
-          <h2 className="mt-4">Lets people</h2>
+          <h2 className="mt-4">Allows</h2>
           <ul className="mt-0.5 flex flex-wrap gap-x-5">
             {data.does.map((line) => (
               <li key={line}>{line}</li>

@@ -24,7 +24,7 @@ export function RolesPage() {
                 </Link>
               )}
               <Link to="/roles/work" className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold">
-                From the work <span className="ml-auto font-normal text-soft">who must do what</span>
+                From the work <span className="ml-auto font-normal text-soft">what people must do</span>
               </Link>
               <Link
                 to="/roles/sets"
@@ -38,7 +38,7 @@ export function RolesPage() {
                 className="row-hover -mx-1.5 flex rounded px-1.5 py-1 font-semibold"
                 activeProps={{ className: "bg-chosen" }}
               >
-                Tighten <span className="ml-auto font-normal text-soft">what nobody needs</span>
+                Tighten <span className="ml-auto font-normal text-soft">what can be removed</span>
               </Link>
               <Link
                 to="/roles/conflicts"

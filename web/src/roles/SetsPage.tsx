@@ -197,7 +197,7 @@ function SetEditor({ draft, entry: one, set }: { draft: Draft; entry: Entry; set
           </KeptChoice>
         ) : (
           <KeptChoice label="Sensitivity" {...field("sensitivity")}>
-            <option value="">As its permissions</option>
+            <option value="">Follows its permissions</option>
             <option value="normal">Normal</option>
             <option value="sensitive">Sensitive</option>
             <option value="privileged">Privileged</option>

@@ -13,18 +13,18 @@ import { useOpenDraft } from "./useComposing";
 type Slack = Schemas["SlackView"];
 
 const KINDS: readonly { kind: Slack["kind"]; title: string; about: string }[] = [
-  { kind: "INGREDIENT", title: "Roles with more than they need", about: "They give the same without it." },
+  { kind: "INGREDIENT", title: "Redundant ingredients", about: "The role grants the same without them." },
   {
     kind: "ASSIGNMENT",
-    title: "Assignments that repeat something",
-    about: "Whoever has them has all of it by another way, for as long as they last.",
+    title: "Redundant assignments",
+    about: "The person has all of it by another way for as long as the assignment lasts.",
   },
-  { kind: "ROLE", title: "Roles that nobody has", about: "For a full year, so that seasonal roles are left alone." },
-  { kind: "GROUP", title: "Groups that nobody is in", about: "For a full year." },
+  { kind: "ROLE", title: "Unused roles", about: "Not assigned within a year, so seasonal roles are not listed." },
+  { kind: "GROUP", title: "Empty groups", about: "No members within a year." },
   {
     kind: "DUPLICATE",
-    title: "Roles that are nearly the same",
-    about: "Compare them; which one stays is yours to say.",
+    title: "Near-duplicate roles",
+    about: "Compare them and decide which one to keep.",
   },
 ];
 
@@ -32,7 +32,7 @@ const KINDS: readonly { kind: Slack["kind"]; title: string; about: string }[] = 
 export function TightenPage() {
   const slacks = useQuery(tighteningQuery);
   return (
-    <Read of={slacks} what="what nobody needs">
+    <Read of={slacks} what="what can be removed">
       {(data) => <Found slacks={data} />}
     </Read>
   );
@@ -81,11 +81,11 @@ function Found({ slacks }: { slacks: readonly Slack[] }) {
         )}
       </div>
       <p className="text-soft">
-        What could be taken away without anybody losing anything, now or at any later day that is known. Emergency
-        accounts are left out.
+        What can be removed without anybody losing access, now or on any later day that is known. Emergency accounts are
+        left out.
       </p>
       <Told error={error} />
-      {slacks.length === 0 && <Empty title="There is nothing to tighten.">Everything is needed by somebody.</Empty>}
+      {slacks.length === 0 && <Empty title="There is nothing to tighten.">Nothing here is redundant.</Empty>}
       {KINDS.map(({ kind, title, about }) => {
         const own = slacks.filter((slack) => slack.kind === kind);
         const open = own.filter((slack) => slack.form && !isDrafted(slack)).map(keyOf);

@@ -34,8 +34,8 @@ export function WorkPage() {
         <h1>From the work to the role</h1>
         {chosen.length === 0 ? (
           <p className="max-w-prose text-soft">
-            Choose what people must be able to do. You see which roles let them, what those give besides, and which
-            permission sets would be enough for a new one.
+            Choose what people must be able to do. Wexa shows which roles allow it, what else those grant, and which
+            permission sets are enough for a new role.
           </p>
         ) : (
           <Covered chosen={chosen} onClear={() => choose([])} />
@@ -180,7 +180,7 @@ function Roles({ cover }: { cover: Cover }) {
       <ul className="card-plain mt-1.5 max-w-4xl divide-y divide-[var(--line)]">
         {cover.roles.length === 0 && (
           <li>
-            <Empty title="No role gives any of it." />
+            <Empty title="No role grants any of it." />
           </li>
         )}
         {shown.map((role) => (
@@ -195,7 +195,7 @@ function Roles({ cover }: { cover: Cover }) {
               <span className="text-soft">{role.description}</span>
               <p className="text-sm">
                 {role.lacks.length === 0 ? (
-                  <>Gives all of it, and {excessWords(role.excess)}</>
+                  <>Grants all of it, and {excessWords(role.excess)}</>
                 ) : (
                   <>
                     <b className="font-semibold">Lacks</b> {permissionWords(role.lacks)}
@@ -203,8 +203,7 @@ function Roles({ cover }: { cover: Cover }) {
                 )}
                 {role.excess.length > 0 && (
                   <span className="block text-soft">
-                    {role.lacks.length === 0 ? "" : `${excessWords(role.excess)}. `}Besides:{" "}
-                    {permissionWords(role.excess)}
+                    {role.lacks.length === 0 ? "" : `${excessWords(role.excess)}. `}Also: {permissionWords(role.excess)}
                   </span>
                 )}
                 {role.conflicts.map((name) => (
@@ -229,10 +228,10 @@ function Sets({ cover }: { cover: Cover }) {
   const exclusions = leavesOut ? sets.excess.map((one) => one.permission) : [];
   return (
     <>
-      <h2 className="mt-5">Permission sets that are enough for a new role</h2>
+      <h2 className="mt-5">Permission sets for a new role</h2>
       <div className="card-plain mt-1.5 max-w-4xl px-4 py-3">
         {sets.sets.length === 0 ? (
-          <p>No permission set gives any of it.</p>
+          <p>No permission set grants any of it.</p>
         ) : (
           <p>
             <b className="font-semibold">{sets.sets.map((set) => set.name).join(" + ")}</b>
@@ -240,9 +239,9 @@ function Sets({ cover }: { cover: Cover }) {
         )}
         <p className="mt-1 text-sm text-soft">
           {sets.isBest
-            ? `No other choice gives less besides: ${excessWords(sets.excess)}.`
-            : `The best choice found: ${excessWords(sets.excess)}. Another one could save at most a weight of ${sets.gap} of ${sets.weight}.`}
-          {sets.excess.length > 0 && ` Besides: ${permissionWords(sets.excess)}.`}
+            ? `No other combination grants less: ${excessWords(sets.excess)}.`
+            : `The best combination found: ${excessWords(sets.excess)}. Another could lower its weight of ${sets.weight} by ${sets.gap} at most.`}
+          {sets.excess.length > 0 && ` Also: ${permissionWords(sets.excess)}.`}
         </p>
         {sets.missing.length > 0 && (
           <p className="mt-1 font-semibold text-error">▲ In no permission set: {permissionWords(sets.missing)}</p>
@@ -260,7 +259,7 @@ function Sets({ cover }: { cover: Cover }) {
               checked={leavesOut}
               onChange={(event) => setLeavesOut(event.target.checked)}
             />
-            Leave out what is not needed
+            Exclude what is not needed
           </label>
         )}
         {mayPrepare && sets.sets.length > 0 && (
@@ -269,7 +268,7 @@ function Sets({ cover }: { cover: Cover }) {
             search={{ draft: undefined, sets: sets.sets.map((set) => set.key), exclusions }}
             className="btn btn-primary btn-sm mt-3"
           >
-            Make a role of {sets.sets.length === 1 ? "it" : "these"}
+            Create a role from {sets.sets.length === 1 ? "it" : "these"}
           </Link>
         )}
       </div>

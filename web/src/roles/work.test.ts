@@ -41,7 +41,7 @@ describe("Permissions in words", () => {
   });
 
   it("that are too many are counted, those that matter by name", () => {
-    expect(excessWords([])).toBe("nothing besides");
+    expect(excessWords([])).toBe("nothing else");
     expect(excessWords([permission("A", "b")])).toBe("1 permission more than needed");
     expect(excessWords([permission("A", "b", "SENSITIVE"), permission("A", "c", "PRIVILEGED")])).toBe(
       "2 permissions more than needed, 1 privileged and 1 sensitive",

@@ -40,7 +40,7 @@ export function permissionWords(permissions: readonly Permission[]): string {
 /** "3 permissions too many, 1 of them sensitive" */
 export function excessWords(excess: readonly Permission[]): string {
   if (excess.length === 0) {
-    return "nothing besides";
+    return "nothing else";
   }
   const count = (sensitivity: string) => excess.filter((one) => one.sensitivity === sensitivity).length;
   const careful = [

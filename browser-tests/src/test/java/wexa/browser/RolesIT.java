@@ -59,7 +59,7 @@ class RolesIT {
             browser.see(cell("Keeper gives Animals: see")).click();
             browser.keys(Keys.ARROW_DOWN);
             browser.keys(Keys.SPACE);
-            browser.see(cell("Senior keeper leaves out on purpose Animals: change"));
+            browser.see(cell("Senior keeper excludes Animals: change"));
             browser.sees("Animals: change");
             browser.look("composer");
             browser.theme("night");
@@ -86,12 +86,12 @@ class RolesIT {
             browser.see(By.xpath("//label[contains(., 'Keep watch at night')]")).click();
             browser.sees("Water readings, run");
             browser.look("from-the-work");
-            browser.link("Make a role of these").click();
+            browser.link("Create a role from these").click();
             browser.heading("New role");
             browser.type("Name", "Night water watch");
             browser.type("What it is for", "Walks at night and tests the water");
             browser.pick("Who answers for it", "saoirse", "Saoirse Lund");
-            browser.button("Compose it").click();
+            browser.button("Continue").click();
             browser.heading("Night water watch");
             browser.see(cell("Night water watch newly gives Night round: walk"));
             browser.sees("Nobody gains or loses anything.");
@@ -165,9 +165,9 @@ class RolesIT {
             browser.heading("Start another role from Vet");
             browser.type("Night", "Harbour");
             browser.see(By.xpath("//input[@aria-label='Copy Senior keeper']")).click();
-            browser.sees("2 roles made, in preparation; 2 roles shared.");
+            browser.sees("2 roles to create, in preparation; 2 roles shared.");
             browser.isAccessible("start another role");
-            browser.button("Make and compose").click();
+            browser.button("Create and compose").click();
             browser.heading("Vet Harbour");
             browser.see(cell("Senior keeper Harbour gives Treatments: record"));
         }

@@ -36,11 +36,11 @@ final class ConflictRuleForms {
     private static final Field<List<Permission>> ONE =
             Field.optional("one", Types.listOf(Types.PERMISSION), "One side");
     private static final Field<List<Id<Role>>> ONE_ROLES =
-            Field.optional("one-roles", Types.listOf(NamedTypes.ROLE), "Roles of one side");
+            Field.optional("one-roles", Types.listOf(NamedTypes.ROLE), "Roles on one side");
     private static final Field<List<Permission>> OTHER =
             Field.optional("other", Types.listOf(Types.PERMISSION), "Other side");
     private static final Field<List<Id<Role>>> OTHER_ROLES =
-            Field.optional("other-roles", Types.listOf(NamedTypes.ROLE), "Roles of the other side");
+            Field.optional("other-roles", Types.listOf(NamedTypes.ROLE), "Roles on the other side");
     private static final Field<Within> WITHIN =
             Field.required("within", Types.choice("area, tenant or anywhere", Within.class), "Within");
     private static final Field<List<Counted>> COUNTED = Field.optional(

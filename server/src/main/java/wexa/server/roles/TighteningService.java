@@ -122,19 +122,18 @@ public class TighteningService {
                 case Slack.UselessSet one -> {
                     Tighter tighter = tighter(one.role());
                     tighter.sets.remove(one.set().id());
-                    tighter.why.add("“" + one.set().name() + "”: its other ingredients give all that it adds");
+                    tighter.why.add("“" + one.set().name() + "”: the other ingredients grant all of it");
                 }
                 case Slack.UselessInclusion one -> {
                     Tighter tighter = tighter(one.role());
                     tighter.includes.remove(one.included().id());
-                    tighter.why.add(
-                            "The role “" + one.included().name() + "”: the other ingredients give all that it adds");
+                    tighter.why.add("The role “" + one.included().name() + "”: the other ingredients grant all of it");
                 }
                 case Slack.UselessExclusion one -> {
                     Tighter tighter = tighter(one.role());
                     tighter.exclusions.remove(one.permission());
                     tighter.why.add("The exclusion of “" + PermissionNames.of(one.permission(), model)
-                            + "”: no ingredient gives it");
+                            + "”: no ingredient grants it");
                 }
                 case Slack.RepeatedAssignment one -> views.add(assignment(one));
                 case Slack.UnusedRole one ->
@@ -142,7 +141,7 @@ public class TighteningService {
                             SlackKind.ROLE,
                             one.role().id().value(),
                             one.role().name(),
-                            List.of("Nobody has had it for a year, and no other role includes it"),
+                            List.of("Not assigned within a year, and included in no other role"),
                             "role.retire",
                             Map.of("role", one.role().id().toString()),
                             null));
@@ -151,7 +150,7 @@ public class TighteningService {
                             SlackKind.GROUP,
                             one.group().id().value(),
                             one.group().name(),
-                            List.of("Nobody has been in it for a year"),
+                            List.of("No members within a year"),
                             "group.retire",
                             Map.of("group", one.group().id().toString()),
                             null));
@@ -170,7 +169,7 @@ public class TighteningService {
         private SlackView role(Tighter one) {
             int permissions = snapshot.index().permissionsOf(one.role.id()).size();
             List<String> why = new ArrayList<>(one.why);
-            why.add("The role gives the same " + permissions + (permissions == 1 ? " permission" : " permissions")
+            why.add("The role grants the same " + permissions + (permissions == 1 ? " permission" : " permissions")
                     + " without " + (one.why.size() == 1 ? "it" : "them"));
             return new SlackView(
                     SlackKind.INGREDIENT,
@@ -213,7 +212,7 @@ public class TighteningService {
                     model.people().get(person).name(),
                     List.of(
                             "“" + model.roles().get(one.role()).name() + "” in " + where,
-                            (groups.isEmpty() ? "Other assignments give" : "Through " + groups + " they have")
+                            (groups.isEmpty() ? "Other assignments grant" : "Through " + groups + " they have")
                                     + " all of it, for as long as it lasts"),
                     "assignment.end",
                     Map.of("assignment", one.id().toString()),
