@@ -22,7 +22,7 @@ export function ComparePage() {
   const navigate = useNavigate();
   const set = (next: string[]) => void navigate({ to: "/roles/compare", search: { of: next }, replace: true });
   return (
-    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Compare">
+    <section className="relative min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Compare">
       <h1>Compare</h1>
       <p className="text-soft">
         Roles, permission sets and people side by side: what they share, and where they differ.

@@ -40,7 +40,7 @@ function Composer({ page }: { page: Page }) {
         isLocked={!mayPrepare}
         onPick={(offer) => composing.compose(withIngredient(composing.parts, offer.kind, offer.key))}
       />
-      <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Composer">
+      <section className="relative min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Composer">
         <div className="flex items-start gap-3">
           <div className="min-w-0 flex-1">
             <h1 className="truncate">{role.name || "New role"}</h1>
@@ -136,17 +136,24 @@ function Details({ page, composing }: { page: Page; composing: ReturnType<typeof
   );
 }
 
+/** So many findings of one kind are shown. */
+const SAME_SHOWN = 2;
+
 const BESIDE_A_FIELD = ["name", "key", "description", "owner", "stage", "sensitivity"];
 
 function Findings({ composing }: { composing: ReturnType<typeof useComposing> }) {
   const told = composing.findings.filter((finding) => !BESIDE_A_FIELD.includes(finding.path));
+  // people in conflict are named in the review; here the first ones stand for them
+  const shown = told.filter(
+    (finding, place) => told.slice(0, place).filter((earlier) => earlier.code === finding.code).length < SAME_SHOWN,
+  );
   if (told.length === 0 && composing.error === null) {
     return null;
   }
   return (
     <ul role="alert" className="mt-3 space-y-0.5">
       {composing.error !== null && <li className="font-semibold text-error">▲ {composing.error.message}</li>}
-      {told.map((finding) => (
+      {shown.map((finding) => (
         <li
           key={`${finding.code} ${finding.text}`}
           className={finding.severity === "BLOCK" ? "font-semibold text-error" : ""}
@@ -157,6 +164,11 @@ function Findings({ composing }: { composing: ReturnType<typeof useComposing> })
           {finding.text}
         </li>
       ))}
+      {told.length > shown.length && (
+        <li className="text-soft">
+          and {count(told.length - shown.length, "more finding")} of this kind: see the review
+        </li>
+      )}
     </ul>
   );
 }

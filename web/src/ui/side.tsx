@@ -91,7 +91,7 @@ export function Side({
           </VirtualList>
         )}
       </section>
-      <div className="flex min-w-0 flex-1 flex-col overflow-auto px-5 py-4">
+      <div className="relative flex min-w-0 flex-1 flex-col overflow-auto px-5 py-4">
         {isPlace && first !== undefined ? (
           <Navigate to={to} params={{ id: first.id }} replace />
         ) : isPlace ? (
