@@ -16,6 +16,7 @@ import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import org.apache.catalina.Context;
 import org.apache.catalina.startup.Tomcat;
 import org.junit.jupiter.api.AfterEach;
@@ -29,6 +30,7 @@ import wexa.server.problems.Problem;
 
 /** Over real connections to a real Tomcat, with work that goes on until it is cancelled or told to end. */
 class HeavyWorkTest {
+    private static final long POLL_NANOS = 1_000_000;
     private static final String REQUEST = "GET /%s HTTP/1.1\r\nHost: x\r\n\r\n";
 
     private final HeavyWork heavy = new HeavyWork();
@@ -70,6 +72,7 @@ class HeavyWorkTest {
         private String untilEnough(String name) {
             began.add(name);
             while (enough.getCount() > 0) {
+                LockSupport.parkNanos(POLL_NANOS);
                 Cancellation.check();
             }
             return name;

@@ -213,8 +213,12 @@ class ReadingsTest {
                     plain.seen(key, seen, at);
                 }
             }
-            assertSame(plain, "seed " + seed + ", step " + step);
+            // looking at everything costs far more than a step
+            if (random.nextInt(3) == 0) {
+                assertSame(plain, "seed " + seed + ", step " + step);
+            }
         }
+        assertSame(plain, "seed " + seed + ", at the end");
         going.forEach(one -> one.staging().close());
         assertNothingIsLeft();
     }

@@ -65,6 +65,12 @@ class SignInTest {
         return browser.send("PUT", "/api/v1/me/password", browser.object("old", old, "fresh", fresh));
     }
 
+    /** Servers that tests start hash with less. */
+    @Test
+    void passwordsAreHashedWithTheRecommendedMemory() {
+        assertThat(Security.passwords().encode(OWN)).startsWith("$argon2id$v=19$m=19456,t=2,p=1$");
+    }
+
     @Test
     void guessesAtTheSameTimeAreCountedBeforeTheyAreLookedAt() throws Exception {
         String login = made();
