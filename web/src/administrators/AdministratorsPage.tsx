@@ -10,6 +10,7 @@ import { Read } from "../ui/states";
 import { NewMark } from "../ui/new";
 
 import { Reach } from "./Reach";
+import { SecondPerson } from "./SecondPerson";
 import { WayIn } from "./WayIn";
 import { reachWords } from "./reachWords";
 import { useAllow, useEndAdministrator, useMakeAdministrator } from "./mutations";
@@ -38,6 +39,7 @@ export function AdministratorsPage() {
       <Read of={administrators} what="administrators">
         {(data) => <List known={data} />}
       </Read>
+      <SecondPerson />
       {mayGovern && (
         <div className="mt-6 max-w-md">
           <Make />

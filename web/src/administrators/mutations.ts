@@ -28,6 +28,16 @@ export function useAllow(id: string) {
   });
 }
 
+/** Which drafts need a second person; who sets it answers for it. */
+export function useSetApprovalPolicy() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { forPrivileged: boolean; forConflicts: boolean; mostPeople: number }) =>
+      take(api.PUT("/api/v1/approval-policy", { body })),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
 export function useEndAdministrator(id: string) {
   const refresh = useRefresh();
   return useMutation({

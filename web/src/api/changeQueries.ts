@@ -85,6 +85,20 @@ export const lacksQuery = (id: string, version: number) =>
     placeholderData: (previous) => previous,
   });
 
+/** Whether a draft needs a second person, and how far that is. */
+export const approvalQuery = (id: string, version: number) =>
+  queryOptions({
+    queryKey: ["drafts", id, "approval", version],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/drafts/{id}/approval", { signal, params: { path: { id } } })),
+    placeholderData: (previous) => previous,
+  });
+
+/** Which drafts need a second person. */
+export const approvalPolicyQuery = queryOptions({
+  queryKey: ["approval-policy"],
+  queryFn: ({ signal }) => take(api.GET("/api/v1/approval-policy", { signal })),
+});
+
 export const changesetQuery = (version: number) =>
   queryOptions({
     queryKey: ["changesets", version],

@@ -37,6 +37,7 @@ function Applied({ changeset }: { changeset: Changeset }) {
             Version {applied.version} · applied {moment(applied.appliedAt, session.zone)} by {applied.actor}
           </p>
           <p className="text-soft">{whyWords(changeset.reason, changeset.ticket)}</p>
+          {changeset.approval !== "" && <p className="text-soft">{changeset.approval}</p>}
         </div>
         <a
           className="btn btn-sm"

@@ -2,12 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 import { newId, useDraft, type Draft } from "../api/drafts";
-import { lacksQuery, reviewQuery } from "../api/changeQueries";
+import { approvalQuery, lacksQuery, reviewQuery } from "../api/changeQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { Empty, Read } from "../ui/states";
 import { useKeys } from "../ui/keys";
 import { blockedWords, count, laterWords, unusableWords, whyWords } from "../ui/words";
+import { ApprovalCard } from "./Approval";
 import { AsText } from "./AsText";
 import { Entries } from "./Entries";
 import { MissingAccounts } from "./MissingAccounts";
@@ -288,58 +289,66 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
   const apply = useApply(draft.id);
   const { ready, toSettle, alreadySo } = draft.summary;
   const lacks = useQuery(lacksQuery(draft.id, draft.version)).data ?? [];
+  const approval = useQuery(approvalQuery(draft.id, draft.version)).data;
+  const waits =
+    approval !== undefined && !approval.isAlone && approval.state !== "NOT_NEEDED" && approval.state !== "APPROVED";
   // a tenant may differ from what is already so here
   const steps = (review.data?.tenants ?? []).reduce((sum, tenant) => sum + tenant.allSteps, 0);
   const isAgain = ready === 0 && alreadySo > 0 && steps > 0;
   return (
-    // however long the list, what comes of it stays in sight
-    <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
-      <button
-        type="button"
-        className="btn btn-primary"
-        disabled={
-          !mayApply ||
-          !isSettled ||
-          apply.isPending ||
-          digest === undefined ||
-          (ready === 0 && !isAgain) ||
-          lacks.length > 0
-        }
-        onClick={() => apply.mutate({ requestId, draftVersion: draft.version, digest: digest ?? "" })}
-      >
-        {isAgain
-          ? `Send ${count(steps, "step")}`
-          : ready === 0
-            ? "Apply"
-            : toSettle > 0
-              ? `Apply ${count(ready, "ready change")}`
-              : `Apply ${count(ready, "change")}`}
-      </button>
-      <p className="text-soft">
-        {!mayApply && "You may look, but not apply. "}
-        {mayApply && lacks.length > 0 && (
-          <b className="font-semibold text-error">
-            ▲ {lacks.slice(0, 3).join(" ")} {lacks.length > 3 && `And ${lacks.length - 3} more. `}Another administrator
-            can apply it.{" "}
-          </b>
-        )}
-        {ready === 0 && toSettle > 0 && "No change is ready yet. "}
-        {toSettle > 0 && ready > 0 && `${count(toSettle, "change stays", "changes stay")} in the draft. `}
-        {alreadySo > 0 && `${count(alreadySo, "change is", "changes are")} already in place in Wexa`}
-        {alreadySo > 0 && (isAgain ? ", but not in every tenant: see “By tenant”. " : ". ")}
-        {ready === 0 &&
-          toSettle === 0 &&
-          alreadySo > 0 &&
-          steps === 0 &&
-          digest !== undefined &&
-          "All tenants matched when they were last read, so there is nothing to apply."}
-      </p>
-      {apply.error !== null && (
-        <p role="alert" className="font-semibold text-error">
-          {apply.error.message}
+    <>
+      {approval && <ApprovalCard draft={draft.id} digest={digest} approval={approval} />}
+      {/* however long the list, what comes of it stays in sight */}
+      <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={
+            !mayApply ||
+            !isSettled ||
+            apply.isPending ||
+            digest === undefined ||
+            (ready === 0 && !isAgain) ||
+            lacks.length > 0 ||
+            waits
+          }
+          onClick={() => apply.mutate({ requestId, draftVersion: draft.version, digest: digest ?? "" })}
+        >
+          {isAgain
+            ? `Send ${count(steps, "step")}`
+            : ready === 0
+              ? "Apply"
+              : toSettle > 0
+                ? `Apply ${count(ready, "ready change")}`
+                : `Apply ${count(ready, "change")}`}
+        </button>
+        <p className="text-soft">
+          {!mayApply && "You may look, but not apply. "}
+          {mayApply && lacks.length > 0 && (
+            <b className="font-semibold text-error">
+              ▲ {lacks.slice(0, 3).join(" ")} {lacks.length > 3 && `And ${lacks.length - 3} more. `}Another
+              administrator can apply it.{" "}
+            </b>
+          )}
+          {mayApply && waits && "It can be applied once it is approved. "}
+          {ready === 0 && toSettle > 0 && "No change is ready yet. "}
+          {toSettle > 0 && ready > 0 && `${count(toSettle, "change stays", "changes stay")} in the draft. `}
+          {alreadySo > 0 && `${count(alreadySo, "change is", "changes are")} already in place in Wexa`}
+          {alreadySo > 0 && (isAgain ? ", but not in every tenant: see “By tenant”. " : ". ")}
+          {ready === 0 &&
+            toSettle === 0 &&
+            alreadySo > 0 &&
+            steps === 0 &&
+            digest !== undefined &&
+            "All tenants matched when they were last read, so there is nothing to apply."}
         </p>
-      )}
-    </div>
+        {apply.error !== null && (
+          <p role="alert" className="font-semibold text-error">
+            {apply.error.message}
+          </p>
+        )}
+      </div>
+    </>
   );
 }
 

@@ -32,6 +32,30 @@ export function useApply(id: string) {
   });
 }
 
+/** After something was asked or answered, the draft, the Desk and the log say something else. */
+function useAskAgain() {
+  const client = useQueryClient();
+  return () => client.invalidateQueries();
+}
+
+export function useAskForApproval(id: string) {
+  const again = useAskAgain();
+  return useMutation({
+    mutationFn: (body: { digest: string; note: string }) =>
+      take(api.POST("/api/v1/drafts/{id}/approval", { params: { path: { id } }, body })),
+    onSettled: again,
+  });
+}
+
+export function useAnswerApproval(id: string) {
+  const again = useAskAgain();
+  return useMutation({
+    mutationFn: (body: { digest: string; isApproved: boolean; note: string }) =>
+      take(api.POST("/api/v1/drafts/{id}/approval/answer", { params: { path: { id } }, body })),
+    onSettled: again,
+  });
+}
+
 /** Drafts the way back of a changeset, for all or for one object, and shows it. */
 export function useUndo(version: number) {
   const show = useShowDraft();

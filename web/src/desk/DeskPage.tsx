@@ -122,6 +122,7 @@ function Act({ item }: { item: Item }) {
           {item.act}
         </Link>
       );
+    case "APPROVAL":
     case "HELD":
       return (
         <Link

@@ -6,7 +6,7 @@ export type Desk = Schemas["DeskView"];
 
 /** The parts of the Desk, most urgent first, and what stands in each. */
 export const SECTIONS = [
-  { title: "Held for you", kinds: ["HELD"] },
+  { title: "Waiting for you", kinds: ["APPROVAL", "HELD"] },
   { title: "People", kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "LEAVER", "ENDING"] },
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { title: "Scheduled", kinds: ["SCHEDULED"] },
@@ -30,6 +30,7 @@ export function when(item: Item, zone: string, now: number): string {
       return new Date(item.at).getTime() > now - 86_400_000
         ? `since ${moment(item.at, zone)}`
         : `since ${day(item.at, zone)}`;
+    case "APPROVAL":
     case "HELD":
     case "INVITED":
     case "IDENTIFIED":

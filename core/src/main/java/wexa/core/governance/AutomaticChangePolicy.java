@@ -41,6 +41,8 @@ public record AutomaticChangePolicy(Mode mode, int mostPeople, int mostPercent) 
         TO_SETTLE,
         /** A conflict rule warns: what it forbids outright is to settle. */
         CONFLICTS,
+        /** It gives somebody what is privileged, and the organisation wants a second person for that. */
+        PRIVILEGED,
         /** What it follows from was not read whole. */
         INCOMPLETE_READING,
         /** Somebody new to the source looks like somebody known here. */

@@ -12,6 +12,7 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Reviewed;
 import wexa.core.model.Effect;
 import wexa.core.preview.Preview;
+import wexa.server.approval.Approvals;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
@@ -19,6 +20,7 @@ import wexa.server.jobs.Found;
 import wexa.server.jobs.JobPlanner;
 import wexa.server.jobs.Lanes;
 import wexa.server.log.Log;
+import wexa.server.log.Notes;
 import wexa.server.messages.MessagePlanner;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
@@ -46,6 +48,8 @@ public class ApplyService {
     private final JobPlanner planner;
     private final MessagePlanner messages;
     private final Log log;
+    private final Approvals approvals;
+    private final Notes notes;
     private final Lanes.Waker waker;
     private final TransactionTemplate transactions;
     private final Ids ids;
@@ -63,6 +67,8 @@ public class ApplyService {
             JobPlanner planner,
             MessagePlanner messages,
             Log log,
+            Approvals approvals,
+            Notes notes,
             Lanes.Waker waker,
             TransactionTemplate transactions,
             Ids ids) {
@@ -72,6 +78,8 @@ public class ApplyService {
         this.planner = planner;
         this.messages = messages;
         this.log = log;
+        this.approvals = approvals;
+        this.notes = notes;
         this.waker = waker;
         this.transactions = transactions;
         this.ids = ids;
@@ -79,7 +87,11 @@ public class ApplyService {
 
     /** What may be applied, and all that is to be written of it. */
     private record Checked(
-            Preview preview, JobPlanner.Plans plans, MessagePlanner.Causes messages, List<Log.Line> lines) {}
+            Preview preview,
+            JobPlanner.Plans plans,
+            MessagePlanner.Causes messages,
+            List<Log.Line> lines,
+            Approvals.Pass approval) {}
 
     /** What was written, before its lanes are woken. */
     private record Written(long version, Optional<JobPlanner.Planned> job) {}
@@ -173,7 +185,11 @@ public class ApplyService {
                         preview.snapshot().model(),
                         preview.effects(),
                         found.remoteIds().keySet()),
-                lines(preview, reviewed, plans.objects()));
+                lines(preview, reviewed, plans.objects()),
+                // what nobody drafted is judged by the policy of where it comes from
+                request.origin() == Changeset.Origin.DRAFT
+                        ? approvals.require(actor, draft, preview, reviewed.digest())
+                        : new Approvals.Pass.NotNeeded());
     }
 
     private Written write(Actor actor, Request request, Draft draft, Checked checked) {
@@ -195,6 +211,14 @@ public class ApplyService {
         Optional<JobPlanner.Planned> job = planner.write(version, draft.name(), checked.plans());
         log.write(version, preview.now(), actor.login(), draft.reason(), checked.lines());
         messages.plan(checked.messages());
+        switch (checked.approval()) {
+            case Approvals.Pass.With with -> approvals.applied(with.approval(), version);
+            case Approvals.Pass.NobodyElse alone ->
+                notes.write(
+                        actor.login(),
+                        "apply draft “" + draft.name() + "” without a second person: nobody else may approve");
+            case Approvals.Pass.NotNeeded none -> {}
+        }
         drafts.applied(
                 draft.id(),
                 draft.version(),

@@ -18,6 +18,7 @@ import wexa.core.preview.Undo;
 import wexa.core.registry.Rooms;
 import wexa.core.registry.Sentences;
 import wexa.core.value.Id;
+import wexa.server.approval.ApprovalService;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.DraftView;
@@ -43,6 +44,7 @@ public class ChangesetService {
     private final DraftService drafts;
     private final DraftStore draftStore;
     private final JobService jobs;
+    private final ApprovalService approvals;
     private final Log log;
     private final BusinessClock clock;
     private final Settings settings;
@@ -53,6 +55,7 @@ public class ChangesetService {
             DraftService drafts,
             DraftStore draftStore,
             JobService jobs,
+            ApprovalService approvals,
             Log log,
             BusinessClock clock,
             Settings settings,
@@ -61,6 +64,7 @@ public class ChangesetService {
         this.drafts = drafts;
         this.draftStore = draftStore;
         this.jobs = jobs;
+        this.approvals = approvals;
         this.log = log;
         this.clock = clock;
         this.settings = settings;
@@ -84,6 +88,7 @@ public class ChangesetService {
                 lines.stream().findFirst().map(Log.Written::reason).orElse(""),
                 lines.stream().findFirst().map(Log.Written::ticket).orElse(""),
                 lines.stream().map(Log.Written::sentence).toList(),
+                approvals.of(actor, version),
                 jobs.ofChangeset(actor, version).orElse(null),
                 undo.entries().size(),
                 undo.left().stream().map(left -> words(left, model)).toList(),

@@ -1,5 +1,6 @@
 package wexa.server.automatic;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -7,6 +8,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.Reviewed;
+import wexa.core.governance.ApprovalPolicy;
 import wexa.core.governance.AutomaticChangePolicy;
 import wexa.core.governance.AutomaticChangePolicy.Reason;
 import wexa.core.intake.Entry;
@@ -14,6 +16,7 @@ import wexa.core.model.Person;
 import wexa.core.preview.Preview;
 import wexa.core.value.Id;
 import wexa.server.apply.ApplyService;
+import wexa.server.approval.ApprovalPolicies;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
@@ -33,6 +36,7 @@ public class AutomaticChanges {
     private static final int TRIES = 3;
 
     private final Policies policies;
+    private final ApprovalPolicies secondPersons;
     private final HeldChanges held;
     private final DraftStore drafts;
     private final Previews previews;
@@ -43,6 +47,7 @@ public class AutomaticChanges {
 
     AutomaticChanges(
             Policies policies,
+            ApprovalPolicies secondPersons,
             HeldChanges held,
             DraftStore drafts,
             Previews previews,
@@ -51,6 +56,7 @@ public class AutomaticChanges {
             BusinessClock clock,
             Ids ids) {
         this.policies = policies;
+        this.secondPersons = secondPersons;
         this.held = held;
         this.drafts = drafts;
         this.previews = previews;
@@ -99,7 +105,12 @@ public class AutomaticChanges {
             return new Became.Nothing();
         }
         Policies.Owned owned = policies.of(offer.origin());
-        List<Reason> reasons = owned.policy().judge(preview, source(offer, preview));
+        List<Reason> reasons = new ArrayList<>(owned.policy().judge(preview, source(offer, preview)));
+        // nobody would have approved it
+        if (secondPersons.current().judge(preview).stream()
+                .anyMatch(reason -> reason.cause() == ApprovalPolicy.Cause.PRIVILEGED)) {
+            reasons.add(new Reason(AutomaticChangePolicy.Cause.PRIVILEGED, 0, 0));
+        }
         Draft draft = before.map(draftBefore -> replaced(draftBefore, offer))
                 .orElseGet(() -> made(offer, owned.owner().orElse(offer.by().login()), preview));
         if (reasons.isEmpty()) {

@@ -16,6 +16,7 @@ final class HoldWords {
             case TO_SETTLE ->
                 reason.seen() + (reason.seen() == 1 ? " entry is" : " entries are") + " to complete first";
             case CONFLICTS -> "a conflict rule warns of it";
+            case PRIVILEGED -> "it gives privileged access";
             case INCOMPLETE_READING -> "it follows an incomplete reading";
             case LIKE_SOMEBODY_KNOWN -> "it looks like somebody known here";
         };

@@ -35,7 +35,7 @@ import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
 
 /**
- * Fills an empty installation: the scenario's model as changeset 1, two administrators, connections to the stand-ins.
+ * Fills an empty installation: the scenario's model as changeset 1, three administrators, connections to the stand-ins.
  * Does nothing where no scenario is named. That is asked at start and not by a profile, because which beans there are
  * is settled when the server is built.
  */
@@ -121,6 +121,14 @@ class DemoLoader implements ApplicationRunner {
                 .forEach(tove -> administrators.link("tove", tove.id().value()));
         administrators.add(
                 ids.next(), "bram", "Bram Oakenshaw", "south-bay-2026", false, EnumSet.of(Act.LOOK), clock.now());
+        administrators.add(
+                ids.next(),
+                "runa",
+                "Runa Estering",
+                "lagoon-hall-2026",
+                false,
+                EnumSet.of(Act.LOOK, Act.PREPARE, Act.APPROVE),
+                clock.now());
     }
 
     /** The stand-ins' port may be another than last time. */

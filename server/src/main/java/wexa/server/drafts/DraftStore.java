@@ -6,11 +6,13 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -232,6 +234,15 @@ public class DraftStore {
             atHand.put(id, read);
         }
         return read;
+    }
+
+    /** The owner, and whoever else changed it. */
+    @Transactional(readOnly = true)
+    public Set<String> authors(UUID id) {
+        DraftRow row = rows.findById(id).orElseThrow(() -> Problem.notFound("draft", id));
+        Set<String> authors = new HashSet<>(row.editors);
+        authors.add(row.owner);
+        return authors;
     }
 
     /** Puts entries in, over those with the same ids, and takes others out. */

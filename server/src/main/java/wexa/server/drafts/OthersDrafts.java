@@ -55,6 +55,7 @@ class OthersDrafts implements Guard {
                 .filter(row -> !row.owner.equals(login) && !row.editedBy.equals(login))
                 .ifPresent(row -> {
                     row.editedBy = login;
+                    row.editors.add(login);
                     notes.write(login, "change draft “" + row.name + "” of " + row.owner, Set.of());
                 });
     }

@@ -18,6 +18,7 @@ public final class Operations {
         LOOK,
         PREPARE,
         APPLY,
+        APPROVE,
         GOVERN
     }
 
