@@ -172,6 +172,13 @@ export const tenantQuery = (id: string) =>
     queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}", { signal, params: { path: { id } } })),
   });
 
+/** Groups of a tenant that are not written from here. */
+export const groupsThereQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["tenants", id, "groups"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}/groups", { signal, params: { path: { id } } })),
+  });
+
 export const peopleQuery = (q: string) =>
   queryOptions({
     queryKey: ["people", "list", q],

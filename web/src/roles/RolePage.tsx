@@ -4,6 +4,7 @@ import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { CompositionGrid } from "./CompositionGrid";
 import { RoleGiven } from "./RoleGiven";
+import { RoleWritten } from "./RoleWritten";
 import { sensitivityWord, stageWords } from "./roleWords";
 import { useRole } from "./useComposing";
 
@@ -64,6 +65,7 @@ export function RolePage() {
           </ul>
           <h2 className="mt-4 mb-1.5">What it is made of</h2>
           <CompositionGrid page={data} />
+          <RoleWritten page={data} />
           <RoleGiven page={data} />
         </>
       )}

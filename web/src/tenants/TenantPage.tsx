@@ -70,6 +70,23 @@ export function TenantPage() {
             {data.unknown.length > UNKNOWN_SHOWN && (
               <p className="text-sm text-soft">and {data.unknown.length - UNKNOWN_SHOWN} more</p>
             )}
+            {data.written.length > 0 && (
+              <>
+                <h2 className="mt-5">Roles written as groups</h2>
+                <ul className="mt-1 text-sm">
+                  {data.written.map((one) => (
+                    <li key={one.group}>
+                      <Link to="/roles/$id" params={{ id: one.role }} className="link">
+                        {one.name}
+                      </Link>{" "}
+                      <span className="text-soft">
+                        as “{one.group}”{one.area && ` at ${one.area}`}
+                      </span>
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
             <h2 className="mt-5">Supported capabilities</h2>
             <ul className="mt-1 text-sm">
               {capabilityWords(data.capabilities).map((one) => (

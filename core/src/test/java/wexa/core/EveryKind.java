@@ -11,6 +11,7 @@ import wexa.core.model.AccountKind;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Condition;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
@@ -109,6 +110,15 @@ public final class EveryKind {
         effects.add(Effect.make(new Home(made.id(), Key.of("elsewhere"), "Elsewhere", Home.Sort.PARTNER)));
         effects.add(Effect.make(new Invitation(
                 made.id(), person.id(), Mail.of("asked@elsewhere.example"), RandomModel.NOW, Optional.empty())));
+        effects.add(made.pick(made.bindings).ended());
+        effects.add(Effect.make(new Binding(
+                made.id(),
+                made.pick(made.roles).id(),
+                given.id(),
+                made.areaIn(given),
+                "Another group",
+                Optional.empty(),
+                false)));
         return effects;
     }
 

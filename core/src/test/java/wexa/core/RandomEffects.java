@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
@@ -86,6 +87,20 @@ public final class RandomEffects {
                         engagement.job(),
                         engagement.manager(),
                         made.window())));
+        List<Binding> bindings = model.table(Kind.BINDING).stream()
+                .filter(binding -> binding.found().isEmpty())
+                .toList();
+        if (!bindings.isEmpty()) {
+            effects.add(made.pick(bindings).ended());
+        }
+        effects.add(Effect.make(new Binding(
+                made.id(),
+                made.pick(made.roles).id(),
+                tenant.id(),
+                made.areaIn(tenant),
+                "Group " + made.random.nextInt(),
+                Optional.empty(),
+                false)));
         return effects;
     }
 }

@@ -15,6 +15,7 @@ import wexa.core.model.AccountKind;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Condition;
 import wexa.core.model.Engagement;
@@ -61,6 +62,7 @@ public final class RandomModel {
     public final List<Seat> seats = new ArrayList<>();
     public final List<Assignment> assignments = new ArrayList<>();
     public final List<Mapping> mappings = new ArrayList<>();
+    public final List<Binding> bindings = new ArrayList<>();
 
     public RandomModel(long seed) {
         this.random = new Random(seed);
@@ -72,6 +74,7 @@ public final class RandomModel {
         makePeople();
         makeGroups();
         makeGrants();
+        makeBindings();
     }
 
     public Model model() {
@@ -90,7 +93,8 @@ public final class RandomModel {
                         accounts,
                         seats,
                         assignments,
-                        mappings)
+                        mappings,
+                        bindings)
                 .forEach(facts::addAll);
         return Model.of(facts);
     }
@@ -294,6 +298,29 @@ public final class RandomModel {
                 tenants.get(1).id(),
                 Optional.empty(),
                 pick(List.of(Mapping.Carriage.values()))));
+    }
+
+    /** One role in each tenant is written as a group, another one so below some area; one group was there before. */
+    private void makeBindings() {
+        for (Tenant tenant : tenants) {
+            int number = tenants.indexOf(tenant);
+            bindings.add(new Binding(
+                    id(),
+                    roles.get(number).id(),
+                    tenant.id(),
+                    Optional.empty(),
+                    "Group " + number + " there",
+                    number == 0 ? Optional.of("known-there") : Optional.empty(),
+                    false));
+            bindings.add(new Binding(
+                    id(),
+                    roles.get(number + 1).id(),
+                    tenant.id(),
+                    areaIn(tenant),
+                    "Group " + number + " below",
+                    Optional.empty(),
+                    false));
+        }
     }
 
     public Optional<Id<Area>> areaIn(Tenant tenant) {

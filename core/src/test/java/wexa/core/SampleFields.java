@@ -162,6 +162,7 @@ public final class SampleFields {
 
     private String value(Field<?> field, Form form, Map<String, String> others) {
         return switch (field.name()) {
+            case "found" -> "there-" + random.nextInt(1_000);
             case "member", "subject" -> random.nextInt(3) == 0 ? "group:" + assigned() : "person:" + any(Kind.PERSON);
             case "owner" -> any(Kind.PERSON);
             case "includes" -> any(Kind.ROLE);
@@ -218,6 +219,9 @@ public final class SampleFields {
     }
 
     private Optional<String> reference(Field<?> field, Form form) {
+        if (form.kind() == Kind.BINDING && field.name().equals("group")) {
+            return Optional.of(made.pick(TEXTS) + random.nextInt(1_000));
+        }
         if (field.name().equals("group") && form.kind() == Kind.MEMBERSHIP) {
             return Optional.of(form.name().equals("membership.list") ? ofKind(GroupKind.DIRECTORY) : assigned());
         }

@@ -38,6 +38,13 @@ record Place(
         return Fact.id("area", path() + "/" + area);
     }
 
+    static Place at(String path) {
+        return all().stream()
+                .filter(place -> place.path().equals(path))
+                .findFirst()
+                .orElseThrow();
+    }
+
     static List<Place> all() {
         return List.of(
                 new Place(

@@ -16,6 +16,11 @@ final class Scenario {
     static final Map<String, String> DIRECTORY_GROUPS =
             Map.of("lagoon-staff", "Lagoon staff", "trust-volunteers", "Trust volunteers", "south-shop", "South shop");
 
+    /** The group in which a role is written in the training tenant of the rescue. */
+    static final String WATCHERS = "rescue-watcher strandline-training";
+
+    static final String WATCHERS_NAME = "Exercise watchers";
+
     private final List<Fact> facts = new ArrayList<>();
     private final List<Worker> workers = new Workforce().make();
     private final Catalogue catalogue = new Catalogue();
@@ -39,6 +44,7 @@ final class Scenario {
         Staffing.logins(workers).forEach(this::addLogin);
         Staffing.given().forEach(this::addGiven);
         addMappings();
+        addBindings();
         return facts;
     }
 
@@ -313,10 +319,7 @@ final class Scenario {
     }
 
     private void addGiven(Staffing.Given given) {
-        Place place = Place.all().stream()
-                .filter(one -> one.path().equals(given.place()))
-                .findFirst()
-                .orElseThrow();
+        Place place = Place.at(given.place());
         String subject = given.isForGroup()
                 ? "group:" + Fact.id("group", given.subjectKey())
                 : "person:" + Fact.id("person", given.subjectKey());
@@ -354,6 +357,25 @@ final class Scenario {
                 north.area("lagoon-hall"),
                 "carriage",
                 "CARRIED"));
+    }
+
+    /** A tenant that takes groups only has its roles written as groups. */
+    private void addBindings() {
+        facts.add(Fact.of(
+                "binding",
+                WATCHERS,
+                "role",
+                Fact.id("role", "rescue-watcher"),
+                "tenant",
+                Place.at("strandline-training").id(),
+                "area",
+                null,
+                "group",
+                WATCHERS_NAME,
+                "found",
+                null,
+                "isReleased",
+                false));
     }
 
     /** First day and the day after the last; midnights of the Trust's zone, where winter time is UTC. */

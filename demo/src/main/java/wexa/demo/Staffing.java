@@ -57,6 +57,7 @@ final class Staffing {
                 group("rescue-crew", "keeper", "pelagia-rescue", "station", null),
                 group("rescue-crew", "rescue-hand", "strandline-live", null, null),
                 group("all-volunteers", "rescue-watcher", "strandline-live", null, null),
+                group("vets-on-call", "rescue-watcher", "strandline-training", null, null),
                 group("all-staff", "shift-worker", "rota-buoy-all", null, null),
                 group("ticket-crew", "till-clerk", "quayside-south", "ticket-hall", null),
                 group("kiosk-crew", "till-clerk", "quayside-south", "kiosk", null),

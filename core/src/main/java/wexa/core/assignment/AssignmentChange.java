@@ -15,6 +15,7 @@ import wexa.core.finding.Finding;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
@@ -219,8 +220,17 @@ public sealed interface AssignmentChange extends Change {
                     "nearestName",
                     nearest.map(Area::name).orElse("")));
         }
-        if (!tenant.can(Capability.ASSIGNMENTS)) {
-            findings.add(Finding.of(AssignmentCodes.NOT_MANAGED, "tenant", "tenant", tenant.name(), "what", "roles"));
+        boolean isWritten = tenant.can(Capability.ASSIGNMENTS)
+                || Binding.of(assignment.role(), tenant.id(), assignment.area(), model)
+                        .isPresent();
+        if (!isWritten) {
+            findings.add(Finding.of(
+                    AssignmentCodes.NOT_MANAGED,
+                    "tenant",
+                    "tenant",
+                    model.title(tenant),
+                    "role",
+                    model.roles().find(assignment.role()).map(Role::name).orElse("")));
         }
     }
 

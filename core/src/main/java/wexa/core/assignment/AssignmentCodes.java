@@ -27,8 +27,10 @@ public final class AssignmentCodes {
     public static final Code ROLE_CLOSED =
             Code.block("assignment.role-closed", "The role “{value}” is closed to new assignments. Give another one.");
 
-    public static final Code NOT_MANAGED =
-            Code.warn("tenant.not-managed", "{tenant} does not take {what} from outside; nothing is sent.");
+    public static final Code NOT_MANAGED = Code.warn(
+            "tenant.not-managed",
+            "“{role}” is not managed in {tenant}: nothing says how it is written there, so nothing is sent."
+                    + " Bind it to a group of the tenant on the role's page.");
 
     private AssignmentCodes() {}
 }

@@ -53,6 +53,11 @@ public record ChangedObjects(
                 differing.put(key, fields);
             }
         }
+        differing.keySet().removeIf(key -> DesiredState.isReleased(key, after.model()));
+        differing.replaceAll((key, fields) -> fields.isWhole() && DesiredState.isFound(key, after.model())
+                // a group that was there before keeps whom others put into it
+                ? is.find(key, Optional.empty()).map(Fields::members).orElse(fields)
+                : fields);
         return new ChangedObjects(tenant, differing, withWholeGroups(isConcerned, differing, is));
     }
 

@@ -2,7 +2,9 @@ package wexa.core.consistency;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +22,7 @@ import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Group;
 import wexa.core.model.Kind;
@@ -39,7 +42,8 @@ import wexa.core.value.Window;
 /**
  * What one tenant should hold at one instant, object by object. Groups come to a tenant when an assignment or a carried
  * mapping there names them, with members flattened to the accounts wanted there; a tenant that knows no groups gets one
- * assignment for each account instead. What a tenant did not announce is left out.
+ * assignment for each account instead. A role that is bound to a group of the tenant comes as that group, with everybody in it
+ * who has the role. What a tenant did not announce is left out.
  */
 public final class DesiredState {
     private final Model model;
@@ -60,11 +64,12 @@ public final class DesiredState {
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
             account(account).ifPresent(state -> all.put(ObjectKey.account(account.id()), state));
         }
-        for (Wanted wanted : wanted(
-                model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id()),
-                model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id()))) {
-            addGrant(wanted, this::accountsIn, all);
-        }
+        add(
+                wanted(
+                        model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id()),
+                        model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id())),
+                this::accountsIn,
+                all);
         return all;
     }
 
@@ -81,7 +86,12 @@ public final class DesiredState {
                     .filter(account -> account.tenant().equals(tenant.id()))
                     .flatMap(this::account);
         }
+        Optional<Binding> binding = bindingOf(key, model);
+        if (binding.isPresent()) {
+            return binding.filter(this::isWritten).map(this::bound);
+        }
         Set<Wanted> grants = wanted(assignmentsFor(key, like), mappingsFor(key, like));
+        grants.removeIf(wanted -> wanted.binding().isPresent());
         return switch (key.type()) {
             case ACCOUNT -> Optional.empty();
             case GROUP ->
@@ -175,21 +185,83 @@ public final class DesiredState {
                 mappings.addAll(model.table(Kind.MAPPING).by(Mapping.BY_GROUP, group.group()));
             }
         }
-        for (Wanted wanted : wanted(assignments, mappings)) {
-            addGrant(wanted, group -> members.getOrDefault(group, Set.of()), found);
-        }
+        add(wanted(assignments, mappings), group -> members.getOrDefault(group, Set.of()), found);
         return found;
     }
 
-    /** A role wanted for a subject, by an assignment or a carried mapping. */
-    private record Wanted(ObjectKey key, Subject subject, Id<Role> role, Optional<Id<Area>> area, Window window) {}
+    /** A role wanted for a subject, by an assignment or a carried mapping, and in which group it is written if in one. */
+    private record Wanted(
+            ObjectKey key,
+            Subject subject,
+            Id<Role> role,
+            Optional<Id<Area>> area,
+            Window window,
+            Optional<Binding> binding) {}
+
+    private boolean isWritten(Binding binding) {
+        return binding.tenant().equals(tenant.id()) && !binding.isReleased() && tenant.can(Capability.GROUPS);
+    }
+
+    /** Whether an object was left to the tenant: it is neither wanted nor too much. */
+    public static boolean isReleased(ObjectKey key, Model model) {
+        return bindingOf(key, model).filter(Binding::isReleased).isPresent();
+    }
+
+    /** Whether an object is a group that the tenant had before a role was bound to it. */
+    static boolean isFound(ObjectKey key, Model model) {
+        return bindingOf(key, model).flatMap(Binding::found).isPresent();
+    }
+
+    private static Optional<Binding> bindingOf(ObjectKey key, Model model) {
+        return key.type() == ObjectKey.Type.GROUP ? model.table(Kind.BINDING).find(Id.of(key.id())) : Optional.empty();
+    }
+
+    /** The group of a binding, with all its members. Costs the assignments of the role. */
+    private TenantObject bound(Binding binding) {
+        List<Mapping> mappings = model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id()).stream()
+                .filter(mapping -> mapping.role().equals(binding.role()))
+                .toList();
+        Set<String> members = new TreeSet<>();
+        for (Wanted wanted : wanted(model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, binding.role()), mappings)) {
+            if (wanted.binding().equals(Optional.of(binding))) {
+                accounts(wanted, this::accountsIn).forEach(account -> members.add(account.toString()));
+            }
+        }
+        return new TenantObject.GroupState(binding.group(), members);
+    }
+
+    /** Adds what is wanted to what is there: first the groups of all bindings, be they empty. */
+    private void add(Set<Wanted> grants, Members members, Map<ObjectKey, TenantObject> into) {
+        Map<Binding, Set<String>> bound = new LinkedHashMap<>();
+        Binding.in(tenant.id(), model).stream()
+                .filter(this::isWritten)
+                .forEach(binding -> bound.put(binding, new TreeSet<>()));
+        for (Wanted wanted : grants) {
+            if (wanted.binding().isPresent()) {
+                Set<String> in = bound.computeIfAbsent(wanted.binding().get(), any -> new TreeSet<>());
+                accounts(wanted, members).forEach(account -> in.add(account.toString()));
+            } else {
+                addGrant(wanted, members, into);
+            }
+        }
+        bound.forEach((binding, in) ->
+                into.put(ObjectKey.group(binding.id()), new TenantObject.GroupState(binding.group(), in)));
+    }
+
+    /** The open accounts of whom a role is wanted for. */
+    private Collection<ObjectKey> accounts(Wanted wanted, Members members) {
+        return wanted.subject() instanceof Subject.OfGroup many
+                ? members.of(many.group())
+                : accountOf(((Subject.OfPerson) wanted.subject()).person())
+                        .filter(this::isOpen)
+                        .map(account -> List.of(ObjectKey.account(account.id())))
+                        .orElse(List.of());
+    }
 
     /** What of these, of whatever tenant they are, is wanted in this one now. */
     private Set<Wanted> wanted(List<Assignment> assignments, List<Mapping> mappings) {
         Set<Wanted> found = new LinkedHashSet<>();
-        if (!tenant.can(Capability.ASSIGNMENTS)) {
-            return found;
-        }
+        boolean isBoundOnly = !tenant.can(Capability.ASSIGNMENTS);
         for (Assignment assignment : assignments) {
             assignment
                     .effective(model)
@@ -199,7 +271,8 @@ public final class DesiredState {
                             assignment.subject(),
                             assignment.role(),
                             assignment.area(),
-                            window)));
+                            window,
+                            binding(assignment.role(), assignment.area()))));
         }
         for (Mapping mapping : mappings) {
             if (mapping.carriage() == Mapping.Carriage.CARRIED
@@ -209,12 +282,18 @@ public final class DesiredState {
                         new Subject.OfGroup(mapping.directoryGroup()),
                         mapping.role(),
                         mapping.area(),
-                        Window.ALWAYS));
+                        Window.ALWAYS,
+                        binding(mapping.role(), mapping.area())));
             }
         }
         boolean needsArea = model.appOf(tenant).needsArea();
-        found.removeIf(wanted -> needsArea && wanted.area().isEmpty());
+        found.removeIf(wanted -> (needsArea && wanted.area().isEmpty())
+                || (isBoundOnly && wanted.binding().isEmpty()));
         return found;
+    }
+
+    private Optional<Binding> binding(Id<Role> role, Optional<Id<Area>> area) {
+        return Binding.of(role, tenant.id(), area, model).filter(this::isWritten);
     }
 
     /** Accounts that are in a group. */
@@ -263,7 +342,9 @@ public final class DesiredState {
     /** What each account in the group has of an assignment to it, in a tenant that knows no groups. */
     SortedMap<ObjectKey, TenantObject> sharesOf(Assignment assignment) {
         SortedMap<ObjectKey, TenantObject> shares = new TreeMap<>();
-        wanted(List.of(assignment), List.of()).forEach(wanted -> addAssignments(wanted, this::accountsIn, shares));
+        wanted(List.of(assignment), List.of()).stream()
+                .filter(wanted -> wanted.binding().isEmpty())
+                .forEach(wanted -> addAssignments(wanted, this::accountsIn, shares));
         return shares;
     }
 

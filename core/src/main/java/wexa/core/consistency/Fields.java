@@ -54,6 +54,13 @@ public record Fields(SortedSet<String> names) {
         return of(Set.of(MEMBER + account));
     }
 
+    /** All members that a group should have: what others put into it stays. */
+    static Fields members(TenantObject group) {
+        return group instanceof GroupState known
+                ? of(known.members().stream().map(member -> MEMBER + member).toList())
+                : WHOLE;
+    }
+
     /** What differs between two states of an object; the whole where one of them is not there. */
     public static Fields between(Optional<TenantObject> before, Optional<TenantObject> after) {
         if (before.isEmpty() || after.isEmpty()) {

@@ -13,6 +13,7 @@ import java.util.TreeMap;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
@@ -111,12 +112,35 @@ final class Showing implements Objects {
     }
 
     @Override
+    public void binding(Binding binding) {
+        ObjectKey key = ObjectKey.group(binding.id());
+        if (binding.tenant().equals(tenant.id())) {
+            desired.find(key, Optional.empty()).ifPresent(state -> {
+                Fields named = binding.found().isEmpty() ? Fields.WHOLE : Fields.members(state);
+                add(key, named, Optional.of(state));
+            });
+        }
+    }
+
+    /** Who has a role that is written as a group is in that group. */
+    private void addBound(Binding binding, List<ObjectKey> accounts) {
+        ObjectKey key = ObjectKey.group(binding.id());
+        desired.find(key, Optional.empty())
+                .ifPresent(state -> accounts.forEach(account -> add(key, Fields.member(account), Optional.of(state))));
+    }
+
+    @Override
     public void member(Id<Group> group, Subject member) {
         List<ObjectKey> accounts = accounts(member);
         upwards(group).forEach(above -> addMembers(above, accounts));
     }
 
     private void addMembers(Id<Group> group, List<ObjectKey> accounts) {
+        model().table(Kind.ASSIGNMENT)
+                .by(Assignment.BY_SUBJECT, new Subject.OfGroup(group))
+                .forEach(assignment -> Binding.of(assignment.role(), tenant.id(), assignment.area(), model())
+                        .filter(any -> assignment.tenant().equals(tenant.id()))
+                        .ifPresent(binding -> addBound(binding, accounts)));
         if (tenant.can(Capability.GROUPS)) {
             ObjectKey key = ObjectKey.group(group);
             desired.find(key, Optional.empty())
@@ -131,7 +155,15 @@ final class Showing implements Objects {
 
     @Override
     public void assignment(Assignment assignment) {
-        if (!assignment.tenant().equals(tenant.id()) || !tenant.can(Capability.ASSIGNMENTS)) {
+        if (!assignment.tenant().equals(tenant.id())) {
+            return;
+        }
+        Optional<Binding> binding = Binding.of(assignment.role(), tenant.id(), assignment.area(), model());
+        if (binding.isPresent()) {
+            addBound(binding.get(), accounts(assignment.subject()));
+            return;
+        }
+        if (!tenant.can(Capability.ASSIGNMENTS)) {
             return;
         }
         if (assignment.subject() instanceof Subject.OfGroup && !tenant.can(Capability.GROUPS)) {

@@ -37,7 +37,7 @@ import wexa.core.value.Permission;
  */
 public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mostPeople) {
     /** What an installation begins with. */
-    public static final ApprovalPolicy USUAL = new ApprovalPolicy(true, true, 100);
+    public static final ApprovalPolicy USUAL = new ApprovalPolicy(true, true, 250);
 
     /** So many boundaries of a draft are looked at one by one. */
     private static final int MOST_BOUNDARIES = 200;

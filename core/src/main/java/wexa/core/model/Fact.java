@@ -21,6 +21,7 @@ public sealed interface Fact
                 IssuedName,
                 ConflictRule,
                 Home,
-                Invitation {
+                Invitation,
+                Binding {
     Id<? extends Fact> id();
 }

@@ -22,6 +22,7 @@ public final class Kind<T extends Fact> {
     public static final Kind<ConflictRule> CONFLICT_RULE = new Kind<>(15, "conflict-rule", ConflictRule.class);
     public static final Kind<Home> HOME = new Kind<>(16, "home", Home.class);
     public static final Kind<Invitation> INVITATION = new Kind<>(17, "invitation", Invitation.class);
+    public static final Kind<Binding> BINDING = new Kind<>(18, "binding", Binding.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -41,7 +42,8 @@ public final class Kind<T extends Fact> {
             ISSUED_NAME,
             CONFLICT_RULE,
             HOME,
-            INVITATION);
+            INVITATION,
+            BINDING);
 
     private final int position;
     private final String name;

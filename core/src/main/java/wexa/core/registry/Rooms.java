@@ -8,6 +8,7 @@ import wexa.core.account.AccountRoom;
 import wexa.core.account.SeatRoom;
 import wexa.core.assignment.AssignmentRoom;
 import wexa.core.assignment.MappingRoom;
+import wexa.core.binding.BindingRoom;
 import wexa.core.change.Form;
 import wexa.core.change.Values;
 import wexa.core.engagement.EngagementRoom;
@@ -17,6 +18,7 @@ import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
@@ -73,6 +75,7 @@ public final class Rooms {
     private static final Room<ConflictRule> CONFLICT_RULE = new ConflictRuleRoom();
     private static final Room<Home> HOME = new HomeRoom();
     private static final Room<Invitation> INVITATION = new InvitationRoom();
+    private static final Room<Binding> BINDING = new BindingRoom();
 
     /** One for each kind, in the order of the kinds. */
     public static final List<Room<?>> ALL = List.of(
@@ -93,7 +96,8 @@ public final class Rooms {
             ISSUED_NAME,
             CONFLICT_RULE,
             HOME,
-            INVITATION);
+            INVITATION,
+            BINDING);
 
     private Rooms() {}
 
@@ -119,6 +123,7 @@ public final class Rooms {
                     case ConflictRule any -> CONFLICT_RULE;
                     case Home any -> HOME;
                     case Invitation any -> INVITATION;
+                    case Binding any -> BINDING;
                 };
     }
 

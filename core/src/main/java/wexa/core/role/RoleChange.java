@@ -21,6 +21,7 @@ import wexa.core.change.Values;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Kind;
@@ -112,6 +113,10 @@ sealed interface RoleChange extends Change {
             }
             List<Finding> findings = users(before.get(), model);
             List<Effect> effects = new ArrayList<>(grants(role.id(), model));
+            model.table(Kind.BINDING).by(Binding.BY_ROLE, role.id()).stream()
+                    .filter(binding -> !binding.isReleased())
+                    .map(Binding::ended)
+                    .forEach(effects::add);
             model.roles().stream()
                     .filter(copy -> copy.source().equals(Optional.of(role.id())))
                     .forEach(copy -> effects.add(Effect.replace(copy, copy.withoutSource())));

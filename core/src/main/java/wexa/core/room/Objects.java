@@ -2,6 +2,7 @@ package wexa.core.room;
 
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Group;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
@@ -23,6 +24,9 @@ public interface Objects {
 
     /** Who is in a group by being one of its members, and in the groups that it is in. */
     void member(Id<Group> group, Subject member);
+
+    /** The group in which a role is written. */
+    void binding(Binding binding);
 
     /** The whole assignment. */
     void assignment(Assignment assignment);

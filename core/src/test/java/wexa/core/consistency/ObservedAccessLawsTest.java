@@ -60,12 +60,8 @@ class ObservedAccessLawsTest {
         var person = account.person().orElseThrow();
         boolean open = account.isOpen() && PersonStatus.of(model, person, RandomModel.NOW) == PersonStatus.HERE;
         ObjectKey key = ObjectKey.account(account.id());
-        ObservedAccess read = new ObservedAccess(
-                observed,
-                Holdings.given(observed, key),
-                key,
-                ObservedAccess.areaParents(model, tenant),
-                RandomModel.NOW);
+        ObservedAccess read =
+                new ObservedAccess(observed, Holdings.given(observed, key), key, tenant, index, RandomModel.NOW);
         Access should = index.of(person, RandomModel.NOW);
         for (Permission permission : model.appOf(tenant).permissions()) {
             for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {

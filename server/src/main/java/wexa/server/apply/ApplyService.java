@@ -181,10 +181,7 @@ public class ApplyService {
         return new Checked(
                 preview,
                 plans,
-                MessagePlanner.Causes.of(
-                        preview.snapshot().model(),
-                        preview.effects(),
-                        found.remoteIds().keySet()),
+                MessagePlanner.Causes.of(preview.snapshot().model(), preview.effects(), found.accounts()),
                 lines(preview, reviewed, plans.objects()),
                 // what nobody drafted is judged by the policy of where it comes from
                 request.origin() == Changeset.Origin.DRAFT

@@ -104,9 +104,7 @@ public class ReviewService {
         Preview preview = previews.of(drafts.get(draft));
         List<Opening> invited = Opening.invited(preview.effects());
         List<Opening> all = new ArrayList<>(Opening.in(
-                preview.snapshot().model(),
-                preview.effects(),
-                Found.by(preview).remoteIds().keySet()));
+                preview.snapshot().model(), preview.effects(), Found.by(preview).accounts()));
         int about = all.size();
         all.addAll(invited);
         Map<Occasion, Boolean> isAutomatic = new EnumMap<>(Occasion.class);

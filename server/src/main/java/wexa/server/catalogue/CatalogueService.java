@@ -12,6 +12,7 @@ import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
@@ -139,7 +140,8 @@ public class CatalogueService {
                 tenant.environment().name(),
                 tenant.userNameRule().name(),
                 app.needsArea(),
-                tenant.can(Capability.ASSIGNMENTS),
+                tenant.can(Capability.ASSIGNMENTS)
+                        || !Binding.in(tenant.id(), model).isEmpty(),
                 model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).stream()
                         .map(area -> new CatalogueView.AreaChoice(
                                 area.id().value(),

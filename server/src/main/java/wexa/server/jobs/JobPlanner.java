@@ -26,6 +26,7 @@ import wexa.core.consistency.Reviewed;
 import wexa.core.consistency.Step;
 import wexa.core.model.Account;
 import wexa.core.model.Capability;
+import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
@@ -119,10 +120,10 @@ public class JobPlanner {
         for (ChangedObjects work : reviewed.touched()) {
             Id<Tenant> tenant = work.tenant().id();
             List<String> steps = new ArrayList<>();
-            found.in(tenant, after.model()).forEach((account, remoteId) -> steps.add(linking(account)));
+            found.in(tenant, after.model()).forEach((key, remoteId) -> steps.add(linking(key, after.model())));
             Observed seen = found.seen(
                     tenant, after.model(), observations, work.fields().keySet());
-            plan(work, overtaking.look(tenant, work.fields()), seen)
+            plan(work, overtaking.look(tenant, work.fields()), seen, found)
                     .steps()
                     .forEach(step -> steps.add(StepWords.of(step, seen, after.model())));
             forecasts.add(new Forecast(work.tenant(), work.fields().keySet(), steps));
@@ -130,12 +131,21 @@ public class JobPlanner {
         return forecasts;
     }
 
-    private static Plan plan(ChangedObjects work, Overtaking.Found earlier, Observed seen) {
-        return Plan.between(work.desired(), seen, earlier.wanted(), earlier.onTheirWay()::contains);
+    /** What is found there is there, whether it was read yet or not. */
+    private static Plan plan(ChangedObjects work, Overtaking.Found earlier, Observed seen, Found found) {
+        return Plan.between(
+                work.desired(),
+                seen,
+                earlier.wanted(),
+                key -> earlier.onTheirWay().contains(key)
+                        || (found.remoteIds().containsKey(key) && seen.find(key).isEmpty()));
     }
 
-    private static String linking(Account account) {
-        return "link account " + account.userName();
+    private static String linking(ObjectKey key, Model model) {
+        return key.type() == ObjectKey.Type.ACCOUNT
+                ? "link account "
+                        + model.table(Kind.ACCOUNT).get(Id.of(key.id())).userName()
+                : "link group " + model.table(Kind.BINDING).get(Id.of(key.id())).group();
     }
 
     /**
@@ -199,11 +209,10 @@ public class JobPlanner {
                     found.seen(tenant.id(), model, observations, work.fields().keySet());
             Overtaking.Found earlier = overtaking.look(tenant.id(), work.fields());
             superseded.addAll(earlier.superseded());
-            Plan plan = plan(work, earlier, seen);
-            SortedMap<Account, String> links = found.in(tenant.id(), model);
-            links.forEach((account, remoteId) -> {
-                ObjectKey key = ObjectKey.account(account.id());
-                StepRow row = row(tenant, StepRow.Kind.LINK, key, linking(account), key + " " + remoteId);
+            Plan plan = plan(work, earlier, seen, found);
+            SortedMap<ObjectKey, String> links = found.in(tenant.id(), model);
+            links.forEach((key, remoteId) -> {
+                StepRow row = row(tenant, StepRow.Kind.LINK, key, linking(key, model), key + " " + remoteId);
                 row.makes = true;
             });
             for (Step step : plan.steps()) {

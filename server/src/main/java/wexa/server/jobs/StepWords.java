@@ -10,6 +10,7 @@ import wexa.core.consistency.Observed;
 import wexa.core.consistency.Step;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Group;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -93,6 +94,7 @@ final class StepWords {
                 "group "
                         + model.find(Kind.GROUP, id)
                                 .map(fact -> ((Group) fact).name())
+                                .or(() -> model.find(Kind.BINDING, id).map(fact -> ((Binding) fact).group()))
                                 .orElse("");
             case ROLE ->
                 "role "

@@ -92,13 +92,15 @@ class AccessViews {
         Usability usability = Usability.of(model, person, tenant.id(), at);
         Optional<ObservedAccess> observed = usability
                 .account()
-                .filter(account -> tenant.can(Capability.ASSIGNMENTS))
+                .filter(account -> tenant.can(Capability.ASSIGNMENTS)
+                        || !ObservedAccess.groups(tenant, model).isEmpty())
                 .map(account -> ObjectKey.account(account.id()))
                 .map(key -> new ObservedAccess(
-                        observations.of(tenant.id(), List.of(key)),
+                        observations.of(tenant.id(), ObservedAccess.lookedAt(key, tenant, model)),
                         observations.reaching(tenant.id(), key),
                         key,
-                        ObservedAccess.areaParents(model, tenant),
+                        tenant,
+                        preview.index(),
                         at));
         List<AccessView.LineView> lines = new ArrayList<>();
         for (Optional<Id<Area>> area : areasOf(tenant, before, after, model)) {

@@ -73,7 +73,7 @@ class WhyViews {
                         .toList(),
                 expected(ways, usability, question),
                 due(preview, question),
-                read(model, question, usability, area, preview.now()),
+                read(preview.index(), question, usability, area, preview.now()),
                 freshness.flatMap(Freshness::doneAt).orElse(null),
                 proof.map(one -> one.permitted() ? "YES" : "NO").orElse("NOT_ASKED"),
                 proof.map(Proofs.Proof::reason).orElse(""),
@@ -131,16 +131,18 @@ class WhyViews {
                 .orElse(permission.toString());
     }
 
-    private String read(Model model, Question question, Usability usability, Optional<String> area, Instant at) {
+    private String read(AccessIndex index, Question question, Usability usability, Optional<String> area, Instant at) {
         if (usability.account().isEmpty()) {
             return "NO_ACCOUNT";
         }
+        Model model = index.model();
         ObjectKey key = ObjectKey.account(usability.account().get().id());
         ObservedAccess observed = new ObservedAccess(
-                observations.of(question.tenant().id(), List.of(key)),
+                observations.of(question.tenant().id(), ObservedAccess.lookedAt(key, question.tenant(), model)),
                 observations.reaching(question.tenant().id(), key),
                 key,
-                ObservedAccess.areaParents(model, question.tenant()),
+                question.tenant(),
+                index,
                 at);
         return observed.holds(question.permission().toString(), area) ? "YES" : "NO";
     }

@@ -12,8 +12,12 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wexa.core.consistency.DesiredState;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.consistency.TenantObject;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Environment;
 import wexa.core.model.Kind;
@@ -26,6 +30,7 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
 import wexa.server.problems.Problem;
+import wexa.server.readings.Observations;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -38,17 +43,22 @@ import wexa.server.wiring.BusinessClock;
 @UseCases
 public class RolePlaces {
     private final SnapshotStore snapshots;
+    private final Observations observations;
     private final BusinessClock clock;
 
-    RolePlaces(SnapshotStore snapshots, BusinessClock clock) {
+    RolePlaces(SnapshotStore snapshots, Observations observations, BusinessClock clock) {
         this.snapshots = snapshots;
+        this.observations = observations;
         this.clock = clock;
     }
 
     /**
      * A tenant in which a role can be given.
      *
-     * @param isManaged whether roles given here are carried to it
+     * @param isManaged whether the role is carried to it where it is given there, or at least at some area
+     * @param isWritten whether it takes roles and assignments, so that the role needs no group there
+     * @param takesGroups whether the role can be written as a group there
+     * @param groups in which groups there the role is written
      * @param here people who have the role without an area
      */
     public record PlaceTenant(
@@ -57,9 +67,28 @@ public class RolePlaces {
             int colour,
             boolean isTraining,
             boolean isManaged,
+            boolean isWritten,
+            boolean takesGroups,
             boolean needsArea,
             int here,
+            List<BoundGroup> groups,
             List<PlaceArea> areas) {}
+
+    /**
+     * A group of a tenant in which the role is written, everywhere or at an area and below it.
+     *
+     * @param isFound whether the tenant had it before
+     * @param members how many should be in it
+     * @param there how many were in it when the tenant was last read; none if it was not there
+     */
+    public record BoundGroup(
+            UUID binding,
+            String name,
+            @Nullable UUID areaId,
+            @Nullable String area,
+            boolean isFound,
+            int members,
+            @Nullable Integer there) {}
 
     /**
      * An area, each after the one that it is in.
@@ -82,8 +111,40 @@ public class RolePlaces {
         return model.tenants().stream()
                 .filter(tenant -> apps.contains(model.appOf(tenant).key()))
                 .sorted(Comparator.comparingInt(Tenant::colour))
-                .map(tenant -> new Counting(snapshot, role, tenant, clock.now()).view())
+                .map(tenant -> new Counting(snapshot, role, tenant, clock.now()).view(groups(snapshot, role, tenant)))
                 .toList();
+    }
+
+    /** Costs the assignments of the role. */
+    private List<BoundGroup> groups(Snapshot snapshot, Role role, Tenant tenant) {
+        Model model = snapshot.model();
+        DesiredState desired = new DesiredState(model, snapshot.index(), tenant, clock.now());
+        return Binding.in(tenant.id(), model).stream()
+                .filter(binding -> binding.role().equals(role.id()))
+                .map(binding -> {
+                    ObjectKey key = ObjectKey.group(binding.id());
+                    return new BoundGroup(
+                            binding.id().value(),
+                            binding.group(),
+                            binding.area().map(Id::value).orElse(null),
+                            binding.area()
+                                    .flatMap(model.table(Kind.AREA)::find)
+                                    .map(Area::name)
+                                    .orElse(null),
+                            binding.found().isPresent(),
+                            desired.find(key, Optional.empty())
+                                    .map(RolePlaces::members)
+                                    .orElse(0),
+                            observations
+                                    .find(tenant.id(), key)
+                                    .map(seen -> members(seen.state()))
+                                    .orElse(null));
+                })
+                .toList();
+    }
+
+    private static int members(TenantObject state) {
+        return state instanceof TenantObject.GroupState group ? group.members().size() : 0;
     }
 
     /** Counts who has something at each area of one tenant. Costs the tenant's assignments and the members of its groups. */
@@ -104,7 +165,7 @@ public class RolePlaces {
             this.at = at;
         }
 
-        PlaceTenant view() {
+        PlaceTenant view(List<BoundGroup> groups) {
             for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
                 if (one.effective(model).filter(window -> window.contains(at)).isPresent()) {
                     (one.role().equals(role.id()) ? here : others)
@@ -123,9 +184,12 @@ public class RolePlaces {
                     model.title(tenant),
                     tenant.colour(),
                     tenant.environment() == Environment.TRAINING,
+                    tenant.can(Capability.ASSIGNMENTS) || !groups.isEmpty(),
                     tenant.can(Capability.ASSIGNMENTS),
+                    tenant.can(Capability.GROUPS),
                     model.appOf(tenant).needsArea(),
                     count(here, Optional.empty()),
+                    groups,
                     views);
         }
 

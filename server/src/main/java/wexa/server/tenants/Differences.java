@@ -138,7 +138,7 @@ public class Differences {
             SortedMap<ObjectKey, Difference> found) {
         Difference.of(key, wanted, seen)
                 .filter(difference -> difference.kind() != Difference.Kind.SAME)
-                .filter(difference -> !isEmergency(snapshot, key))
+                .filter(difference -> !isEmergency(snapshot, key) && !DesiredState.isReleased(key, snapshot.model()))
                 .ifPresent(difference -> found.put(key, difference));
     }
 

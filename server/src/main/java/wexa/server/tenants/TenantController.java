@@ -29,6 +29,12 @@ class TenantController {
         return tenants.page(actor, id);
     }
 
+    /** Groups there that are nobody's: a role can be written as one. */
+    @GetMapping("/{id}/groups")
+    List<TenantViews.GroupThere> groups(Actor actor, @PathVariable UUID id) {
+        return tenants.groups(actor, id);
+    }
+
     @PostMapping("/{id}/readings")
     TenantViews.TenantPage read(Actor actor, @PathVariable UUID id) {
         return tenants.read(actor, id);

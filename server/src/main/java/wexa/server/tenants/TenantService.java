@@ -1,6 +1,7 @@
 package wexa.server.tenants;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -13,6 +14,7 @@ import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
@@ -118,7 +120,46 @@ public class TenantService {
                 tenant.userNameRule().name(),
                 areas(snapshot.model(), tenant),
                 found.stream().map(Differences::words).toList(),
-                unknown(tenant));
+                unknown(tenant),
+                written(snapshot.model(), tenant));
+    }
+
+    private static List<TenantViews.WrittenRole> written(Model model, Tenant tenant) {
+        return Binding.in(tenant.id(), model).stream()
+                .map(binding -> new TenantViews.WrittenRole(
+                        binding.role().value(),
+                        model.roles().get(binding.role()).name(),
+                        binding.group(),
+                        binding.area()
+                                .flatMap(model.table(Kind.AREA)::find)
+                                .map(Area::name)
+                                .orElse(null)))
+                .sorted(Comparator.comparing(TenantViews.WrittenRole::name))
+                .toList();
+    }
+
+    /** The groups there that Wexa does not write, as they were last read. */
+    @Requires(value = Act.LOOK, over = Over.SEEN_TENANT)
+    public List<TenantViews.GroupThere> groups(Actor actor, UUID id) {
+        Snapshot snapshot = snapshots.current();
+        Tenant tenant = tenant(snapshot, id);
+        List<TenantViews.GroupThere> groups = new ArrayList<>();
+        observations
+                .strangers(tenant.id(), ObjectKey.Type.GROUP)
+                .forEach(one -> groups.add(there(one.remoteId(), (TenantObject.GroupState) one.state())));
+        // left to the tenant, and known by the id that they had
+        snapshot.model().table(Kind.BINDING).by(Binding.BY_TENANT, tenant.id()).stream()
+                .filter(Binding::isReleased)
+                .forEach(binding -> observations
+                        .find(tenant.id(), ObjectKey.group(binding.id()))
+                        .ifPresent(seen -> groups.add(there(seen.remoteId(), (TenantObject.GroupState) seen.state()))));
+        groups.sort(Comparator.comparing(TenantViews.GroupThere::name));
+        return groups;
+    }
+
+    private static TenantViews.GroupThere there(String remoteId, TenantObject.GroupState group) {
+        return new TenantViews.GroupThere(
+                remoteId, group.name(), group.members().size());
     }
 
     /** Reads the tenant now, and answers with its page as it is after. */

@@ -56,7 +56,15 @@ public final class TenantViews {
             String userNameRule,
             List<AreaView> areas,
             List<DifferenceView> differences,
-            List<UnknownView> unknown) {}
+            List<UnknownView> unknown,
+            List<WrittenRole> written) {}
+
+    /** A role that is written as a group, everywhere in the tenant or at an area and below it. */
+    public record WrittenRole(
+            UUID role, String name, String group, @Nullable String area) {}
+
+    /** A group that Wexa does not write, with the tenant's own id. */
+    public record GroupThere(String remoteId, String name, int members) {}
 
     /** An area, indented by its depth, with how many people should be able to do something right there. */
     public record AreaView(String key, String name, int depth, int assignments) {}

@@ -210,7 +210,7 @@ class ApprovalTest {
         Answer refused = cast.tove.send("PUT", "/api/v1/approval-policy", policy);
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.body().toString()).contains("mostPeople");
-        policy.put("mostPeople", 100);
+        policy.put("mostPeople", 250);
         assertThat(runa.send("PUT", "/api/v1/approval-policy", policy).status()).isEqualTo(403);
         assertThat(cast.tove.send("PUT", "/api/v1/approval-policy", policy).status())
                 .isEqualTo(204);

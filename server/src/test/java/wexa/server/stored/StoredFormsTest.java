@@ -78,7 +78,10 @@ class StoredFormsTest {
     @Test
     void factsOfVersionFourHaveRolesInUseAndNoSensitivity() throws IOException {
         List<Fact> old = forms.readModel(golden("facts-v4.json"));
-        List<Fact> today = forms.readModel(golden("facts-v5.json"));
+        // bindings came later
+        List<Fact> today = forms.readModel(golden("facts-v5.json")).stream()
+                .filter(fact -> Kind.of(fact) != Kind.BINDING)
+                .toList();
         assertThat(old).hasSameSizeAs(today);
         for (int place = 0; place < old.size(); place++) {
             switch (old.get(place)) {

@@ -1,0 +1,92 @@
+package wexa.core.binding;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import wexa.core.change.Form;
+import wexa.core.change.Values;
+import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Model;
+import wexa.core.model.Role;
+import wexa.core.model.Subject;
+import wexa.core.room.Marks;
+import wexa.core.room.Objects;
+import wexa.core.room.Room;
+import wexa.core.room.Scopes;
+import wexa.core.room.Subjects;
+import wexa.core.room.WayBack;
+import wexa.core.value.Window;
+
+/** In which group of a tenant a role is written. */
+public final class BindingRoom implements Room<Binding> {
+    @Override
+    public Kind<Binding> kind() {
+        return Kind.BINDING;
+    }
+
+    @Override
+    public List<Window> windows(Binding binding, Model model) {
+        return List.of();
+    }
+
+    @Override
+    public void marks(Binding binding, Model model, Marks to) {
+        // groups that nobody is in are written, too
+        given(binding, model).forEach(subject -> Subjects.mark(subject, to));
+        to.history(binding.role());
+        to.history(binding.tenant());
+    }
+
+    @Override
+    public void objects(Binding binding, Model model, Objects to) {
+        to.binding(binding);
+    }
+
+    /** Whoever has the role in the tenant comes into the group there, or goes out of it. */
+    @Override
+    public void scope(Binding binding, Model model, Scopes to) {
+        to.tenant(binding.tenant());
+        given(binding, model).forEach(to::subject);
+    }
+
+    /** Whom the role is given to in the tenant. Costs the assignments of the role. */
+    private static List<Subject> given(Binding binding, Model model) {
+        return Stream.concat(
+                        model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, binding.role()).stream()
+                                .filter(assignment -> assignment.tenant().equals(binding.tenant()))
+                                .map(Assignment::subject),
+                        model.table(Kind.MAPPING).by(Mapping.BY_TENANT, binding.tenant()).stream()
+                                .filter(mapping -> mapping.role().equals(binding.role()))
+                                .map(mapping -> new Subject.OfGroup(mapping.directoryGroup())))
+                .distinct()
+                .toList();
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(BindingForms.MAKE, BindingForms.EDIT, BindingForms.END);
+    }
+
+    @Override
+    public Values values(Binding binding) {
+        return BindingForms.values(binding);
+    }
+
+    /** A group that was left to the tenant is taken up again. */
+    @Override
+    public Optional<WayBack> changingBack(Binding before, Binding after, Instant now) {
+        return Optional.of(
+                after.isReleased()
+                        ? new WayBack(BindingForms.MAKE, values(before), WayBack.Identity.SAME)
+                        : new WayBack(BindingForms.EDIT, values(before), WayBack.Identity.SAME));
+    }
+
+    @Override
+    public Optional<String> title(Binding binding, Model model) {
+        return model.roles().find(binding.role()).map(Role::name).map(role -> role + " as “" + binding.group() + "”");
+    }
+}

@@ -1,0 +1,5 @@
+/** How roles are written in tenants. */
+@NullMarked
+package wexa.core.binding;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,33 @@
+import type { Schemas } from "../api/client";
+import { count } from "../ui/words";
+
+/** How a role is written in a tenant, in words. */
+export function writtenWords(
+  tenant: Pick<Schemas["PlaceTenant"], "isWritten" | "takesGroups" | "groups" | "areas">,
+): string {
+  if (tenant.groups.length > 0) {
+    return tenant.isWritten
+      ? "By roles and assignments, but for these"
+      : tenant.areas.length === 0
+        ? ""
+        : "Not managed at other areas";
+  }
+  if (tenant.isWritten) {
+    return "By roles and assignments";
+  }
+  return tenant.takesGroups
+    ? "Not managed: nothing is sent there until it is written as a group"
+    : "Not managed: the tenant takes no roles and no groups";
+}
+
+/** Who should be in a group of a tenant, and who was when it was read. */
+export function boundWords(group: Pick<Schemas["BoundGroup"], "members" | "there" | "isFound">): string {
+  const should = count(group.members, "member");
+  const there =
+    group.there === undefined || group.there === null
+      ? "not there when last read"
+      : group.there === group.members
+        ? "as last read"
+        : `${group.there} when last read`;
+  return `${should}, ${there}${group.isFound ? " · it was there before" : ""}`;
+}
