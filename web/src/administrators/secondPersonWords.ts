@@ -11,5 +11,5 @@ export function secondPersonWords(
     `changes the access of more than ${count(policy.mostPeople, "person", "people")}`,
   ].filter((one) => one !== "");
   const last = what.pop() ?? "";
-  return `A draft that ${what.length === 0 ? last : `${what.join(", ")} or ${last}`} needs another administrator's approval, who neither worked on it nor gains by it.`;
+  return `A draft that ${what.length === 0 ? last : `${what.join(", ")} or ${last}`} needs the approval of another administrator, one who neither worked on it nor gains by it.`;
 }

@@ -77,7 +77,8 @@ function Ask({ draft, digest, approval }: Props) {
         Ask for approval
       </button>
       <p className="w-full text-sm text-soft">
-        It goes to the Desk of {approval.approvers.join(", ")}. One of them is enough.
+        It goes to the Desk of {approval.approvers.join(", ")}.
+        {approval.approvers.length > 1 && " One of them is enough."}
       </p>
       <Told error={ask.error} />
     </form>
