@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, Navigate, Outlet, useNavigate, useParams, useRouterState, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
+import { toggled } from "../api/fields";
 import { peopleQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { VirtualList } from "../ui/list";
@@ -11,6 +12,11 @@ import { statusOf } from "./status";
 
 type Row = Schemas["PersonRow"];
 
+/** They stand in the address of the next page. */
+const MOST_CHOSEN = 100;
+
+const MOST_COMPARED = 5;
+
 export function PeoplePage() {
   const navigate = useNavigate();
   const { q } = useSearch({ from: "/people" });
@@ -18,6 +24,8 @@ export function PeoplePage() {
   const [typed, setTyped] = useState(q ?? "");
   const people = useQuery(peopleQuery(q ?? ""));
   const mayPrepare = useMay("PREPARE");
+  // whom an act for several is for; none where nobody is being chosen
+  const [chosen, setChosen] = useState<readonly string[]>();
   // whoever is most urgent stands first, and is shown until somebody else is chosen
   const first = people.data?.people[0];
   // on the way to another place this list is still drawn, and must not lead back
@@ -55,13 +63,26 @@ export function PeoplePage() {
               </Link>
             </div>
           )}
+          {mayPrepare && people.data !== undefined && (
+            <Selection
+              chosen={chosen}
+              shown={people.data.people.map((row) => row.id)}
+              onChoose={(next) => setChosen(next)}
+            />
+          )}
         </div>
         <Read of={people} what="people">
           {(data) =>
             data.people.length === 0 ? (
               <Empty title="Nobody is called that.">Try fewer letters, a job or a unit.</Empty>
             ) : (
-              <List rows={data.people} openId={id} />
+              <List
+                rows={data.people}
+                openId={id}
+                {...(chosen === undefined
+                  ? {}
+                  : { chosen, onToggle: (one: string) => setChosen(toggled(chosen, one).slice(0, MOST_CHOSEN)) })}
+              />
             )
           }
         </Read>
@@ -81,7 +102,70 @@ export function PeoplePage() {
   );
 }
 
-function List({ rows, openId }: { rows: Row[]; openId: string | undefined }) {
+/** Choosing several people, and what can be done with them at once. */
+function Selection({
+  chosen,
+  shown,
+  onChoose,
+}: {
+  chosen: readonly string[] | undefined;
+  shown: readonly string[];
+  onChoose: (next: readonly string[] | undefined) => void;
+}) {
+  if (chosen === undefined) {
+    return (
+      <button type="button" className="btn btn-ghost btn-xs mt-1.5" onClick={() => onChoose([])}>
+        Choose several
+      </button>
+    );
+  }
+  return (
+    <div className="mt-2" role="group" aria-label="People chosen">
+      <div className="flex items-center gap-2">
+        <b className="flex-1 text-sm">{count(chosen.length, "person", "people")} chosen</b>
+        <button
+          type="button"
+          className="btn btn-xs"
+          onClick={() => onChoose([...new Set([...chosen, ...shown])].slice(0, MOST_CHOSEN))}
+        >
+          All shown
+        </button>
+        <button type="button" className="btn btn-xs" onClick={() => onChoose(undefined)}>
+          Done
+        </button>
+      </div>
+      {chosen.length === MOST_CHOSEN && <p className="mt-1 text-sm text-soft">{MOST_CHOSEN} at once at most.</p>}
+      {chosen.length > 0 && (
+        <div className="mt-1.5 flex gap-2">
+          <Link
+            to="/roles/give"
+            search={{ to: chosen.map((one) => `person:${one}`) }}
+            className="btn btn-primary btn-xs"
+          >
+            Give a role
+          </Link>
+          {chosen.length > 1 && chosen.length <= MOST_COMPARED && (
+            <Link to="/roles/compare" search={{ of: chosen.map((one) => `person:${one}`) }} className="btn btn-xs">
+              Compare
+            </Link>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function List({
+  rows,
+  openId,
+  chosen,
+  onToggle,
+}: {
+  rows: Row[];
+  openId: string | undefined;
+  chosen?: readonly string[];
+  onToggle?: (id: string) => void;
+}) {
   const navigate = useNavigate();
   const session = useSession();
   const now = useNow();
@@ -97,27 +181,38 @@ function List({ rows, openId }: { rows: Row[]; openId: string | undefined }) {
       {(row) => {
         const note = statusOf(row, session.zone, now);
         return (
-          <Link
-            to="/people/$id"
-            params={{ id: row.id }}
-            search={(before) => before}
-            className="row-hover flex h-full items-center gap-2 px-3.5"
-            activeProps={{ className: "bg-chosen shadow-[inset_4px_0_var(--color-primary)]" }}
-          >
-            <span className="min-w-0 flex-1">
-              <b className="block truncate font-semibold">{row.name}</b>
-              <span className="block truncate text-sm text-soft">
-                {[row.job, row.unit].filter((part) => part !== "").join(", ")}
-              </span>
-            </span>
-            {note !== "" && (
-              <span
-                className={`shrink-0 text-xs ${row.standing === "LEFT" || row.standing === "PAUSED" ? "text-soft" : "font-semibold"}`}
-              >
-                {note}
-              </span>
+          <div className="flex h-full items-center">
+            {onToggle !== undefined && (
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm ml-3 shrink-0"
+                aria-label={`Choose ${row.name}`}
+                checked={chosen?.includes(row.id) === true}
+                onChange={() => onToggle(row.id)}
+              />
             )}
-          </Link>
+            <Link
+              to="/people/$id"
+              params={{ id: row.id }}
+              search={(before) => before}
+              className="row-hover flex h-full min-w-0 flex-1 items-center gap-2 px-3.5"
+              activeProps={{ className: "bg-chosen shadow-[inset_4px_0_var(--color-primary)]" }}
+            >
+              <span className="min-w-0 flex-1">
+                <b className="block truncate font-semibold">{row.name}</b>
+                <span className="block truncate text-sm text-soft">
+                  {[row.job, row.unit].filter((part) => part !== "").join(", ")}
+                </span>
+              </span>
+              {note !== "" && (
+                <span
+                  className={`shrink-0 text-xs ${row.standing === "LEFT" || row.standing === "PAUSED" ? "text-soft" : "font-semibold"}`}
+                >
+                  {note}
+                </span>
+              )}
+            </Link>
+          </div>
         );
       }}
     </VirtualList>

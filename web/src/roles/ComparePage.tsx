@@ -3,7 +3,7 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { peopleQuery } from "../api/queries";
-import { compareQuery, rolesQuery } from "../api/roleQueries";
+import { compareQuery, rolesQuery, setsQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { Picker } from "../ui/picker";
 import { Empty, Read } from "../ui/states";
@@ -40,6 +40,7 @@ export function ComparePage() {
 function Add({ of, onAdd }: { of: readonly string[]; onAdd: (one: string) => void }) {
   const [typed, setTyped] = useState("");
   const roles = useQuery(rolesQuery);
+  const sets = useQuery(setsQuery());
   const people = useQuery({ ...peopleQuery(typed), enabled: typed.length > 0 });
   const choices = [
     ...(roles.data ?? []).map((one) => ({
@@ -47,6 +48,12 @@ function Add({ of, onAdd }: { of: readonly string[]; onAdd: (one: string) => voi
       name: one.name,
       note: one.description,
       source: "Roles",
+    })),
+    ...(sets.data ?? []).map((one) => ({
+      id: `set:${one.id}`,
+      name: one.name,
+      note: one.description,
+      source: "Permission sets",
     })),
     ...(people.data?.people ?? []).slice(0, 20).map((one) => ({
       id: `person:${one.id}`,
@@ -60,7 +67,7 @@ function Add({ of, onAdd }: { of: readonly string[]; onAdd: (one: string) => voi
       <Picker
         label="Add to the comparison"
         hideLabel
-        placeholder={of.length === 0 ? "Find a role or a person" : "Add another role or person"}
+        placeholder={of.length === 0 ? "Find a role, a permission set or a person" : "Add another one"}
         choices={choices}
         onType={setTyped}
         onPick={onAdd}
@@ -72,14 +79,19 @@ function Add({ of, onAdd }: { of: readonly string[]; onAdd: (one: string) => voi
 /** One alone cannot be compared; it is named until another joins it. */
 function Chosen({ of, onRemove }: { of: readonly string[]; onRemove: (one: string) => void }) {
   const roles = useQuery(rolesQuery);
+  const sets = useQuery(setsQuery());
   const one = of[0];
   if (one === undefined) {
     return <Empty title="Nothing is chosen yet.">Add two to five.</Empty>;
   }
   return (
     <p className="mt-3">
-      <b>{roles.data?.find((role) => `role:${role.id}` === one)?.name ?? "One person"}</b>, and another one to compare
-      it with.{" "}
+      <b>
+        {roles.data?.find((role) => `role:${role.id}` === one)?.name ??
+          sets.data?.find((set) => `set:${set.id}` === one)?.name ??
+          "One person"}
+      </b>
+      , and another one to compare it with.{" "}
       <button type="button" className="btn btn-xs" onClick={() => onRemove(one)}>
         Remove
       </button>

@@ -1,10 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
+import { useState } from "react";
 import { entry, newId, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { conflictsQuery } from "../api/roleQueries";
 import { EndButton } from "../changes/EndButton";
-import { useMay } from "../session/hooks";
+import { useMay, useSession } from "../session/hooks";
+import { lastDay } from "../ui/dates";
+import { DayInput } from "../ui/dayInput";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { ConflictEditor } from "./ConflictEditor";
@@ -29,6 +32,9 @@ export function ConflictsPage() {
         <>
           <div className="flex items-start gap-2">
             <h1 className="flex-1">Conflict rules</h1>
+            <a className="btn btn-sm" href="/api/v1/roles/conflicts/csv" download>
+              CSV
+            </a>
             {mayPrepare && (
               <button
                 type="button"
@@ -149,24 +155,138 @@ function Met({ rule, isDrafted = false }: { rule: Conflict; isDrafted?: boolean 
         </p>
       ) : (
         <>
-          <p className="font-semibold text-error">
-            ▲ {isDrafted && "With this draft "}
+          <p className={`font-semibold ${rule.excepted < met ? "text-error" : ""}`}>
+            {rule.excepted < met && "▲ "}
+            {isDrafted && "With this draft "}
             {count(met, "person has", "people have")} both{!isDrafted && " now"}
+            {rule.excepted > 0 && `, ${rule.excepted} of them by an exception`}
           </p>
           <ul className="mt-1">
             {rule.met.map((one) => (
-              <li key={one.person} className="flex min-h-7 flex-wrap items-center gap-x-2">
-                <Link to="/people/$id" params={{ id: one.person }} className="font-semibold hover:underline">
-                  {one.name}
-                </Link>
-                <span className="text-soft">{one.where}</span>
-              </li>
+              <MetLine key={one.person} rule={rule} met={one} />
             ))}
           </ul>
           {rule.moreMet > 0 && <p className="text-soft">and {rule.moreMet} more</p>}
         </>
       )}
     </div>
+  );
+}
+
+/** One person in conflict, who can be excepted for a while; and who is, until when and with what control. */
+function MetLine({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }) {
+  const session = useSession();
+  const mayPrepare = useMay("PREPARE");
+  const draft = useOpenDraft();
+  const [isOpen, setOpen] = useState(false);
+  const drafted = draft?.entries.some(
+    (one) =>
+      one.form === "conflict-exception.make" &&
+      one.fields.person === met.person &&
+      one.fields["conflict-rule"] === rule.id,
+  );
+  return (
+    <li className="py-0.5">
+      <div className="flex min-h-7 flex-wrap items-center gap-x-2">
+        <Link to="/people/$id" params={{ id: met.person }} className="font-semibold hover:underline">
+          {met.name}
+        </Link>
+        <span className="text-soft">{met.where}</span>
+        <span className="ml-auto">
+          {met.exception ? (
+            <EndButton
+              draft={`End the exception of ${met.name}`}
+              entry={entry("conflict-exception.end", { "conflict-exception": met.exception.id })}
+              label={`End the exception of ${met.name} from ${rule.name}`}
+              words="End exception"
+            />
+          ) : drafted === true ? (
+            <span className="text-sm font-semibold text-primary">exception in the draft</span>
+          ) : (
+            mayPrepare &&
+            !isOpen && (
+              <button
+                type="button"
+                className="btn btn-xs"
+                aria-label={`Except ${met.name} from ${rule.name}`}
+                onClick={() => setOpen(true)}
+              >
+                Except…
+              </button>
+            )
+          )}
+        </span>
+      </div>
+      {met.exception && (
+        <p className="text-sm text-soft">
+          Excepted until {lastDay(met.exception.until, session.zone)}: {met.exception.reason} · Instead:{" "}
+          {met.exception.control}
+        </p>
+      )}
+      {isOpen && <Except rule={rule} met={met} onDone={() => setOpen(false)} />}
+    </li>
+  );
+}
+
+function Except({ rule, met, onDone }: { rule: Conflict; met: Conflict["met"][number]; onDone: () => void }) {
+  const { act, isPending, error } = useAct();
+  const [until, setUntil] = useState("");
+  const [because, setBecause] = useState("");
+  const [control, setControl] = useState("");
+  const isWhole = until !== "" && because.trim() !== "" && control.trim() !== "";
+  return (
+    <form
+      className="mt-1 mb-2 flex flex-wrap items-end gap-3 border-t border-line pt-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        act(
+          `Except ${met.name} from ${rule.name}`,
+          entry("conflict-exception.make", {
+            id: newId(),
+            person: met.person,
+            "conflict-rule": rule.id,
+            until,
+            because: because.trim(),
+            control: control.trim(),
+          }),
+        );
+        onDone();
+      }}
+    >
+      <div className="w-40">
+        <label htmlFor={`until-${met.person}`} className="block text-xs font-semibold text-soft">
+          Last day, within a year
+        </label>
+        <DayInput id={`until-${met.person}`} label="Last day" value={until} onKeep={setUntil} />
+      </div>
+      <Line label="Reason" value={because} onChange={setBecause} />
+      <Line label="Compensating control" value={control} onChange={setControl} />
+      <button type="submit" className="btn btn-primary btn-sm" disabled={!isWhole || isPending}>
+        Add to the draft
+      </button>
+      <button type="button" className="btn btn-ghost btn-sm" onClick={onDone}>
+        Cancel
+      </button>
+      <p className="w-full text-sm text-soft">
+        Another administrator has to approve it. The control says what keeps the risk low meanwhile, such as who checks
+        what and when.
+      </p>
+      <Told error={error} />
+    </form>
+  );
+}
+
+function Line({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <label className="min-w-56 flex-1 text-xs font-semibold text-soft">
+      {label}
+      <input
+        className="input mt-0.5 h-8 w-full font-normal text-base-content"
+        maxLength={500}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+    </label>
   );
 }
 

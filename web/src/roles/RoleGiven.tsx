@@ -1,7 +1,9 @@
 import { Link } from "@tanstack/react-router";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { entry, newId, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
+import { rolePlacesQuery } from "../api/roleQueries";
 import { useMay, useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { DayInput } from "../ui/dayInput";
@@ -41,10 +43,10 @@ export function RoleGiven({ page }: { page: Page }) {
       {inert.length > 0 && (
         <p className="mt-1">
           <b className="text-error">▲ {count(inert.length, "assignment grants", "assignments grant")} nothing</b>, for
-          want of an area: give the role at an area, and end the one without.
+          want of an area: choose them below, and set an area.
         </p>
       )}
-      {mayPrepare && page.given.length > 1 && (
+      {mayPrepare && page.given.length > 0 && (
         <Acts
           page={page}
           chosen={page.given.filter((one) => chosen.has(one.id))}
@@ -64,7 +66,7 @@ export function RoleGiven({ page }: { page: Page }) {
             given={one}
             name={page.role.name}
             isChosen={chosen.has(one.id)}
-            {...(mayPrepare && page.given.length > 1 ? { onToggle: () => toggle(one.id) } : {})}
+            {...(mayPrepare ? { onToggle: () => toggle(one.id) } : {})}
           />
         ))}
         {page.moreGiven > 0 && <li className="px-3 py-1 text-soft">and {page.moreGiven} more</li>}
@@ -149,6 +151,11 @@ function Acts({
 }) {
   const { act, isPending, error } = useAct();
   const [until, setUntil] = useState("");
+  const [area, setArea] = useState("");
+  const places = useQuery(rolePlacesQuery(page.role.id));
+  const tenants = new Set(chosen.map((one) => one.tenantId));
+  // areas are those of one tenant
+  const areas = tenants.size === 1 ? (places.data?.find((one) => tenants.has(one.id))?.areas ?? []) : [];
   const put = (form: "assignment.end" | "assignment.edit", fields: Record<string, string>) => {
     act(
       `${page.role.name}: ${count(chosen.length, "assignment")}`,
@@ -178,6 +185,31 @@ function Acts({
           >
             Set as last day
           </button>
+          {areas.length > 0 && (
+            <>
+              <select
+                aria-label="Another area"
+                className="select h-8 w-44"
+                value={area}
+                onChange={(event) => setArea(event.target.value)}
+              >
+                <option value="">Another area</option>
+                {areas.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.name}
+                  </option>
+                ))}
+              </select>
+              <button
+                type="button"
+                className="btn btn-xs"
+                disabled={!areas.some((one) => one.id === area) || isPending}
+                onClick={() => put("assignment.edit", { area })}
+              >
+                Set as area
+              </button>
+            </>
+          )}
         </>
       )}
       <Told error={error} />

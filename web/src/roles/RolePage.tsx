@@ -1,8 +1,10 @@
 import { Link, useParams } from "@tanstack/react-router";
+import { useState } from "react";
 import { useMay } from "../session/hooks";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { CompositionGrid } from "./CompositionGrid";
+import { Replace } from "./Replace";
 import { RoleGiven } from "./RoleGiven";
 import { RoleWritten } from "./RoleWritten";
 import { sensitivityWord, stageWords } from "./roleWords";
@@ -12,6 +14,7 @@ export function RolePage() {
   const { id } = useParams({ from: "/roles/$id" });
   const role = useRole(id);
   const mayPrepare = useMay("PREPARE");
+  const [isReplacing, setReplacing] = useState(false);
   return (
     <Read of={role} what="the role">
       {(data) => (
@@ -24,6 +27,16 @@ export function RolePage() {
             <Link to="/roles/compare" search={{ of: [`role:${id}`] }} className="btn btn-sm">
               Compare
             </Link>
+            {mayPrepare && data.given.length > 0 && (
+              <button
+                type="button"
+                className="btn btn-sm"
+                aria-expanded={isReplacing}
+                onClick={() => setReplacing(!isReplacing)}
+              >
+                Replace
+              </button>
+            )}
             {mayPrepare && (
               <Link to="/roles/$id/copy" params={{ id }} className="btn btn-sm">
                 Start another
@@ -35,6 +48,7 @@ export function RolePage() {
               </Link>
             )}
           </div>
+          {isReplacing && <Replace role={id} name={data.role.name} onDone={() => setReplacing(false)} />}
           <p className="text-soft">
             {[
               data.role.description,

@@ -116,10 +116,28 @@ function Line({ set }: { set: Row }) {
                 ))}
                 {set.reached > set.roles.length &&
                   `, and by them in ${count(set.reached - set.roles.length, "more role")}`}
+                {" · "}
+                {set.people === 0 ? "nobody has it" : `${count(set.people, "person has", "people have")} it`}
               </>
             )}
           </p>
         </div>
+        <Link
+          to="/roles/$id/lineage"
+          params={{ id: set.id }}
+          className="btn btn-xs"
+          aria-label={`Lineage of ${set.name}`}
+        >
+          Lineage
+        </Link>
+        <Link
+          to="/roles/compare"
+          search={{ of: [`set:${set.id}`] }}
+          className="btn btn-xs"
+          aria-label={`Compare ${set.name}`}
+        >
+          Compare
+        </Link>
         {mayPrepare && !set.isPreset && (
           <>
             <button

@@ -112,7 +112,7 @@ class RolesIT {
             browser.look("lineage");
             browser.link("To the role").click();
             browser.link("Compare").click();
-            browser.pick("Add another role or person", "water ch", "Water chemist");
+            browser.pick("Add another one", "water ch", "Water chemist");
             browser.sees("only Water chemist");
             browser.look("compare");
             browser.link("Roles").click();
@@ -170,6 +170,48 @@ class RolesIT {
             browser.button("Create and compose").click();
             browser.heading("Vet Harbour");
             browser.see(cell("Senior keeper Harbour gives Treatments: record"));
+        }
+    }
+
+    /** What is privileged waits for another administrator, from whoever drafts it to whoever approves and back. */
+    @Test
+    @Order(6)
+    void aSecondPersonApproves() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("Roles").click();
+            browser.link("Till lead").click();
+            browser.heading("Till lead");
+            browser.link("Give this role").click();
+            browser.pick("Add people and groups", "farah", "Farah Inchmore");
+            browser.see(By.xpath("//label[contains(., 'Till 1')]")).click();
+            browser.button("Add to the draft").click();
+            browser.sees("1 assignment in the draft");
+            browser.link("Review").click();
+            browser.sees("Needs the approval of another administrator.");
+            browser.type("Note to the approver", "Stands in at the kiosk");
+            browser.isAccessible("a draft that needs approval");
+            browser.button("Ask for approval").click();
+            browser.sees("Waits for the approval of another administrator.");
+        }
+        try (Browser browser = new Browser(stage.address(), folder.resolve("other"))) {
+            browser.signIn("runa", "lagoon-hall-2026");
+            browser.sees("Tove Lindqvist asks for your approval: Stands in at the kiosk");
+            browser.see(By.xpath("//li[contains(., 'asks for your approval')]//a[normalize-space(.)='Review']"))
+                    .click();
+            browser.sees("it gives privileged access to 1 person");
+            browser.button("Approve").click();
+            browser.sees("Approved by Runa Estering");
+        }
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.open("/");
+            browser.see(By.xpath("//li[contains(., 'Runa Estering approved it')]//a[normalize-space(.)='Apply']"))
+                    .click();
+            browser.sees("Approved. It can be applied");
+            browser.button("Apply").click();
+            browser.losesButton("Apply");
+            browser.link("Changes").click();
+            browser.sees("Till lead");
         }
     }
 }

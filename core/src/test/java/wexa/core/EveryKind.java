@@ -13,6 +13,7 @@ import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
 import wexa.core.model.Condition;
+import wexa.core.model.ConflictException;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
@@ -110,6 +111,10 @@ public final class EveryKind {
         effects.add(Effect.make(new Home(made.id(), Key.of("elsewhere"), "Elsewhere", Home.Sort.PARTNER)));
         effects.add(Effect.make(new Invitation(
                 made.id(), person.id(), Mail.of("asked@elsewhere.example"), RandomModel.NOW, Optional.empty())));
+        ConflictRule excepting = conflict(made);
+        effects.add(Effect.make(excepting));
+        effects.add(Effect.make(new ConflictException(
+                made.id(), excepting.id(), person.id(), made.window(), "winter rota", "a second pair of eyes")));
         effects.add(made.pick(made.bindings).ended());
         effects.add(Effect.make(new Binding(
                 made.id(),

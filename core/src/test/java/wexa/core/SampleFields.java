@@ -16,6 +16,7 @@ import wexa.core.change.Need;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.ConflictException;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
@@ -32,6 +33,7 @@ import wexa.core.value.Handle;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Mail;
+import wexa.core.value.Window;
 
 /** Fields of entries at random, for any form, on a model in which things are called like words of the grammar. */
 public final class SampleFields {
@@ -123,8 +125,16 @@ public final class SampleFields {
                 .forEach(person -> effects.add(Effect.make(new Invitation(
                         made.id(), person.id(), Mail.of("a@b.example"), RandomModel.NOW, Optional.empty()))));
         for (int place = 0; place < 2; place++) {
-            effects.add(Effect.make(new ConflictRule(
+            Id<ConflictRule> rule = made.id();
+            effects.add(Effect.make(new ConflictException(
                     made.id(),
+                    rule,
+                    made.people.get(place).id(),
+                    Window.of(RandomModel.NOW, RandomModel.NOW.plusSeconds(9_000_000)),
+                    "why",
+                    "how")));
+            effects.add(Effect.make(new ConflictRule(
+                    rule,
                     Key.of("rule-" + place),
                     "Rule",
                     "",

@@ -6,6 +6,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Path;
@@ -167,28 +168,41 @@ public final class Conflicts {
         return PersonSet.union(found);
     }
 
+    /** The paths by which the person comes to each side of a meeting. */
+    public record Ways(List<Path> one, List<Path> other) {}
+
+    /** Costs the person's paths. */
+    public Ways ways(Conflict meeting, Instant at) {
+        ConflictRule rule = model.table(Kind.CONFLICT_RULE).get(meeting.rule());
+        Ways ways = new Ways(new ArrayList<>(), new ArrayList<>());
+        for (Path path : index.paths(meeting.person(), at)) {
+            Conflict.Held place =
+                    new Conflict.Held(path.grant().tenant(), path.grant().area());
+            if (place.equals(meeting.one()) && meets(path, rule.one())) {
+                ways.one().add(path);
+            }
+            if (place.equals(meeting.other()) && meets(path, rule.other())) {
+                ways.other().add(path);
+            }
+        }
+        return ways;
+    }
+
     /**
      * By what the person comes to either side of a meeting: memberships, groups, grants, roles, and the accounts and seats
      * with which it can be used.
      */
     public Set<Id<? extends Fact>> sources(Conflict meeting, Instant at) {
-        ConflictRule rule = model.table(Kind.CONFLICT_RULE).get(meeting.rule());
         Set<Id<? extends Fact>> sources = new LinkedHashSet<>();
-        for (Path path : index.paths(meeting.person(), at)) {
-            Id<Tenant> tenant = path.grant().tenant();
-            Optional<Id<Area>> area = path.grant().area();
-            Conflict.Held place = new Conflict.Held(tenant, area);
-            boolean isOne = place.equals(meeting.one()) && meets(path, rule.one());
-            boolean isOther = place.equals(meeting.other()) && meets(path, rule.other());
-            if (isOne || isOther) {
-                path.memberships().forEach(link -> {
-                    sources.add(link.source());
-                    sources.add(link.group());
-                });
-                sources.add(path.grant().source());
-                sources.addAll(path.roles());
-            }
-        }
+        Ways ways = ways(meeting, at);
+        Stream.concat(ways.one().stream(), ways.other().stream()).forEach(path -> {
+            path.memberships().forEach(link -> {
+                sources.add(link.source());
+                sources.add(link.group());
+            });
+            sources.add(path.grant().source());
+            sources.addAll(path.roles());
+        });
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, meeting.person())) {
             if (account.tenant().equals(meeting.one().tenant())
                     || account.tenant().equals(meeting.other().tenant())) {

@@ -29,7 +29,8 @@ import wexa.core.value.Permission;
 
 /**
  * Which drafts need a second person (rule 18): those that give what is privileged, that bring a conflict about, or that change
- * the access of more people than the organisation lets one administrator change.
+ * the access of more people than the organisation lets one administrator change; and always those that except somebody from
+ * a conflict rule.
  *
  * @param forPrivileged whether giving what is privileged needs one
  * @param forConflicts whether a conflict that a rule only warns of needs one
@@ -48,6 +49,8 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
         PRIVILEGED,
         /** A conflict rule warns of so many findings. */
         CONFLICTS,
+        /** So many people are excepted from a conflict rule: that always takes another administrator. */
+        EXCEPTIONS,
         /** So many people's access changes. */
         TOO_MANY_PEOPLE
     }
@@ -95,6 +98,18 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
                 .count();
         if (forConflicts && conflicts > 0) {
             reasons.add(new Reason(Cause.CONFLICTS, conflicts));
+        }
+        int exceptions = (int) preview.effects().stream()
+                .filter(effect -> effect.after(Kind.CONFLICT_EXCEPTION)
+                        .filter(wanted -> effect.before(Kind.CONFLICT_EXCEPTION)
+                                .filter(was -> !wanted.window()
+                                        .until()
+                                        .isAfter(was.window().until()))
+                                .isEmpty())
+                        .isPresent())
+                .count();
+        if (exceptions > 0) {
+            reasons.add(new Reason(Cause.EXCEPTIONS, exceptions));
         }
         if (touched.size() > mostPeople) {
             reasons.add(new Reason(Cause.TOO_MANY_PEOPLE, touched.size()));

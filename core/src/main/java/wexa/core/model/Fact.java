@@ -22,6 +22,7 @@ public sealed interface Fact
                 ConflictRule,
                 Home,
                 Invitation,
-                Binding {
+                Binding,
+                ConflictException {
     Id<? extends Fact> id();
 }

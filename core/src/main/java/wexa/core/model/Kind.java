@@ -23,6 +23,8 @@ public final class Kind<T extends Fact> {
     public static final Kind<Home> HOME = new Kind<>(16, "home", Home.class);
     public static final Kind<Invitation> INVITATION = new Kind<>(17, "invitation", Invitation.class);
     public static final Kind<Binding> BINDING = new Kind<>(18, "binding", Binding.class);
+    public static final Kind<ConflictException> CONFLICT_EXCEPTION =
+            new Kind<>(19, "conflict-exception", ConflictException.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -43,7 +45,8 @@ public final class Kind<T extends Fact> {
             CONFLICT_RULE,
             HOME,
             INVITATION,
-            BINDING);
+            BINDING,
+            CONFLICT_EXCEPTION);
 
     private final int position;
     private final String name;

@@ -21,6 +21,7 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.intake.Entry;
 import wexa.core.model.Area;
+import wexa.core.model.ConflictException;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
@@ -109,6 +110,11 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
     private void add(NewConflict brought, Model model, Entry.Id entry) {
         ConflictRule rule =
                 model.table(Kind.CONFLICT_RULE).get(brought.meeting().rule());
+        boolean isExcepted = ConflictException.of(rule.id(), brought.meeting().person(), brought.at(), model)
+                .isPresent();
+        if (isExcepted) {
+            return;
+        }
         boolean blocks = rule.manner() == ConflictRule.Manner.BLOCK;
         List<Finding> findings = (blocks ? blocking : warnings).computeIfAbsent(entry, any -> new ArrayList<>());
         if (findings.size() < MOST_ON_ENTRY) {

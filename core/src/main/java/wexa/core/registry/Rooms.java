@@ -11,6 +11,7 @@ import wexa.core.assignment.MappingRoom;
 import wexa.core.binding.BindingRoom;
 import wexa.core.change.Form;
 import wexa.core.change.Values;
+import wexa.core.conflict.ConflictExceptionRoom;
 import wexa.core.engagement.EngagementRoom;
 import wexa.core.group.GroupRoom;
 import wexa.core.group.MembershipRoom;
@@ -19,6 +20,7 @@ import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
+import wexa.core.model.ConflictException;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
@@ -76,6 +78,7 @@ public final class Rooms {
     private static final Room<Home> HOME = new HomeRoom();
     private static final Room<Invitation> INVITATION = new InvitationRoom();
     private static final Room<Binding> BINDING = new BindingRoom();
+    private static final Room<ConflictException> CONFLICT_EXCEPTION = new ConflictExceptionRoom();
 
     /** One for each kind, in the order of the kinds. */
     public static final List<Room<?>> ALL = List.of(
@@ -97,7 +100,8 @@ public final class Rooms {
             CONFLICT_RULE,
             HOME,
             INVITATION,
-            BINDING);
+            BINDING,
+            CONFLICT_EXCEPTION);
 
     private Rooms() {}
 
@@ -124,6 +128,7 @@ public final class Rooms {
                     case Home any -> HOME;
                     case Invitation any -> INVITATION;
                     case Binding any -> BINDING;
+                    case ConflictException any -> CONFLICT_EXCEPTION;
                 };
     }
 

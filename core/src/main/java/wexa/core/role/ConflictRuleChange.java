@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wexa.core.change.Change;
 import wexa.core.change.Form;
 import wexa.core.change.References;
@@ -15,6 +16,7 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.App;
 import wexa.core.model.ConflictRule;
+import wexa.core.model.Effect;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
@@ -74,13 +76,21 @@ sealed interface ConflictRuleChange extends Change {
         }
     }
 
-    /** The rule goes; what it found is found no longer. */
+    /** The rule goes with its exceptions; what it found is found no longer. */
     record Retire(ConflictRule rule) implements ConflictRuleChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.CONFLICT_RULE)
                     .find(rule.id())
-                    .map(Resolution::drop)
+                    .map(known -> new Resolution(
+                            Stream.concat(
+                                            model.table(Kind.CONFLICT_EXCEPTION).stream()
+                                                    .filter(exception ->
+                                                            exception.rule().equals(known.id())),
+                                            Stream.of(known))
+                                    .map(Effect::drop)
+                                    .toList(),
+                            List.of()))
                     .orElseGet(Resolution::nothing);
         }
 

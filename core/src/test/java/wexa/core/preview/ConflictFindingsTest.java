@@ -15,6 +15,7 @@ import wexa.core.conflict.ConflictCodes;
 import wexa.core.conflict.Conflicts;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.governance.ApprovalPolicy;
 import wexa.core.governance.AutomaticChangePolicy;
 import wexa.core.intake.Entry;
 import wexa.core.likeness.Peers;
@@ -180,5 +181,67 @@ class ConflictFindingsTest {
     private Trait trait(Role role, int having, Trait.Verdict verdict) {
         return new Trait(
                 new Trait.HasRole(role.id(), tenant.id(), Optional.of(area)), having, 10, verdict, Optional.empty());
+    }
+
+    private Entry except(String until) {
+        return SampleEntries.entry(
+                made,
+                "conflict-exception.make",
+                "id",
+                made.id().toString(),
+                "person",
+                person.id().toString(),
+                "conflict-rule",
+                "apart",
+                "until",
+                until,
+                "because",
+                "winter rota",
+                "control",
+                "the lead reads every line");
+    }
+
+    @Test
+    void whoIsExceptedIsLetThroughWithAnothersApproval() {
+        Snapshot snapshot = snapshot(Manner.BLOCK, Set.of(Counted.BLOCKED));
+        Preview preview = preview(snapshot, List.of(give(records), give(approves), except("2027-01-31")));
+        assertThat(preview.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);
+        assertThat(preview.effects()).hasSize(3);
+        assertThat(new Conflicts(preview.model(), preview.index()).of(person.id(), RandomModel.NOW))
+                .as("it is a conflict all the same")
+                .hasSize(1);
+        assertThat(new ApprovalPolicy(false, false, 100).judge(preview))
+                .containsExactly(new ApprovalPolicy.Reason(ApprovalPolicy.Cause.EXCEPTIONS, 1));
+    }
+
+    @Test
+    void anExceptionCountsWhileItLasts() {
+        Snapshot snapshot = snapshot(Manner.BLOCK, Set.of(Counted.BLOCKED, Counted.COMING));
+        Preview preview =
+                preview(snapshot, List.of(give(records), give(approves, "from", "2026-12-24"), except("2026-12-01")));
+        assertThat(codes(preview, 1)).contains(ConflictCodes.CONFLICT_BLOCKS);
+        assertThat(preview(snapshot, List.of(give(records), give(approves, "from", "2026-12-24"), except("2026-12-24")))
+                        .outcomes())
+                .extracting(Preview.Outcome::state)
+                .containsOnly(Preview.State.READY);
+    }
+
+    @Test
+    void anExceptionLastsAYearAtMostAndIsMadeOnce() {
+        Snapshot snapshot = snapshot(Manner.BLOCK, Set.of(Counted.BLOCKED));
+        assertThat(texts(preview(snapshot, List.of(except("2026-11-20"))))).containsExactly("conflict-exception.over");
+        assertThat(texts(preview(snapshot, List.of(except("2027-11-23"))))).isEmpty();
+        assertThat(texts(preview(snapshot, List.of(except("2027-12-24")))))
+                .containsExactly("conflict-exception.too-long");
+        Preview twice = preview(snapshot, List.of(except("2027-01-31"), except("2027-03-31")));
+        assertThat(twice.outcomes().get(1).findings())
+                .extracting(finding -> finding.code().text())
+                .containsExactly("conflict-exception.already");
+    }
+
+    private static List<String> texts(Preview preview) {
+        return preview.outcomes().get(0).findings().stream()
+                .map(finding -> finding.code().text())
+                .toList();
     }
 }

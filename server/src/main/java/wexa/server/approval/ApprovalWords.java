@@ -20,6 +20,7 @@ final class ApprovalWords {
                         ? "it gives privileged access to a role or group that nobody has yet"
                         : "it gives privileged access to " + people(seen);
             case CONFLICTS -> seen == 1 ? "it brings about a conflict" : "it brings about " + seen + " conflicts";
+            case EXCEPTIONS -> "it excepts " + people(seen) + " from a conflict rule";
             case TOO_MANY_PEOPLE -> "it changes the access of " + people(seen);
         };
     }

@@ -13,6 +13,7 @@ import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.governance.ApprovalPolicy.Cause;
 import wexa.core.governance.ApprovalPolicy.Reason;
 import wexa.core.preview.Preview;
 import wexa.server.approval.Approval.State;
@@ -138,7 +139,15 @@ public class Approvals {
         if (reasons.isEmpty()) {
             return new Pass.NotNeeded();
         }
+        boolean isException = reasons.stream().anyMatch(reason -> reason.cause() == Cause.EXCEPTIONS);
         if (others(actor).isEmpty()) {
+            if (isException) {
+                throw new Problem(
+                        409,
+                        "apply.exception-needs-another",
+                        "An exception from a conflict rule takes another administrator, and nobody else may approve."
+                                + " Let somebody else approve under Administrators, then ask them.");
+            }
             return new Pass.NobodyElse();
         }
         Optional<Approval> approval = of(draft.id()).filter(one -> one.state() == State.APPROVED);

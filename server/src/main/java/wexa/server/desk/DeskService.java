@@ -387,6 +387,9 @@ public class DeskService {
     private static void addConflicts(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
         for (RoleViews.ConflictView rule : new ConflictViews(snapshot, now).all()) {
             for (RoleViews.Met met : rule.met()) {
+                if (met.exception() != null) {
+                    continue;
+                }
                 items.add(new DeskView.Item(
                         "CONFLICT",
                         met.name(),

@@ -2,6 +2,7 @@ package wexa.server.roles;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -12,6 +13,7 @@ import wexa.core.conflict.Conflict;
 import wexa.core.conflict.Conflicts;
 import wexa.core.model.App;
 import wexa.core.model.Area;
+import wexa.core.model.ConflictException;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -57,7 +59,8 @@ public final class ConflictViews {
                 side(rule.one()),
                 side(rule.other()),
                 met.stream().limit(MOST_MET).toList(),
-                Math.max(0, met.size() - MOST_MET));
+                Math.max(0, met.size() - MOST_MET),
+                (int) met.stream().filter(one -> one.exception() != null).count());
     }
 
     private RoleViews.SideView side(ConflictRule.Side side) {
@@ -78,8 +81,16 @@ public final class ConflictViews {
             theirs.add(where(meeting.other()));
         }
         List<RoleViews.Met> met = new ArrayList<>();
-        places.forEach((person, where) -> met.add(
-                new RoleViews.Met(person.value(), model.people().get(person).name(), String.join("; ", where))));
+        places.forEach((person, where) -> met.add(new RoleViews.Met(
+                person.value(),
+                model.people().get(person).name(),
+                String.join("; ", where),
+                ConflictException.of(rule.id(), person, at, model)
+                        .map(one -> new RoleViews.ExceptionView(
+                                one.id().value(), one.window().until(), one.reason(), one.control()))
+                        .orElse(null))));
+        // what is to settle comes first
+        met.sort(Comparator.comparing(one -> one.exception() != null));
         return met;
     }
 

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,8 +19,10 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+import wexa.server.drafts.DraftView;
 import wexa.server.drafts.LongDrafts;
 import wexa.server.rights.Actor;
 
@@ -28,31 +31,36 @@ import wexa.server.rights.Actor;
 @RequestMapping("/api/v1/roles")
 class RoleController {
     private final RoleService roles;
-
+    private final ConflictService conflicts;
     private final RoleComposing composing;
     private final WorkService work;
     private final RolePlaces places;
     private final CompareService comparing;
     private final SetService sets;
     private final TighteningService tightening;
+    private final ReplaceService replacing;
     private final LongDrafts longDrafts;
 
     RoleController(
             RoleService roles,
+            ConflictService conflicts,
             RoleComposing composing,
             WorkService work,
             RolePlaces places,
             CompareService comparing,
             SetService sets,
             TighteningService tightening,
+            ReplaceService replacing,
             LongDrafts longDrafts) {
         this.roles = roles;
+        this.conflicts = conflicts;
         this.composing = composing;
         this.work = work;
         this.places = places;
         this.comparing = comparing;
         this.sets = sets;
         this.tightening = tightening;
+        this.replacing = replacing;
         this.longDrafts = longDrafts;
     }
 
@@ -63,7 +71,19 @@ class RoleController {
 
     @GetMapping("/conflicts")
     List<RoleViews.ConflictView> conflicts(Actor actor, @RequestParam Optional<UUID> draft) {
-        return within(draft, () -> roles.conflicts(actor, draft));
+        return within(draft, () -> conflicts.all(actor, draft));
+    }
+
+    /** Everybody in whom both sides of a rule meet, with the paths. */
+    @GetMapping("/conflicts/csv")
+    ResponseEntity<StreamingResponseBody> conflictsAsTable(Actor actor) {
+        // who may not look is told so before the answer begins
+        conflicts.all(actor, Optional.empty());
+        StreamingResponseBody body = out -> conflicts.write(actor, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-conflicts.csv\"")
+                .body(body);
     }
 
     /** The work that people do, app by app: tasks and single permissions. */
@@ -114,6 +134,15 @@ class RoleController {
                 .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-comparison.csv\"")
                 .body(body);
+    }
+
+    /** {@code by} is the role that comes in its place. */
+    record ReplacementInput(@NotNull UUID by) {}
+
+    @PostMapping("/{id}/replacement")
+    @ResponseStatus(HttpStatus.CREATED)
+    DraftView replace(Actor actor, @PathVariable UUID id, @Valid @RequestBody ReplacementInput input) {
+        return replacing.replace(actor, id, input.by());
     }
 
     /** A role, as it is or as a draft would have it. */

@@ -55,17 +55,6 @@ public class RoleService {
         this.clock = clock;
     }
 
-    /** Conflict rules and in whom they are broken, as it is or as a draft would have it. */
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
-    public List<RoleViews.ConflictView> conflicts(Actor actor, Optional<UUID> draft) {
-        if (draft.isEmpty()) {
-            return new ConflictViews(snapshots.current(), clock.now()).all();
-        }
-        Preview preview = previews.of(draft);
-        Snapshot drafted = new Snapshot(preview.snapshot().version(), preview.model(), preview.index());
-        return new ConflictViews(drafted, clock.now()).all();
-    }
-
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<RoleViews.RoleRow> list(Actor actor) {
         Snapshot snapshot = snapshots.current();

@@ -183,11 +183,19 @@ public final class RoleViews {
             SideView oneSide,
             SideView otherSide,
             List<Met> met,
-            int moreMet) {}
+            int moreMet,
+            int excepted) {}
 
     /** What a side names, as fields of forms hold it. */
     public record SideView(List<String> permissions, List<String> roles) {}
 
-    /** Somebody in whom the sides of a rule meet, and where. */
-    public record Met(UUID person, String name, String where) {}
+    /** Somebody in whom the sides of a rule meet, and where; and by what exception they may, if by one. */
+    public record Met(
+            UUID person,
+            String name,
+            String where,
+            @Nullable ExceptionView exception) {}
+
+    /** An exception of one person from a rule. */
+    public record ExceptionView(UUID id, Instant until, String reason, String control) {}
 }

@@ -1,20 +1,32 @@
 package wexa.server.roles;
 
+import java.time.Instant;
+import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wexa.core.access.AccessIndex;
+import wexa.core.access.PersonSet;
 import wexa.core.model.App;
+import wexa.core.model.Assignment;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
 import wexa.core.model.Sensitivity;
+import wexa.core.model.Subject;
 import wexa.core.preview.Preview;
 import wexa.core.role.Lineage;
 import wexa.core.role.PermissionNames;
 import wexa.core.role.Sensitivities;
+import wexa.core.value.Id;
 import wexa.core.value.Permission;
 import wexa.server.drafts.Previews;
 import wexa.server.problems.Problem;
@@ -42,6 +54,7 @@ public class SetService {
      * @param does what it gives, a line for each type of record
      * @param ownSensitivity as its owner set it, if anybody did
      * @param reached roles that have it by way of those
+     * @param people who have one of all these roles now, by themselves or by a group
      */
     public record SetRow(
             UUID id,
@@ -55,7 +68,8 @@ public class SetService {
             @Nullable Sensitivity ownSensitivity,
             boolean isPreset,
             List<RoleName> roles,
-            int reached) {}
+            int reached,
+            int people) {}
 
     public record RoleName(UUID id, String name) {}
 
@@ -66,22 +80,58 @@ public class SetService {
         Model model = preview.model();
         Lineage lineage = new Lineage(model);
         Sensitivities sensitivities = new Sensitivities(model);
+        Holders holders = new Holders(model, preview.index(), preview.now());
         return model.table(Kind.PERMISSION_SET).stream()
-                .map(set -> row(set, model, lineage, sensitivities))
+                .map(set -> row(set, model, lineage, sensitivities, holders))
                 .sorted(Comparator.comparing(SetRow::app).thenComparing(SetRow::name))
                 .toList();
     }
 
-    private static SetRow row(PermissionSet set, Model model, Lineage lineage, Sensitivities sensitivities) {
+    /** Who has each role now. Costs the assignments of a role, once. */
+    private static final class Holders {
+        private final Model model;
+        private final AccessIndex index;
+        private final Instant at;
+        private final Map<Id<Role>, PersonSet> known = new HashMap<>();
+
+        Holders(Model model, AccessIndex index, Instant at) {
+            this.model = model;
+            this.index = index;
+            this.at = at;
+        }
+
+        int count(Collection<Id<Role>> roles) {
+            return PersonSet.union(roles.stream()
+                            .map(role -> known.computeIfAbsent(role, this::of))
+                            .toList())
+                    .map(PersonSet::size)
+                    .orElse(0);
+        }
+
+        private PersonSet of(Id<Role> role) {
+            Set<Subject> subjects = new HashSet<>();
+            model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role).stream()
+                    .filter(given -> given.effective(model)
+                            .filter(window -> window.contains(at))
+                            .isPresent())
+                    .forEach(given -> subjects.add(given.subject()));
+            model.table(Kind.MAPPING).stream()
+                    .filter(mapping -> mapping.role().equals(role))
+                    .forEach(mapping -> subjects.add(new Subject.OfGroup(mapping.directoryGroup())));
+            return index.peopleOf(subjects, at);
+        }
+    }
+
+    private static SetRow row(
+            PermissionSet set, Model model, Lineage lineage, Sensitivities sensitivities, Holders holders) {
         List<RoleName> roles = lineage.usedBy(set.id()).stream()
                 .map(model.roles()::get)
                 .sorted(Comparator.comparing(Role::name))
                 .map(role -> new RoleName(role.id().value(), role.name()))
                 .toList();
-        long reached = lineage.usedBy(set.id()).stream()
+        Set<Id<Role>> reached = lineage.usedBy(set.id()).stream()
                 .flatMap(role -> lineage.above(role).stream())
-                .distinct()
-                .count();
+                .collect(Collectors.toSet());
         return new SetRow(
                 set.id().value(),
                 set.key().text(),
@@ -94,7 +144,8 @@ public class SetService {
                 set.sensitivity().orElse(null),
                 set.isPreset(),
                 roles,
-                (int) reached);
+                reached.size(),
+                holders.count(reached));
     }
 
     /** What a role or a set is made of, and who gets it. */

@@ -1,0 +1,13 @@
+import { useMutation } from "@tanstack/react-query";
+import { api, take } from "../api/client";
+import { useShowDraft } from "../api/drafts";
+
+/** Drafts the move of everybody from a role to another one, and shows it. */
+export function useReplaceRole(id: string) {
+  const show = useShowDraft();
+  return useMutation({
+    mutationFn: (by: string) =>
+      take(api.POST("/api/v1/roles/{id}/replacement", { params: { path: { id } }, body: { by } })),
+    onSuccess: show,
+  });
+}
