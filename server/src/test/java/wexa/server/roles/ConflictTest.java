@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
 import wexa.server.testing.Newcomers;
 
@@ -175,5 +176,80 @@ class ConflictTest {
                         "block"));
         assertThat(last(missing).path("findings").get(0).path("path").asString())
                 .isEqualTo("other");
+    }
+
+    private List<String> desk(String name) throws Exception {
+        return cast.tove
+                .get("/api/v1/desk")
+                .body()
+                .path("items")
+                .valueStream()
+                .filter(item -> item.path("kind").asString().equals("CONFLICT"))
+                .filter(item -> item.path("target").asString().equals(name))
+                .map(item -> item.path("text").asString())
+                .toList();
+    }
+
+    private JsonNode met(String person) throws Exception {
+        return cast.tove
+                .get("/api/v1/roles/conflicts")
+                .body()
+                .valueStream()
+                .flatMap(rule -> rule.path("met").valueStream())
+                .filter(met -> met.path("person").asString().equals(person))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void oneCaseIsPermittedByAnotherAdministratorForAWhile() throws Exception {
+        String handle = Cast.unique("two.hats");
+        JsonNode draft = Newcomers.engaged(cast.tove, handle, Cast.unique("C").replace('.', '-'), "south-bay");
+        String person = Cast.personIn(draft);
+        draft = give(give(draft, person, "till-clerk"), person, "till-lead");
+        assertThat(last(draft).path("state").asString()).isEqualTo("TO_SETTLE");
+        draft = cast.put(
+                draft,
+                "conflict-exception.make",
+                Map.of(
+                        "person",
+                        person,
+                        "conflict-rule",
+                        "refund-issued-and-approved",
+                        "until",
+                        "2026-12-14",
+                        "because",
+                        "lead is ill",
+                        "control",
+                        "=the shop manager reads the list"));
+        assertThat(Cast.states(draft)).containsOnly("READY");
+        Answer alone = cast.tove.apply(draft);
+        assertThat(alone.text("detail")).contains("it excepts 1 person from a conflict rule");
+        Approving.yes(cast, draft);
+        assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
+        assertThat(desk(person)).isEmpty();
+        assertThat(met(person).path("exception").path("control").asString())
+                .isEqualTo("=the shop manager reads the list");
+        String table = cast.tove
+                .sendText("GET", "/api/v1/roles/conflicts/csv", null, "Accept", "text/csv")
+                .response()
+                .body();
+        assertThat(table.lines().filter(line -> line.contains(handle)).toList())
+                .isNotEmpty()
+                .allMatch(line -> line.contains("Till lead, given directly")
+                        && line.contains("Till clerk, given directly")
+                        && line.contains("'=the shop manager"));
+
+        JsonNode ending = cast.put(
+                cast.tove.draft("No exception any more"),
+                "conflict-exception.end",
+                Map.of(
+                        "conflict-exception",
+                        met(person).path("exception").path("id").asString()));
+        assertThat(cast.tove.apply(ending).status()).isEqualTo(200);
+        assertThat(desk(person)).hasSize(1);
+        assertThat(met(person).path("exception").isNull()
+                        || met(person).path("exception").isMissingNode())
+                .isTrue();
     }
 }
