@@ -196,6 +196,12 @@ const compose = createRoute({
   component: lazyRouteComponent(() => import("./roles/ComposePage"), "ComposePage"),
 });
 
+const permissions = createRoute({
+  getParentRoute: () => roles,
+  path: "permissions",
+  component: lazyRouteComponent(() => import("./roles/PermissionsPage"), "PermissionsPage"),
+});
+
 const sets = createRoute({
   getParentRoute: () => roles,
   path: "sets",
@@ -295,7 +301,7 @@ export const router = createRouter({
     messages,
     templates,
     groups.addChildren([newGroup, group]),
-    roles.addChildren([conflicts, sets, tighten, newRole, role]),
+    roles.addChildren([conflicts, permissions, sets, tighten, newRole, role]),
     compose,
     lineage,
     copy,

@@ -34,6 +34,13 @@ export function RolesPage() {
                 Permission sets <span className="ml-auto font-normal text-soft">what roles are made of</span>
               </Link>
               <Link
+                to="/roles/permissions"
+                className="row-hover -mx-1.5 flex rounded px-1.5 py-1 font-semibold"
+                activeProps={{ className: "bg-chosen" }}
+              >
+                Permissions <span className="ml-auto font-normal text-soft">what people can do</span>
+              </Link>
+              <Link
                 to="/roles/tighten"
                 className="row-hover -mx-1.5 flex rounded px-1.5 py-1 font-semibold"
                 activeProps={{ className: "bg-chosen" }}

@@ -13,6 +13,12 @@ export function sensitivityWord(sensitivity: Sensitivity): string {
   return SENSITIVITIES[sensitivity];
 }
 
+const SORTS: Record<Schemas["ActionView"]["sort"], string> = { LOOK: "look", WORK: "work", DECIDE: "decide" };
+
+export function sortWord(sort: Schemas["ActionView"]["sort"]): string {
+  return SORTS[sort];
+}
+
 const STAGES: Record<Stage, string> = {
   PREPARATION: "in preparation",
   OPEN: "in use",

@@ -178,6 +178,12 @@ public final class SampleFields {
             case "includes" -> any(Kind.ROLE);
             case "sets" -> any(Kind.PERMISSION_SET);
             case "app" -> apps();
+            case "permission" ->
+                model.table(Kind.APP)
+                        .get(made.apps.get(0).id())
+                        .permissions()
+                        .get(random.nextInt(3))
+                        .toString();
             case "permissions", "exclusions" -> permissions(form, others);
             case "one" -> permissions(made.apps.get(0).id());
             case "other" -> permissions(made.apps.get(1).id());

@@ -43,14 +43,22 @@ final class RoleTable {
 
     /**
      * The roles of the next model. Numbers given before are kept, later roles follow after them. Costs the roles that changed
-     * and those above them; where an app changed, all roles.
+     * and those above them; where the permissions of an app changed, all roles.
      */
     RoleTable renewed(Model next, List<Effect> effects) {
         Ordinals<Role> all =
                 numbers.including(next.roles().stream().map(Role::id).toList());
-        return effects.stream().anyMatch(effect -> effect.kind() == Kind.APP)
+        return effects.stream().anyMatch(RoleTable::numbersAnew)
                 ? new RoleTable(next, all)
                 : new RoleTable(this, next, all, effects);
+    }
+
+    /** What is only said of permissions leaves their numbers as they are. */
+    private static boolean numbersAnew(Effect effect) {
+        return effect.kind() == Kind.APP
+                && !effect.before(Kind.APP)
+                        .map(App::permissions)
+                        .equals(effect.after(Kind.APP).map(App::permissions));
     }
 
     private RoleTable(RoleTable last, Model next, Ordinals<Role> numbers, List<Effect> effects) {

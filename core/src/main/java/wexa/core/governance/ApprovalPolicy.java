@@ -17,6 +17,7 @@ import wexa.core.model.Group;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Sensitivity;
@@ -47,6 +48,8 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
     public enum Cause {
         /** People gain something privileged; 0 if it is given to nobody yet. */
         PRIVILEGED,
+        /** So many permissions, sets and roles are treated as privileged no longer. */
+        LOWERED,
         /** A conflict rule warns of so many findings. */
         CONFLICTS,
         /** So many people are excepted from a conflict rule: that always takes another administrator. */
@@ -91,6 +94,10 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
         List<Reason> reasons = new ArrayList<>();
         if (forPrivileged && (!raised.isEmpty() || givesToGroups(preview, before, after))) {
             reasons.add(new Reason(Cause.PRIVILEGED, raised.size()));
+        }
+        int lowered = forPrivileged ? lowered(preview, before, after) : 0;
+        if (lowered > 0) {
+            reasons.add(new Reason(Cause.LOWERED, lowered));
         }
         int conflicts = (int) preview.outcomes().stream()
                 .flatMap(outcome -> outcome.findings().stream())
@@ -138,6 +145,32 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
         }
         return isAnyRoleAnother
                 && after.roles().stream().anyMatch(role -> !before.is(role) && after.isGiven(role, now));
+    }
+
+    /** Whoever may say alone that something is not privileged could give it alone after that. */
+    private static int lowered(Preview preview, Privileged before, Privileged after) {
+        if (preview.effects().stream().noneMatch(ApprovalPolicy::concernsRoles)) {
+            return 0;
+        }
+        long permissions = preview.model().table(Kind.APP).stream()
+                .flatMap(app -> app.permissions().stream())
+                .filter(permission -> before.isAny(List.of(permission)) && !after.isAny(List.of(permission)))
+                .count();
+        long own = preview.effects().stream()
+                .filter(effect -> isPrivileged(effect.before(Kind.ROLE).flatMap(Role::sensitivity))
+                                && effect.after(Kind.ROLE)
+                                        .filter(role -> !isPrivileged(role.sensitivity()))
+                                        .isPresent()
+                        || isPrivileged(effect.before(Kind.PERMISSION_SET).flatMap(PermissionSet::sensitivity))
+                                && effect.after(Kind.PERMISSION_SET)
+                                        .filter(set -> !isPrivileged(set.sensitivity()))
+                                        .isPresent())
+                .count();
+        return (int) (permissions + own);
+    }
+
+    private static boolean isPrivileged(Optional<Sensitivity> set) {
+        return set.equals(Optional.of(Sensitivity.PRIVILEGED));
     }
 
     private static boolean isWithin(Assignment given, Assignment had) {

@@ -1,13 +1,17 @@
 package wexa.core.tenant;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import wexa.core.change.Form;
 import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.room.WayBack;
+import wexa.core.value.Permission;
 import wexa.core.value.Window;
 
 /** An application: what can be done in its tenants is counted by it. */
@@ -25,6 +29,26 @@ public final class AppRoom implements Room<App> {
     @Override
     public void marks(App app, Model model, Marks to) {
         model.tenants().by(Tenant.BY_APP, app.id()).forEach(tenant -> to.tenant(tenant.id()));
+    }
+
+    @Override
+    public List<Form> forms() {
+        return List.of(AppForms.DESCRIBE);
+    }
+
+    /** What was said of one permission is said again; more than that has no way back. */
+    @Override
+    public Optional<WayBack> changingBack(App before, App after, Instant now) {
+        List<Permission> differing = before.permissions().stream()
+                .filter(permission -> !AppForms.action(before, permission).equals(AppForms.action(after, permission)))
+                .toList();
+        return differing.size() == 1
+                ? AppForms.action(before, differing.get(0))
+                        .map(action -> new WayBack(
+                                AppForms.DESCRIBE,
+                                AppForms.values(before, differing.get(0), action),
+                                WayBack.Identity.SAME))
+                : Optional.empty();
     }
 
     @Override

@@ -218,6 +218,26 @@ class ApprovalPolicyTest {
     }
 
     @Test
+    void whatIsPrivilegedIsNotMadeLessByOneAlone() {
+        RandomModel made = new RandomModel(4);
+        Permission permission = made.apps.get(0).permissions().get(0);
+        Entry raise = SampleEntries.entry(
+                made, "app.describe", "app", "app-0", "permission", permission.toString(), "sensitivity", "privileged");
+        Entry lower = SampleEntries.entry(
+                made, "app.describe", "app", "app-0", "permission", permission.toString(), "sensitivity", "normal");
+        Preview raised = preview(made.model(), List.of(raise));
+        assertThat(raised.effects()).hasSize(1);
+        assertThat(ApprovalPolicy.USUAL.judge(preview(raised.model(), List.of(lower))))
+                .contains(new Reason(Cause.LOWERED, 1));
+        Role role = made.roles.get(7);
+        assertThat(ApprovalPolicy.USUAL.judge(preview(
+                        privileged(made, role),
+                        List.of(SampleEntries.entry(
+                                made, "role.edit", "role", role.id().toString(), "sensitivity", "normal")))))
+                .contains(new Reason(Cause.LOWERED, 1));
+    }
+
+    @Test
     void aPolicyLetsAtLeastOnePersonBeChanged() {
         assertThatThrownBy(() -> new ApprovalPolicy(true, true, 0)).hasMessageContaining("at least one person");
     }

@@ -19,6 +19,10 @@ final class ApprovalWords {
                 seen == 0
                         ? "it gives privileged access to a role or group that nobody has yet"
                         : "it gives privileged access to " + people(seen);
+            case LOWERED ->
+                seen == 1
+                        ? "it no longer treats a permission, set or role as privileged"
+                        : "it no longer treats " + seen + " permissions, sets or roles as privileged";
             case CONFLICTS -> seen == 1 ? "it brings about a conflict" : "it brings about " + seen + " conflicts";
             case EXCEPTIONS -> "it excepts " + people(seen) + " from a conflict rule";
             case TOO_MANY_PEOPLE -> "it changes the access of " + people(seen);

@@ -73,7 +73,8 @@ public class WorkService {
                                     action.label(),
                                     action.sort(),
                                     action.description(),
-                                    sensitivities.of(permission));
+                                    sensitivities.of(permission),
+                                    action.sensitivity().orElse(null));
                         })
                         .toList());
     }

@@ -17,7 +17,13 @@ public final class WorkViews {
 
     public record TypeView(String name, List<ActionView> actions) {}
 
-    public record ActionView(String permission, String label, Sort sort, String description, Sensitivity sensitivity) {}
+    public record ActionView(
+            String permission,
+            String label,
+            Sort sort,
+            String description,
+            Sensitivity sensitivity,
+            @Nullable Sensitivity ownSensitivity) {}
 
     /**
      * What gives that work.

@@ -39,7 +39,7 @@ import wexa.server.wiring.BusinessClock;
 /** Roles are edited one after the other; what each review says is held against what the tenants answer before and after. */
 class RoleEditsTest {
     private static final int EDITS = 20;
-    private static final int WATCHED = 4;
+    private static final int WATCHED = 2;
 
     private final Cast cast = Cast.shared();
     private final TenantAnswers tenants = new TenantAnswers(cast.stage);
