@@ -199,7 +199,10 @@ class Lane {
         Links known = links.of(tenant);
         if (known.own(key.type(), remoteId).filter(other -> !other.equals(key)).isPresent()) {
             return steps.refused(
-                    row, "This account is already linked to another person. Match it again on the tenant's page.");
+                    row,
+                    key.type() == ObjectKey.Type.ACCOUNT
+                            ? "This account is already linked to another person. Match it again on the tenant's page."
+                            : "This group of the tenant already stands for something else. Choose another group.");
         }
         Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, known);
         if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
