@@ -170,8 +170,9 @@ const newRole = createRoute({
 
 const work = createRoute({
   ...at("/roles/work"),
-  validateSearch: (search: Record<string, unknown>): { need?: string[] | undefined } => ({
+  validateSearch: (search: Record<string, unknown>): { need?: string[] | undefined; who?: string | undefined } => ({
     need: textsOf(search.need),
+    who: textOf(search.who),
   }),
   component: lazyRouteComponent(() => import("./roles/WorkPage"), "WorkPage"),
 });

@@ -21,10 +21,16 @@ export const workQuery = queryOptions({
 });
 
 /** What gives some permissions; what gave the ones before stays while it is worked out. */
-export const coverQuery = (permissions: readonly string[]) =>
+export const coverQuery = (permissions: readonly string[], who?: string) =>
   queryOptions({
-    queryKey: ["roles", "cover", permissions],
-    queryFn: ({ signal }) => take(api.POST("/api/v1/roles/cover", { signal, body: { permissions: [...permissions] } })),
+    queryKey: ["roles", "cover", permissions, who],
+    queryFn: ({ signal }) =>
+      take(
+        api.POST("/api/v1/roles/cover", {
+          signal,
+          body: { permissions: [...permissions], ...(who === undefined ? {} : { who }) },
+        }),
+      ),
     placeholderData: (before) => before,
   });
 

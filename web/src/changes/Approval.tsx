@@ -113,6 +113,7 @@ function Note({ label, value, onChange }: { label: string; value: string; onChan
     <label className="min-w-64 flex-1 text-xs font-semibold text-soft">
       {label}
       <input
+        aria-label={label}
         className="input mt-0.5 h-8 w-full font-normal text-base-content"
         maxLength={1000}
         value={value}

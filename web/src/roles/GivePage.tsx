@@ -3,7 +3,6 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { groupQuery, personQuery } from "../api/queries";
 import { rolePlacesQuery, rolesQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { useSubjectChoices } from "../ui/subjects";
@@ -15,6 +14,7 @@ import { count } from "../ui/words";
 import { entriesOfGiving, isCovered, reach, toggledPlace, type Place } from "./giving";
 import { PlaceTree } from "./PlaceTree";
 import { sensitivityWord } from "./roleWords";
+import { SubjectName } from "./SubjectName";
 import { useRole } from "./useComposing";
 
 type Row = Schemas["RoleRow"];
@@ -148,22 +148,6 @@ function ToWhom({ subjects, onChange }: { subjects: readonly string[]; onChange:
         />
       </div>
     </section>
-  );
-}
-
-function SubjectName({ subject }: { subject: string }) {
-  const [kind, id = ""] = subject.split(":");
-  const person = useQuery({ ...personQuery(id), enabled: kind === "person" });
-  const group = useQuery({ ...groupQuery(id), enabled: kind === "group" });
-  return kind === "group" ? (
-    <>
-      {group.data?.group.name ?? "…"}{" "}
-      <span className="font-normal text-soft">
-        {group.data && `group of ${count(group.data.group.people, "person", "people")}`}
-      </span>
-    </>
-  ) : (
-    <>{person.data?.person.name ?? "…"}</>
   );
 }
 

@@ -5,9 +5,12 @@ import type { Schemas } from "../api/client";
 import { toggled } from "../api/fields";
 import { coverQuery, workQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
+import { Picker } from "../ui/picker";
 import { Empty, Read } from "../ui/states";
+import { useSubjectChoices } from "../ui/subjects";
 import { count } from "../ui/words";
 import { sensitivityWord } from "./roleWords";
+import { SubjectName } from "./SubjectName";
 import { excessWords, matching, permissionWords, withTask } from "./work";
 
 type AppWork = Schemas["AppWork"];
@@ -17,9 +20,11 @@ type Cover = Schemas["CoverView"];
 export function WorkPage() {
   const work = useQuery(workQuery);
   const navigate = useNavigate();
-  const { need } = useSearch({ from: "/roles/work" });
+  const { need, who } = useSearch({ from: "/roles/work" });
   const chosen = need ?? [];
-  const choose = (next: string[]) => void navigate({ to: "/roles/work", search: { need: next }, replace: true });
+  const choose = (next: string[]) => void navigate({ to: "/roles/work", search: { need: next, who }, replace: true });
+  const setWho = (next: string | undefined) =>
+    void navigate({ to: "/roles/work", search: { need, who: next }, replace: true });
   return (
     <>
       <section
@@ -32,13 +37,14 @@ export function WorkPage() {
       </section>
       <section aria-label="What gives it" className="min-w-0 flex-1 overflow-auto px-5 py-4">
         <h1>From the work to the role</h1>
+        <ForWhom who={who} onChoose={setWho} />
         {chosen.length === 0 ? (
           <p className="max-w-prose text-soft">
             Choose what people must be able to do. Wexa shows which roles allow it, what else those grant, and which
             permission sets are enough for a new role.
           </p>
         ) : (
-          <Covered chosen={chosen} onClear={() => choose([])} />
+          <Covered chosen={chosen} who={who} onClear={() => choose([])} />
         )}
       </section>
     </>
@@ -129,8 +135,44 @@ function Choice({
   );
 }
 
-function Covered({ chosen, onClear }: { chosen: readonly string[]; onClear: () => void }) {
-  const cover = useQuery(coverQuery(chosen));
+/** A person or a group that is to be given what it lacks of the work. */
+function ForWhom({ who, onChoose }: { who: string | undefined; onChoose: (who: string | undefined) => void }) {
+  const [typed, setTyped] = useState("");
+  const choices = useSubjectChoices(typed);
+  return who === undefined ? (
+    <div className="mt-1 mb-2 w-80">
+      <Picker
+        label="For a person or a group, to see what they lack"
+        placeholder="Find a person or a group"
+        choices={choices}
+        onType={setTyped}
+        onPick={onChoose}
+      />
+    </div>
+  ) : (
+    <p className="mt-1 mb-2">
+      What{" "}
+      <b className="font-semibold">
+        <SubjectName subject={who} />
+      </b>{" "}
+      lacks for it.{" "}
+      <button type="button" className="btn btn-xs" onClick={() => onChoose(undefined)}>
+        For anybody
+      </button>
+    </p>
+  );
+}
+
+function Covered({
+  chosen,
+  who,
+  onClear,
+}: {
+  chosen: readonly string[];
+  who: string | undefined;
+  onClear: () => void;
+}) {
+  const cover = useQuery(coverQuery(chosen, who));
   return (
     <Read of={cover} what="what gives it">
       {(data) => (
@@ -141,6 +183,18 @@ function Covered({ chosen, onClear }: { chosen: readonly string[]; onClear: () =
               Clear
             </button>
           </p>
+          {data.held.length > 0 && (
+            <ul className="mt-1 text-sm text-soft">
+              {data.held.map((one) => (
+                <li key={one.permission.permission}>
+                  <span className="font-bold text-success" aria-hidden>
+                    ✓
+                  </span>{" "}
+                  holds {permissionWords([one.permission])}: {one.places.join("; ")}
+                </li>
+              ))}
+            </ul>
+          )}
           {data.seats.length > 0 && (
             <p className="mt-1 text-soft">
               Needs{" "}
@@ -150,15 +204,17 @@ function Covered({ chosen, onClear }: { chosen: readonly string[]; onClear: () =
               .
             </p>
           )}
-          {data.roles.some((role) => role.lacks.length === 0) ? (
+          {data.needed.length === 0 ? (
+            <p className="mt-3 font-semibold">Nothing is missing: all of it is held, at the places above.</p>
+          ) : data.roles.some((role) => role.lacks.length === 0) ? (
             <>
-              <Roles cover={data} />
+              <Roles cover={data} who={who} />
               <Sets cover={data} />
             </>
           ) : (
             <>
               <Sets cover={data} />
-              <Roles cover={data} />
+              <Roles cover={data} who={who} />
             </>
           )}
         </div>
@@ -170,7 +226,8 @@ function Covered({ chosen, onClear }: { chosen: readonly string[]; onClear: () =
 /** So many roles are shown that give only part of it. */
 const PARTLY = 3;
 
-function Roles({ cover }: { cover: Cover }) {
+function Roles({ cover, who }: { cover: Cover; who: string | undefined }) {
+  const mayPrepare = useMay("PREPARE");
   const whole = cover.roles.filter((role) => role.lacks.length === 0);
   const partly = cover.roles.filter((role) => role.lacks.length > 0);
   const shown = [...whole, ...partly.slice(0, PARTLY)];
@@ -214,6 +271,16 @@ function Roles({ cover }: { cover: Cover }) {
               </p>
             </div>
             <span className="shrink-0 text-sm text-soft">{count(role.assignments, "assignment")}</span>
+            {mayPrepare && (
+              <Link
+                to="/roles/give"
+                search={{ role: role.id, ...(who === undefined ? {} : { to: [who] }) }}
+                className="btn btn-xs"
+                aria-label={`Give ${role.name}`}
+              >
+                Give
+              </Link>
+            )}
           </li>
         ))}
       </ul>

@@ -203,8 +203,8 @@ class RolesIT {
             browser.button("Approve").click();
             browser.sees("Approved by Runa Estering");
         }
-        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
-            browser.open("/");
+        try (Browser browser = new Browser(stage.address(), folder.resolve("again"))) {
+            browser.signIn("tove", "north-pier-2026");
             browser.see(By.xpath("//li[contains(., 'Runa Estering approved it')]//a[normalize-space(.)='Apply']"))
                     .click();
             browser.sees("Approved. It can be applied");

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -92,12 +93,15 @@ class RoleController {
         return work.work(actor);
     }
 
-    record CoverInput(@NotNull @Size(max = 500) List<@NotNull @Size(max = 200) String> permissions) {}
+    /** {@code who} is the person or group that is to be given what it lacks, as entries name one. */
+    record CoverInput(
+            @NotNull @Size(max = 500) List<@NotNull @Size(max = 200) String> permissions,
+            @Nullable @Size(max = 100) String who) {}
 
     /** Which existing roles give these permissions, and which permission sets give them with the least besides. */
     @PostMapping("/cover")
     WorkViews.CoverView cover(Actor actor, @Valid @RequestBody CoverInput input) {
-        return work.cover(actor, input.permissions());
+        return work.cover(actor, input.permissions(), Optional.ofNullable(input.who()));
     }
 
     /** Permission sets, as they are or as a draft would have them. */

@@ -2,6 +2,8 @@ package wexa.server.roles;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import wexa.core.access.AccessIndex;
@@ -27,6 +29,7 @@ import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
 
 /** Which roles, or which permission sets, give what some work needs. */
 @UseCases
@@ -34,9 +37,11 @@ public class WorkService {
     private static final int MOST_ROLES = 8;
 
     private final SnapshotStore snapshots;
+    private final BusinessClock clock;
 
-    WorkService(SnapshotStore snapshots) {
+    WorkService(SnapshotStore snapshots, BusinessClock clock) {
         this.snapshots = snapshots;
+        this.clock = clock;
     }
 
     /** The work that people do, app by app. */
@@ -79,15 +84,17 @@ public class WorkService {
                         .toList());
     }
 
-    /** What gives these permissions. Nothing is kept. */
+    /** What gives these permissions, or those of them that a person or a group lacks. Nothing is kept. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    public WorkViews.CoverView cover(Actor actor, List<String> texts) {
+    public WorkViews.CoverView cover(Actor actor, List<String> texts, Optional<String> who) {
         if (texts.isEmpty()) {
             throw Problem.badField("permissions", "field.missing", "Choose at least one permission.");
         }
         Snapshot snapshot = snapshots.current();
+        Map<Permission, Set<String>> held =
+                who.map(text -> Holding.of(text, snapshot, clock.now())).orElse(Map.of());
         return new Covering(snapshot.model(), snapshot.index(), new Sensitivities(snapshot.model()))
-                .of(permissions(texts, snapshot.model()));
+                .of(permissions(texts, snapshot.model()), held);
     }
 
     private static Set<Permission> permissions(List<String> texts, Model model) {
@@ -111,7 +118,9 @@ public class WorkService {
     }
 
     private record Covering(Model model, AccessIndex index, Sensitivities sensitivities) {
-        WorkViews.CoverView of(Set<Permission> needed) {
+        WorkViews.CoverView of(Set<Permission> asked, Map<Permission, Set<String>> held) {
+            Set<Permission> needed = new TreeSet<>(asked);
+            needed.removeAll(held.keySet());
             List<PermissionSet> offered =
                     model.table(Kind.PERMISSION_SET).stream().toList();
             Cover cover = Cover.of(offered, needed, one -> RoleFit.weight(sensitivities.of(one)));
@@ -119,6 +128,11 @@ public class WorkService {
             together.addAll(cover.excess());
             return new WorkViews.CoverView(
                     views(needed),
+                    asked.stream()
+                            .filter(held::containsKey)
+                            .map(one -> new WorkViews.HeldView(
+                                    views(List.of(one)).get(0), List.copyOf(held.getOrDefault(one, Set.of()))))
+                            .toList(),
                     RoleFit.of(needed, index, sensitivities).stream()
                             .limit(MOST_ROLES)
                             .map(this::fit)

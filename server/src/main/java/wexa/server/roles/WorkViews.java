@@ -30,9 +30,19 @@ public final class WorkViews {
      *
      * @param roles existing roles, the best first
      * @param sets the permission sets that give it with the least besides
+     * @param needed what was asked for, without what is held
+     * @param held what the person or the group in question holds already, and where
      * @param seats the least seats with which it can be used, by app
      */
-    public record CoverView(List<PermissionView> needed, List<FitView> roles, SetsView sets, List<AppSeat> seats) {}
+    public record CoverView(
+            List<PermissionView> needed,
+            List<HeldView> held,
+            List<FitView> roles,
+            SetsView sets,
+            List<AppSeat> seats) {}
+
+    /** A permission that is held, and the areas and tenants at which. */
+    public record HeldView(PermissionView permission, List<String> places) {}
 
     public record PermissionView(String permission, String type, String action, Sensitivity sensitivity) {}
 

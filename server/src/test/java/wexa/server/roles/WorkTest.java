@@ -89,4 +89,33 @@ class WorkTest {
         assertThat(cover(List.of("nonsense")).status()).isEqualTo(400);
         assertThat(cover(List.of()).status()).isEqualTo(400);
     }
+
+    @Test
+    void whatSomebodyHoldsAlreadyIsLeftOut() throws Exception {
+        String ines = cast.tove
+                .get("/api/v1/people?q=ines.abara")
+                .body()
+                .path("people")
+                .path(0)
+                .path("id")
+                .asString();
+        List<String> work = List.of("pelagia:animal:see", "quayside:refund:approve");
+        JsonNode lacking = lacking(work, "person:" + ines).body();
+        assertThat(lacking.path("held").toString()).contains("pelagia:animal:see", "Pelagia North");
+        assertThat(lacking.path("needed")
+                        .valueStream()
+                        .map(one -> one.path("permission").asString()))
+                .containsExactly("quayside:refund:approve");
+        String keepers = cast.find("/api/v1/groups", "key", "lagoon-keepers");
+        JsonNode group = lacking(work, "group:" + keepers).body();
+        assertThat(group.path("held").toString()).contains("Pelagia North, Lagoon Hall");
+        assertThat(lacking(work, "person:" + keepers).status()).isEqualTo(400);
+        assertThat(lacking(work, "nobody").body().toString()).contains("no such person or group");
+    }
+
+    private Answer lacking(List<String> permissions, String who) throws Exception {
+        ObjectNode input = cast.tove.object("who", who);
+        permissions.forEach(input.putArray("permissions")::add);
+        return cast.tove.send("POST", "/api/v1/roles/cover", input);
+    }
 }
