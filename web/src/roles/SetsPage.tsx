@@ -17,6 +17,9 @@ import { useOpenDraft } from "./useComposing";
 
 type Row = Schemas["SetRow"];
 
+/** An organisation may have thousands: beyond these it is for the search to find them. */
+const MOST_SHOWN = 150;
+
 /** Permission sets by application, as they are or as the open draft would have them. */
 export function SetsPage() {
   const draft = useOpenDraft();
@@ -63,7 +66,7 @@ export function SetsPage() {
               {draft !== undefined &&
                 made.map((one) => <SetEditor key={one.id} draft={draft} entry={one} set={undefined} />)}
               {shown.length === 0 && made.length === 0 && <Empty title="No results." />}
-              {shown.map((set, place) => {
+              {shown.slice(0, MOST_SHOWN).map((set, place) => {
                 const edit = edits.find((one) => one.fields["permission-set"] === set.id);
                 return (
                   <div key={set.id}>
@@ -76,6 +79,9 @@ export function SetsPage() {
                   </div>
                 );
               })}
+              {shown.length > MOST_SHOWN && (
+                <p className="text-soft">and {count(shown.length - MOST_SHOWN, "more set")}. Type what you look for.</p>
+              )}
             </div>
           </>
         );

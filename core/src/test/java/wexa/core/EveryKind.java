@@ -111,10 +111,6 @@ public final class EveryKind {
         effects.add(Effect.make(new Home(made.id(), Key.of("elsewhere"), "Elsewhere", Home.Sort.PARTNER)));
         effects.add(Effect.make(new Invitation(
                 made.id(), person.id(), Mail.of("asked@elsewhere.example"), RandomModel.NOW, Optional.empty())));
-        ConflictRule excepting = conflict(made);
-        effects.add(Effect.make(excepting));
-        effects.add(Effect.make(new ConflictException(
-                made.id(), excepting.id(), person.id(), made.window(), "winter rota", "a second pair of eyes")));
         effects.add(made.pick(made.bindings).ended());
         effects.add(Effect.make(new Binding(
                 made.id(),
@@ -124,6 +120,10 @@ public final class EveryKind {
                 "Another group",
                 Optional.empty(),
                 false)));
+        ConflictRule excepting = conflict(made);
+        effects.add(Effect.make(excepting));
+        effects.add(Effect.make(new ConflictException(
+                made.id(), excepting.id(), person.id(), made.window(), "winter rota", "a second pair of eyes")));
         return effects;
     }
 

@@ -14,7 +14,7 @@ public final class ConflictCodes {
     private static String meeting(Facts facts) {
         String one = facts.get("one");
         String other = facts.get("other");
-        return "“" + facts.get("rule") + "” would meet in " + facts.get("person") + " ("
+        return facts.get("person") + " would be in conflict with the rule “" + facts.get("rule") + "” ("
                 + (one.equals(other) ? one : one + " and " + other)
                 + "). Remove this, or what it conflicts with.";
     }
