@@ -31,7 +31,7 @@ export function PlaceTree({
         {tenant.isTraining && <span className="text-xs text-soft">training</span>}
         <span className="ml-auto text-sm text-soft">
           {!tenant.isManaged
-            ? "roles are not managed there"
+            ? "the role is not managed there"
             : here > 0
               ? `${here} chosen`
               : count(tenant.areas.length, "area")}
