@@ -2,12 +2,12 @@ package wexa.server.roles;
 
 import java.util.List;
 import java.util.UUID;
-import wexa.core.assignment.Replacement;
 import wexa.core.intake.Entry;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
+import wexa.core.replacement.Replacement;
 import wexa.core.value.Id;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;

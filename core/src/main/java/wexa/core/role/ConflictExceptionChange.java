@@ -1,4 +1,4 @@
-package wexa.core.conflict;
+package wexa.core.role;
 
 import java.time.Duration;
 import java.time.Instant;
