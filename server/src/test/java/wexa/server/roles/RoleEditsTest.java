@@ -51,11 +51,16 @@ class RoleEditsTest {
         return cast.stage.bean(SnapshotStore.class).current();
     }
 
-    /** Roles that somebody has; the one that a tenant holds otherwise is left to the tests of differences. */
+    /**
+     * Roles that somebody has. The one that a tenant holds otherwise is left to the tests of differences, and those of the
+     * tills, too: one account there was lost, and answers no to whatever is asked about it.
+     */
     private List<Role> roles() {
         Model model = snapshot().model();
         return model.roles().stream()
-                .filter(role -> !role.key().text().equals("keeper") && role.stage() == Role.Stage.OPEN)
+                .filter(role -> !role.key().text().equals("keeper")
+                        && !role.key().text().startsWith("till")
+                        && role.stage() == Role.Stage.OPEN)
                 .filter(role -> !model.table(Kind.ASSIGNMENT)
                         .by(Assignment.BY_ROLE, role.id())
                         .isEmpty())
@@ -127,10 +132,7 @@ class RoleEditsTest {
         assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
         if (!applied.text("job").isEmpty()) {
             JsonNode job = cast.finished(applied.text("job"));
-            // one account of the demo was lost in its tenant, which answers no to whatever is asked about it
-            assertThat(Browserless.steps(job))
-                    .allMatch(step -> step.path("state").asString().equals("DONE")
-                            || step.path("text").asString().startsWith("ask what"));
+            assertThat(job.path("state").asString()).as("%s", job).isEqualTo("DONE");
         }
     }
 
