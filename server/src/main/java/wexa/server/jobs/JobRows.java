@@ -122,9 +122,21 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " order by job.number, step.place")
     List<Sending> sendings(UUID tenant, Collection<String> objects);
 
-    @Query("select step from StepRow step where step.state in ('REFUSED', 'DIFFERS') or"
-            + " (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1) order by step.dueAt")
-    List<StepRow> hanging(Limit limit);
+    String HANGS = "(step.state in ('REFUSED', 'DIFFERS')"
+            + " or (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1))";
+
+    /** What was refused comes before what shows otherwise, and that before what waits. */
+    String URGENCY = "case when step.state = 'REFUSED' then 0 when step.state = 'DIFFERS' then 1 else 2 end";
+
+    /** The jobs of which a step hangs, the most urgent first. */
+    @Query("select step.jobId from StepRow step where " + HANGS + " group by step.jobId order by min(" + URGENCY
+            + "), min(step.dueAt)")
+    List<UUID> hangingJobs(Limit limit);
+
+    /** The steps of a job that hang, the most urgent first. */
+    @Query("select step from StepRow step where step.jobId = :job and " + HANGS + " order by " + URGENCY
+            + ", step.dueAt")
+    List<StepRow> hanging(UUID job, Limit limit);
 
     @Query("select step from StepRow step, JobRow job where job.id = step.jobId and job.createdAt >= :since"
             + " and step.kind = 'CARRY' and step.state <> 'SUPERSEDED' order by job.number, step.place")

@@ -99,8 +99,11 @@ public class JobService {
     public Map<UUID, List<StepView>> hanging(Actor actor, int limit) {
         Map<UUID, List<StepView>> found = new LinkedHashMap<>();
         Model model = snapshots.current().model();
-        for (StepRow step : steps.hanging(Limit.of(limit))) {
-            found.computeIfAbsent(step.jobId, any -> new ArrayList<>()).add(views.view(step, Set.of(), model));
+        // a job with many such steps must not hide another one
+        for (UUID job : steps.hangingJobs(Limit.of(limit))) {
+            for (StepRow step : steps.hanging(job, Limit.of(1))) {
+                found.computeIfAbsent(job, any -> new ArrayList<>()).add(views.view(step, Set.of(), model));
+            }
         }
         return found;
     }

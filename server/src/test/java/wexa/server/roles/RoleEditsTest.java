@@ -132,7 +132,11 @@ class RoleEditsTest {
         assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
         if (!applied.text("job").isEmpty()) {
             JsonNode job = cast.finished(applied.text("job"));
-            assertThat(job.path("state").asString()).as("%s", job).isEqualTo("DONE");
+            // what a tenant of the demo holds otherwise from the start, it answers otherwise when it is asked
+            assertThat(Browserless.steps(job))
+                    .as("%s", job)
+                    .allMatch(step -> step.path("state").asString().equals("DONE")
+                            || step.path("text").asString().startsWith("ask what"));
         }
     }
 
