@@ -7,7 +7,7 @@ export function secondPersonWords(
 ): string {
   const what = [
     policy.forPrivileged ? "gives privileged access" : "",
-    policy.forConflicts ? "brings about a conflict that a rule warns of" : "",
+    policy.forConflicts ? "causes a conflict that a rule warns about" : "",
     `changes the access of more than ${count(policy.mostPeople, "person", "people")}`,
   ].filter((one) => one !== "");
   const last = what.pop() ?? "";

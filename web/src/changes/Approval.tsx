@@ -19,6 +19,7 @@ interface Props {
 export function ApprovalCard({ draft, digest, approval }: Props) {
   const session = useSession();
   const mayPrepare = useMay("PREPARE");
+  const mayApprove = useMay("APPROVE");
   if (approval.state === "NOT_NEEDED") {
     return null;
   }
@@ -47,6 +48,7 @@ export function ApprovalCard({ draft, digest, approval }: Props) {
           {approval.answerNote !== "" && <>: “{approval.answerNote}”</>}
         </p>
       )}
+      {approval.state === "ASKED" && approval.refusal && mayApprove && <p className="mt-1">{approval.refusal}</p>}
       {mayAsk && <Ask draft={draft} digest={digest} approval={approval} />}
       {mayAnswer && <Answer draft={draft} digest={digest} />}
     </section>
@@ -60,7 +62,7 @@ function Ask({ draft, digest, approval }: Props) {
     return (
       <p className="mt-1 font-semibold">
         Everybody who may approve has worked on this draft. Under Administrators, somebody who manages administrators
-        can let another one approve.
+        can let another administrator approve.
       </p>
     );
   }

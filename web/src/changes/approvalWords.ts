@@ -17,7 +17,7 @@ export function approvalWords(approval: Approval): string {
     case "REFUSED":
       return "Refused. Change it, then ask again.";
     case "LAPSED":
-      return "What this draft does has changed since, so it needs approval anew.";
+      return "What this draft does has changed since, so it needs approval again.";
     default:
       return "";
   }

@@ -115,14 +115,14 @@ function Selection({
   if (chosen === undefined) {
     return (
       <button type="button" className="btn btn-ghost btn-xs mt-1.5" onClick={() => onChoose([])}>
-        Choose several
+        Select people
       </button>
     );
   }
   return (
-    <div className="mt-2" role="group" aria-label="People chosen">
+    <div className="mt-2" role="group" aria-label="People selected">
       <div className="flex items-center gap-2">
-        <b className="flex-1 text-sm">{count(chosen.length, "person", "people")} chosen</b>
+        <b className="flex-1 text-sm">{count(chosen.length, "person", "people")} selected</b>
         <button
           type="button"
           className="btn btn-xs"

@@ -52,12 +52,11 @@ export function ConflictsPage() {
             )}
           </div>
           <p className="text-soft">
-            What must not meet in one person. A draft that would bring it together says so, and colleagues do not hand
-            it on.
+            Combinations that no one person should hold. A draft that would cause a conflict says so.
           </p>
           <Told error={error} />
           {data.length === 0 && edits.length === 0 && (
-            <Empty title="There is no conflict rule">Nothing is kept apart in one person.</Empty>
+            <Empty title="There are no conflict rules">No duties are kept apart yet.</Empty>
           )}
           <div className="mt-4 space-y-4">
             {draft !== undefined &&
@@ -159,7 +158,7 @@ function Met({ rule, isDrafted = false }: { rule: Conflict; isDrafted?: boolean 
             {rule.excepted < met && "▲ "}
             {isDrafted && "With this draft "}
             {count(met, "person has", "people have")} both{!isDrafted && " now"}
-            {rule.excepted > 0 && `, ${rule.excepted} of them by an exception`}
+            {rule.excepted > 0 && `, ${rule.excepted} of them by exception`}
           </p>
           <ul className="mt-1">
             {rule.met.map((one) => (
@@ -173,7 +172,7 @@ function Met({ rule, isDrafted = false }: { rule: Conflict; isDrafted?: boolean 
   );
 }
 
-/** One person in conflict, who can be excepted for a while; and who is, until when and with what control. */
+/** One person in conflict, who can be exempted for a while, or is already: until when, and with what control. */
 function MetLine({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }) {
   const session = useSession();
   const mayPrepare = useMay("PREPARE");
@@ -195,9 +194,9 @@ function MetLine({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }
         <span className="ml-auto">
           {met.exception ? (
             <EndButton
-              draft={`End the exception of ${met.name}`}
+              draft={`End the exception for ${met.name}`}
               entry={entry("conflict-exception.end", { "conflict-exception": met.exception.id })}
-              label={`End the exception of ${met.name} from ${rule.name}`}
+              label={`End the exception to ${rule.name} for ${met.name}`}
               words="End exception"
             />
           ) : drafted === true ? (
@@ -208,10 +207,10 @@ function MetLine({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }
               <button
                 type="button"
                 className="btn btn-xs"
-                aria-label={`Except ${met.name} from ${rule.name}`}
+                aria-label={`Add an exception to ${rule.name} for ${met.name}`}
                 onClick={() => setOpen(true)}
               >
-                Except…
+                Add exception…
               </button>
             )
           )}
@@ -219,16 +218,16 @@ function MetLine({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }
       </div>
       {met.exception && (
         <p className="text-sm text-soft">
-          Excepted until {lastDay(met.exception.until, session.zone)}: {met.exception.reason} · Instead:{" "}
+          Exempt until {lastDay(met.exception.until, session.zone)}: {met.exception.reason} · Instead:{" "}
           {met.exception.control}
         </p>
       )}
-      {isOpen && <Except rule={rule} met={met} onDone={() => setOpen(false)} />}
+      {isOpen && <ExceptionForm rule={rule} met={met} onDone={() => setOpen(false)} />}
     </li>
   );
 }
 
-function Except({ rule, met, onDone }: { rule: Conflict; met: Conflict["met"][number]; onDone: () => void }) {
+function ExceptionForm({ rule, met, onDone }: { rule: Conflict; met: Conflict["met"][number]; onDone: () => void }) {
   const { act, isPending, error } = useAct();
   const [until, setUntil] = useState("");
   const [because, setBecause] = useState("");
@@ -240,7 +239,7 @@ function Except({ rule, met, onDone }: { rule: Conflict; met: Conflict["met"][nu
       onSubmit={(event) => {
         event.preventDefault();
         act(
-          `Except ${met.name} from ${rule.name}`,
+          `Exempt ${met.name} from ${rule.name}`,
           entry("conflict-exception.make", {
             id: newId(),
             person: met.person,
@@ -255,7 +254,7 @@ function Except({ rule, met, onDone }: { rule: Conflict; met: Conflict["met"][nu
     >
       <div className="w-40">
         <label htmlFor={`until-${met.person}`} className="block text-xs font-semibold text-soft">
-          Last day, within a year
+          Last day, at most a year away
         </label>
         <DayInput id={`until-${met.person}`} label="Last day" value={until} onKeep={setUntil} />
       </div>
@@ -268,8 +267,8 @@ function Except({ rule, met, onDone }: { rule: Conflict; met: Conflict["met"][nu
         Cancel
       </button>
       <p className="w-full text-sm text-soft">
-        Another administrator has to approve it. The control says what keeps the risk low meanwhile, such as who checks
-        what and when.
+        Another administrator has to approve it. The control is what keeps the risk low in the meantime, such as who
+        checks what, and when.
       </p>
       <Told error={error} />
     </form>

@@ -104,7 +104,7 @@ function Form({ parts }: { parts: readonly Part[] }) {
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <label className="text-xs font-semibold text-soft">
-          Word to add to the names
+          Word to add to each name
           <input
             className="input mt-0.5 block h-8 w-56 text-base font-normal text-base-content"
             placeholder="Night"

@@ -13,7 +13,7 @@ type View = Schemas["LineageView"];
 const OPEN_DEPTH = 2;
 const OPEN_SIZE = 12;
 
-/** What a role is made of and who gets it, from either end. */
+/** What a role is made of and who gets it; of a permission set, who gets it. */
 export function LineagePage() {
   const { id } = useParams({ from: "/roles/$id/lineage" });
   const lineage = useQuery(lineageQuery(id));
@@ -40,6 +40,11 @@ function Drawn({ view }: { view: View }) {
           <h1>Lineage of {root.name}</h1>
           <p className="text-soft">{root.note}</p>
         </div>
+        {root.kind === "SET" && (
+          <Link to="/roles/sets" className="btn btn-sm">
+            To the permission sets
+          </Link>
+        )}
         {root.kind === "ROLE" && (
           <Link to="/roles/$id" params={{ id: root.id }} className="btn btn-sm">
             To the role
@@ -55,7 +60,9 @@ function Drawn({ view }: { view: View }) {
           note={root.people > 0 ? `${count(root.people, "person has", "people have")} it directly` : ""}
           branches={up}
         />
-        <Tree title="What it is made of" empty="It is made of nothing yet." note="" branches={down} />
+        {root.kind !== "SET" && (
+          <Tree title="What it is made of" empty="It is made of nothing yet." note="" branches={down} />
+        )}
       </div>
       {view.moreGroups > 0 && <p className="mt-2 text-soft">{count(view.moreGroups, "more group")} not shown</p>}
     </>

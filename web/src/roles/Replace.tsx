@@ -12,7 +12,7 @@ export function Replace({ role, name, onDone }: { role: string; name: string; on
     <div className="card-plain mt-2 flex flex-wrap items-end gap-3 px-3 py-2.5">
       <div className="w-80">
         <Picker
-          label={`Replace ${name} by`}
+          label={`Replace ${name} with`}
           placeholder="Find a role"
           choices={(roles.data ?? [])
             .filter((one) => one.id !== role && one.stage === "OPEN")
@@ -21,8 +21,8 @@ export function Replace({ role, name, onDone }: { role: string; name: string; on
         />
       </div>
       <p className="min-w-64 flex-1 text-sm text-soft">
-        Everybody who has {name} gets the other role at the same places for as long, and {name} ends for them. The draft
-        shows who gains and who loses what.
+        Everybody who has {name} gets the other role at the same places for the same time, and {name} ends for them. The
+        draft shows who gains and loses what.
       </p>
       <button type="button" className="btn btn-ghost btn-sm" onClick={onDone}>
         Cancel

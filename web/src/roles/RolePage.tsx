@@ -48,7 +48,6 @@ export function RolePage() {
               </Link>
             )}
           </div>
-          {isReplacing && <Replace role={id} name={data.role.name} onDone={() => setReplacing(false)} />}
           <p className="text-soft">
             {[
               data.role.description,
@@ -71,6 +70,7 @@ export function RolePage() {
               </Link>
             </p>
           )}
+          {isReplacing && <Replace role={id} name={data.role.name} onDone={() => setReplacing(false)} />}
           <h2 className="mt-4">Allows</h2>
           <ul className="mt-0.5 flex flex-wrap gap-x-5">
             {data.does.map((line) => (

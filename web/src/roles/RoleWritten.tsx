@@ -17,12 +17,12 @@ type Page = Schemas["RolePage"];
 type PlaceTenant = Schemas["PlaceTenant"];
 type BoundGroup = Schemas["BoundGroup"];
 
-/** How the role is written in each tenant of its applications: by roles and assignments, as a group, or not at all. */
+/** How the role is provisioned in each tenant of its applications: as roles and assignments, as a group, or not at all. */
 export function RoleWritten({ page }: { page: Page }) {
   const places = useQuery(rolePlacesQuery(page.role.id));
   return (
     <>
-      <h2 className="mt-5">How it is written in the tenants</h2>
+      <h2 className="mt-5">How it is provisioned in each tenant</h2>
       <Read of={places} what="the tenants">
         {(tenants) => (
           <ul className="card-plain mt-1.5 shrink-0 divide-y divide-[var(--line)]">
@@ -58,14 +58,14 @@ function Line({ role, tenant }: { role: Page["role"]; tenant: PlaceTenant }) {
           {writtenWords(tenant)}
         </span>
         <span className="ml-auto">
-          {mayPrepare && tenant.takesGroups && !isOpen && (
+          {mayPrepare && tenant.takesGroups && !isOpen && tenant.groups.length <= tenant.areas.length && (
             <button
               type="button"
-              className="btn btn-xs"
-              aria-label={`Write ${role.name} as a group of ${tenant.title}`}
+              className={`btn btn-xs ${tenant.isManaged ? "btn-ghost" : ""}`}
+              aria-label={`Provision ${role.name} as a group in ${tenant.title}`}
               onClick={() => setOpen(true)}
             >
-              {tenant.groups.length === 0 ? "Write as a group" : "Another group"}
+              {tenant.groups.length === 0 ? "Provision as a group" : "Add a group"}
             </button>
           )}
         </span>
@@ -95,7 +95,7 @@ function Bound({ role, tenant, group }: { role: Page["role"]; tenant: PlaceTenan
         <EndButton
           draft={`${role.name} in ${tenant.title}`}
           entry={entry("binding.end", { binding: group.binding })}
-          label={`Stop writing ${role.name} as “${group.name}” in ${tenant.title}`}
+          label={`Stop provisioning ${role.name} as “${group.name}” in ${tenant.title}`}
           words="Stop"
         />
       </span>
@@ -103,7 +103,7 @@ function Bound({ role, tenant, group }: { role: Page["role"]; tenant: PlaceTenan
   );
 }
 
-/** A group that Wexa makes, or one that is there. */
+/** A new group, or one that the tenant has already. */
 function Bind({ role, tenant, onDone }: { role: Page["role"]; tenant: PlaceTenant; onDone: () => void }) {
   const there = useQuery(groupsThereQuery(tenant.id));
   const { act, isPending, error } = useAct();
@@ -137,7 +137,7 @@ function Bind({ role, tenant, onDone }: { role: Page["role"]; tenant: PlaceTenan
           value={found}
           onChange={(event) => setFound(event.target.value)}
         >
-          <option value="">A new one that Wexa makes</option>
+          <option value="">New group, created by Wexa</option>
           {(there.data ?? []).map((one) => (
             <option key={one.remoteId} value={one.remoteId}>
               {one.name} ({count(one.members, "member")} there)
@@ -147,7 +147,7 @@ function Bind({ role, tenant, onDone }: { role: Page["role"]; tenant: PlaceTenan
       </label>
       {known === undefined && (
         <label className="w-56 text-xs font-semibold text-soft">
-          Its name there
+          Name in the tenant
           <input
             className="input mt-0.5 h-8 w-full font-normal text-base-content"
             required
@@ -159,7 +159,7 @@ function Bind({ role, tenant, onDone }: { role: Page["role"]; tenant: PlaceTenan
       )}
       {tenant.areas.length > 0 && (
         <label className="w-48 text-xs font-semibold text-soft">
-          Where the group gives it
+          Where the group grants it
           <select
             className="select mt-0.5 h-8 w-full font-normal text-base-content"
             value={area}
@@ -182,7 +182,7 @@ function Bind({ role, tenant, onDone }: { role: Page["role"]; tenant: PlaceTenan
       </button>
       {known !== undefined && (
         <p className="w-full text-sm text-soft">
-          Whoever has the role comes into the group. Its other members stay, and are shown as a difference.
+          People with the role are added to the group. Its other members stay and are shown as differences.
         </p>
       )}
       <Told error={error} />

@@ -17,10 +17,14 @@ const KINDS: readonly { kind: Slack["kind"]; title: string; about: string }[] = 
   {
     kind: "ASSIGNMENT",
     title: "Redundant assignments",
-    about: "The person has all of it by another way for as long as the assignment lasts.",
+    about: "The person holds all of it another way for as long as the assignment lasts.",
   },
-  { kind: "ROLE", title: "Unused roles", about: "Not assigned within a year, so seasonal roles are not listed." },
-  { kind: "GROUP", title: "Empty groups", about: "No members within a year." },
+  {
+    kind: "ROLE",
+    title: "Unused roles",
+    about: "Not assigned in the past year. Seasonal roles are therefore not listed.",
+  },
+  { kind: "GROUP", title: "Empty groups", about: "No members in the past year." },
   {
     kind: "DUPLICATE",
     title: "Near-duplicate roles",
@@ -81,8 +85,8 @@ function Found({ slacks }: { slacks: readonly Slack[] }) {
         )}
       </div>
       <p className="text-soft">
-        What can be removed without anybody losing access, now or on any later day that is known. Emergency accounts are
-        left out.
+        What can be removed without anybody losing access, now or at any known later date. Emergency accounts are left
+        out.
       </p>
       <Told error={error} />
       {slacks.length === 0 && <Empty title="There is nothing to tighten.">Nothing here is redundant.</Empty>}

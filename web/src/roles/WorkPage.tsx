@@ -142,7 +142,7 @@ function ForWhom({ who, onChoose }: { who: string | undefined; onChoose: (who: s
   return who === undefined ? (
     <div className="mt-1 mb-2 w-80">
       <Picker
-        label="For a person or a group, to see what they lack"
+        label="Show what a person or group is missing"
         placeholder="Find a person or a group"
         choices={choices}
         onType={setTyped}
@@ -155,9 +155,9 @@ function ForWhom({ who, onChoose }: { who: string | undefined; onChoose: (who: s
       <b className="font-semibold">
         <SubjectName subject={who} />
       </b>{" "}
-      lacks for it.{" "}
+      is missing.{" "}
       <button type="button" className="btn btn-xs" onClick={() => onChoose(undefined)}>
-        For anybody
+        Clear
       </button>
     </p>
   );
@@ -190,7 +190,7 @@ function Covered({
                   <span className="font-bold text-success" aria-hidden>
                     ✓
                   </span>{" "}
-                  holds {permissionWords([one.permission])}: {one.places.join("; ")}
+                  Holds {permissionWords([one.permission])} at {one.places.join("; ")}
                 </li>
               ))}
             </ul>
@@ -205,7 +205,7 @@ function Covered({
             </p>
           )}
           {data.needed.length === 0 ? (
-            <p className="mt-3 font-semibold">Nothing is missing: all of it is held, at the places above.</p>
+            <p className="mt-3 font-semibold">Nothing is missing: all of it is held at the places above.</p>
           ) : data.roles.some((role) => role.lacks.length === 0) ? (
             <>
               <Roles cover={data} who={who} />

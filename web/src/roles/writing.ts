@@ -1,23 +1,23 @@
 import type { Schemas } from "../api/client";
 import { count } from "../ui/words";
 
-/** How a role is written in a tenant, in words. */
+/** How a role is provisioned in a tenant, in words. */
 export function writtenWords(
   tenant: Pick<Schemas["PlaceTenant"], "isWritten" | "takesGroups" | "groups" | "areas">,
 ): string {
   if (tenant.groups.length > 0) {
     return tenant.isWritten
-      ? "By roles and assignments, but for these"
+      ? "As roles and assignments, except for these"
       : tenant.areas.length === 0
         ? ""
         : "Not managed at other areas";
   }
   if (tenant.isWritten) {
-    return "By roles and assignments";
+    return "As roles and assignments";
   }
   return tenant.takesGroups
-    ? "Not managed: nothing is sent there until it is written as a group"
-    : "Not managed: the tenant takes no roles and no groups";
+    ? "Not managed: nothing is sent there until it is provisioned as a group"
+    : "Not managed: the tenant supports neither roles nor groups";
 }
 
 /** Who should be in a group of a tenant, and who was when it was read. */
@@ -25,9 +25,9 @@ export function boundWords(group: Pick<Schemas["BoundGroup"], "members" | "there
   const should = count(group.members, "member");
   const there =
     group.there === undefined || group.there === null
-      ? "not there when last read"
+      ? "missing when last read"
       : group.there === group.members
         ? "as last read"
         : `${group.there} when last read`;
-  return `${should}, ${there}${group.isFound ? " · it was there before" : ""}`;
+  return `${should}, ${there}${group.isFound ? " · existed before Wexa" : ""}`;
 }

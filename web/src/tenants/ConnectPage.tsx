@@ -3,7 +3,8 @@ import { useId, useState } from "react";
 import { type Schemas } from "../api/client";
 import { keyOf } from "../setup/steps";
 import { PlainField, problemOf, Told } from "../ui/plainField";
-import { capabilityWords, count, userNameRule } from "../ui/words";
+import { count, userNameRule } from "../ui/words";
+import { Capabilities } from "./Capabilities";
 import { useConnectTenant, useProbeTenant } from "./mutations";
 
 type Announced = Schemas["AnnouncedView"];
@@ -124,14 +125,7 @@ function Says({ announced }: { announced: Announced }) {
         <div className="flex gap-3 px-3 py-1.5">
           <dt className="w-36 shrink-0 text-soft">Managed</dt>
           <dd>
-            <ul>
-              {capabilityWords(announced.capabilities).map((one) => (
-                <li key={one.words} className={one.isThere ? "" : "text-soft"}>
-                  {one.isThere ? "✓ " : "– not "}
-                  {one.words}
-                </li>
-              ))}
-            </ul>
+            <Capabilities of={announced.capabilities} />
           </dd>
         </div>
       </dl>

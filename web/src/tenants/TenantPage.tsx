@@ -6,7 +6,8 @@ import { useMay, useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
-import { capabilityWords, count, userNameRule } from "../ui/words";
+import { count, userNameRule } from "../ui/words";
+import { Capabilities } from "./Capabilities";
 import { Reach } from "./Reach";
 import { Seats } from "./Seats";
 import { useReadTenant } from "./mutations";
@@ -72,7 +73,7 @@ export function TenantPage() {
             )}
             {data.written.length > 0 && (
               <>
-                <h2 className="mt-5">Roles written as groups</h2>
+                <h2 className="mt-5">Roles provisioned as groups</h2>
                 <ul className="mt-1 text-sm">
                   {data.written.map((one) => (
                     <li key={one.group}>
@@ -88,17 +89,8 @@ export function TenantPage() {
               </>
             )}
             <h2 className="mt-5">Supported capabilities</h2>
-            <ul className="mt-1 text-sm">
-              {capabilityWords(data.capabilities).map((one) => (
-                <li key={one.words} className={one.isThere ? "" : "text-soft"}>
-                  {one.isThere ? "✓ " : "– not "}
-                  {one.words}
-                </li>
-              ))}
-            </ul>
-            <p className="mt-1 text-sm text-soft">
-              What is not here is not managed. Signs in by {userNameRule(data.userNameRule)}.
-            </p>
+            <Capabilities of={data.capabilities} />
+            <p className="mt-1 text-sm text-soft">Signs in by {userNameRule(data.userNameRule)}.</p>
             <Reach tenant={data.tenant.id} />
           </aside>
         </>

@@ -46,7 +46,7 @@ describe("words", () => {
 
   it("say of each capability whether it is there", () => {
     const words = capabilityWords(["USERS", "PASSWORDS", "SOMETHING_NEW"]);
-    expect(words.filter((one) => one.isThere).map((one) => one.words)).toEqual(["accounts", "passwords of its own"]);
+    expect(words.filter((one) => one.isThere).map((one) => one.words)).toEqual(["accounts", "its own passwords"]);
     expect(words).toHaveLength(9);
   });
 });

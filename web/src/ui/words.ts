@@ -92,11 +92,11 @@ const CAPABILITIES: [string, string][] = [
   ["GROUPS", "groups"],
   ["SEATS", "seats"],
   ["AREAS", "areas"],
-  ["ROLES", "what roles contain"],
-  ["ASSIGNMENTS", "who has which role"],
-  ["EVALUATION", "asking whether somebody may do something"],
-  ["PASSWORDS", "passwords of its own"],
-  ["LIVE_RIGHTS", "changes take effect at once, not only at the next sign-in"],
+  ["ROLES", "contents of roles"],
+  ["ASSIGNMENTS", "role assignments"],
+  ["EVALUATION", "checking what somebody may do"],
+  ["PASSWORDS", "its own passwords"],
+  ["LIVE_RIGHTS", "changes that take effect without a new sign-in"],
 ];
 
 /** What of a tenant is managed and what is not, in words. */

@@ -25,7 +25,7 @@ final class BindingForms {
     private static final Field<Id<Area>> AREA = Field.optional("area", NamedTypes.AREA, "Area");
     private static final Field<String> GROUP = Field.required("group", Types.TEXT, "Group in the tenant");
     /** The tenant's own id of a group that is there already. */
-    private static final Field<String> FOUND = Field.optional("found", Types.WORD, "Found there as");
+    private static final Field<String> FOUND = Field.optional("found", Types.WORD, "ID of the existing group");
 
     static final Field<Binding> BINDING = Field.required(
             "binding",
@@ -36,7 +36,7 @@ final class BindingForms {
                     new Naming()),
             "Binding");
 
-    static final Form MAKE = Form.makes(Kind.BINDING, "make", "Write a role as a group of a tenant")
+    static final Form MAKE = Form.makes(Kind.BINDING, "make", "Provision a role as a tenant group")
             .orReopens(BindingForms::released)
             .with(ROLE, TENANT, AREA, GROUP, FOUND)
             .says("bind role {role} in {tenant} to group {group}[ at {area}][ found {found}]")
@@ -47,7 +47,7 @@ final class BindingForms {
             .says("change binding of {binding}[ group {group}]")
             .reads(in -> in.get(BINDING).map(before -> edited(before, in)));
 
-    static final Form END = Form.ends(Kind.BINDING, "end", "Stop writing a role as a group")
+    static final Form END = Form.ends(Kind.BINDING, "end", "Stop provisioning a role as a group")
             .with(BINDING)
             .says("unbind role {binding}")
             .reads(in -> in.get(BINDING).map(BindingChange.End::new));

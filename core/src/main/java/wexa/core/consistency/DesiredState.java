@@ -17,9 +17,7 @@ import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.consistency.TenantObject.AssignmentState;
-import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
-import wexa.core.model.AccountKind;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
@@ -30,7 +28,6 @@ import wexa.core.model.Mapping;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
-import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Table;
 import wexa.core.model.Tenant;
@@ -50,19 +47,21 @@ public final class DesiredState {
     private final AccessIndex index;
     private final Tenant tenant;
     private final Instant at;
+    private final DesiredAccounts accounts;
 
     public DesiredState(Model model, AccessIndex index, Tenant tenant, Instant at) {
         this.model = model;
         this.index = index;
         this.tenant = tenant;
         this.at = at;
+        this.accounts = new DesiredAccounts(model, tenant, at);
     }
 
     /** Everything the tenant should hold. */
     public SortedMap<ObjectKey, TenantObject> all() {
         SortedMap<ObjectKey, TenantObject> all = new TreeMap<>();
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
-            account(account).ifPresent(state -> all.put(ObjectKey.account(account.id()), state));
+            accounts.state(account).ifPresent(state -> all.put(ObjectKey.account(account.id()), state));
         }
         add(
                 wanted(
@@ -84,7 +83,7 @@ public final class DesiredState {
             return model.table(Kind.ACCOUNT)
                     .find(Id.of(key.id()))
                     .filter(account -> account.tenant().equals(tenant.id()))
-                    .flatMap(this::account);
+                    .flatMap(accounts::state);
         }
         Optional<Binding> binding = bindingOf(key, model);
         if (binding.isPresent()) {
@@ -167,10 +166,10 @@ public final class DesiredState {
         Map<Id<Group>, Set<ObjectKey>> members = new HashMap<>();
         for (Id<Person> person : concerned.people()) {
             Cancellation.check();
-            accountOf(person).ifPresent(account -> {
+            accounts.of(person).ifPresent(account -> {
                 ObjectKey key = ObjectKey.account(account.id());
-                account(account).ifPresent(state -> found.put(key, state));
-                if (isOpen(account)) {
+                accounts.state(account).ifPresent(state -> found.put(key, state));
+                if (accounts.isOpen(account)) {
                     index.groupsOf(person, at)
                             .forEach(group -> members.computeIfAbsent(group, any -> new TreeSet<>())
                                     .add(key));
@@ -224,7 +223,7 @@ public final class DesiredState {
         Set<String> members = new TreeSet<>();
         for (Wanted wanted : wanted(model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, binding.role()), mappings)) {
             if (wanted.binding().equals(Optional.of(binding))) {
-                accounts(wanted, this::accountsIn).forEach(account -> members.add(account.toString()));
+                accountsOf(wanted, this::accountsIn).forEach(account -> members.add(account.toString()));
             }
         }
         return new TenantObject.GroupState(binding.group(), members);
@@ -239,7 +238,7 @@ public final class DesiredState {
         for (Wanted wanted : grants) {
             if (wanted.binding().isPresent()) {
                 Set<String> in = bound.computeIfAbsent(wanted.binding().get(), any -> new TreeSet<>());
-                accounts(wanted, members).forEach(account -> in.add(account.toString()));
+                accountsOf(wanted, members).forEach(account -> in.add(account.toString()));
             } else {
                 addGrant(wanted, members, into);
             }
@@ -249,11 +248,10 @@ public final class DesiredState {
     }
 
     /** The open accounts of whom a role is wanted for. */
-    private Collection<ObjectKey> accounts(Wanted wanted, Members members) {
+    private Collection<ObjectKey> accountsOf(Wanted wanted, Members members) {
         return wanted.subject() instanceof Subject.OfGroup many
                 ? members.of(many.group())
-                : accountOf(((Subject.OfPerson) wanted.subject()).person())
-                        .filter(this::isOpen)
+                : accounts.openOf(((Subject.OfPerson) wanted.subject()).person())
                         .map(account -> List.of(ObjectKey.account(account.id())))
                         .orElse(List.of());
     }
@@ -320,7 +318,7 @@ public final class DesiredState {
     /** A group counts even while nobody is in it: it comes to the tenant with its role. */
     private boolean reachesSomebody(Wanted wanted) {
         return !(wanted.subject() instanceof Subject.OfPerson one)
-                || accountOf(one.person()).filter(this::isOpen).isPresent();
+                || accounts.openOf(one.person()).isPresent();
     }
 
     private void addAssignments(Wanted wanted, Members members, Map<ObjectKey, TenantObject> into) {
@@ -333,8 +331,7 @@ public final class DesiredState {
                 }
             }
         } else if (wanted.subject() instanceof Subject.OfPerson one) {
-            accountOf(one.person())
-                    .filter(this::isOpen)
+            accounts.openOf(one.person())
                     .ifPresent(account -> into.put(wanted.key(), assignment(wanted, ObjectKey.account(account.id()))));
         }
     }
@@ -364,11 +361,11 @@ public final class DesiredState {
     }
 
     private Set<ObjectKey> accountsIn(Id<Group> group) {
-        Set<ObjectKey> accounts = new TreeSet<>();
+        Set<ObjectKey> found = new TreeSet<>();
         for (Id<Person> person : index.membersOf(group, at).all()) {
-            accountOf(person).filter(this::isOpen).ifPresent(account -> accounts.add(ObjectKey.account(account.id())));
+            accounts.openOf(person).ifPresent(account -> found.add(ObjectKey.account(account.id())));
         }
-        return accounts;
+        return found;
     }
 
     private TenantObject role(Id<Role> role) {
@@ -378,41 +375,5 @@ public final class DesiredState {
                 .map(Permission::toString)
                 .collect(Collectors.toSet());
         return new TenantObject.RoleState(model.roles().get(role).name(), permissions);
-    }
-
-    private Optional<Account> accountOf(Id<Person> person) {
-        return Account.of(person, tenant.id(), model);
-    }
-
-    private boolean isOpen(Account account) {
-        return account.isOpen()
-                && account.person()
-                        .map(person -> PersonStatus.of(model, person, at) == PersonStatus.HERE)
-                        .orElse(true);
-    }
-
-    private Optional<TenantObject> account(Account account) {
-        if (account.kind() == AccountKind.EMERGENCY) {
-            return Optional.empty();
-        }
-        Optional<Person> person = account.person().flatMap(model.people()::find);
-        boolean open = isOpen(account);
-        Set<String> seats = open && tenant.can(Capability.SEATS) ? seatsOf(account) : Set.of();
-        return Optional.of(new TenantObject.AccountState(
-                account.userName(),
-                person.map(Person::givenName).orElse(""),
-                person.map(Person::familyName).orElse(account.userName()),
-                person.flatMap(Person::mail).map(Object::toString),
-                person.flatMap(Person::phone).map(Object::toString),
-                open ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,
-                seats,
-                tenant.can(Capability.SEATS) ? account.attributes() : Map.of()));
-    }
-
-    private Set<String> seatsOf(Account account) {
-        return model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
-                .filter(seat -> seat.window().contains(at))
-                .map(seat -> seat.kind().text())
-                .collect(Collectors.toSet());
     }
 }

@@ -8,10 +8,13 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 import wexa.core.access.AccessIndex;
 import wexa.core.cancelling.Cancellation;
 import wexa.core.conflict.ConflictCodes;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
+import wexa.core.model.ConflictException;
 import wexa.core.model.Effect;
 import wexa.core.model.Group;
 import wexa.core.model.Kind;
@@ -30,7 +33,7 @@ import wexa.core.value.Permission;
 
 /**
  * Which drafts need a second person (rule 18): those that give what is privileged, that bring a conflict about, or that change
- * the access of more people than the organisation lets one administrator change; and always those that except somebody from
+ * the access of more people than the organisation lets one administrator change; and always those that exempt somebody from
  * a conflict rule.
  *
  * @param forPrivileged whether giving what is privileged needs one
@@ -48,11 +51,13 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
     public enum Cause {
         /** People gain something privileged; 0 if it is given to nobody yet. */
         PRIVILEGED,
+        /** So many roles come to stand for groups that tenants had before: what else those allow is not known. */
+        TENANT_GROUPS,
         /** So many permissions, sets and roles are treated as privileged no longer. */
         LOWERED,
         /** A conflict rule warns of so many findings. */
         CONFLICTS,
-        /** So many people are excepted from a conflict rule: that always takes another administrator. */
+        /** So many people are exempt from a conflict rule: that always takes another administrator. */
         EXCEPTIONS,
         /** So many people's access changes. */
         TOO_MANY_PEOPLE
@@ -95,6 +100,10 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
         if (forPrivileged && (!raised.isEmpty() || givesToGroups(preview, before, after))) {
             reasons.add(new Reason(Cause.PRIVILEGED, raised.size()));
         }
+        int takenOver = count(preview, effect -> Binding.takingOver(effect).isPresent());
+        if (forPrivileged && takenOver > 0) {
+            reasons.add(new Reason(Cause.TENANT_GROUPS, takenOver));
+        }
         int lowered = forPrivileged ? lowered(preview, before, after) : 0;
         if (lowered > 0) {
             reasons.add(new Reason(Cause.LOWERED, lowered));
@@ -106,15 +115,8 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
         if (forConflicts && conflicts > 0) {
             reasons.add(new Reason(Cause.CONFLICTS, conflicts));
         }
-        int exceptions = (int) preview.effects().stream()
-                .filter(effect -> effect.after(Kind.CONFLICT_EXCEPTION)
-                        .filter(wanted -> effect.before(Kind.CONFLICT_EXCEPTION)
-                                .filter(was -> !wanted.window()
-                                        .until()
-                                        .isAfter(was.window().until()))
-                                .isEmpty())
-                        .isPresent())
-                .count();
+        int exceptions =
+                count(preview, effect -> ConflictException.givenBy(effect).isPresent());
         if (exceptions > 0) {
             reasons.add(new Reason(Cause.EXCEPTIONS, exceptions));
         }
@@ -122,6 +124,10 @@ public record ApprovalPolicy(boolean forPrivileged, boolean forConflicts, int mo
             reasons.add(new Reason(Cause.TOO_MANY_PEOPLE, touched.size()));
         }
         return List.copyOf(reasons);
+    }
+
+    private static int count(Preview preview, Predicate<Effect> which) {
+        return (int) preview.effects().stream().filter(which).count();
     }
 
     /** What nobody has yet, somebody has as soon as they come into a group that has it. */

@@ -10,11 +10,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
+import wexa.core.model.Binding;
+import wexa.core.model.ConflictException;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
@@ -102,9 +105,35 @@ public final class Authority {
         Set<Instant> all = new TreeSet<>(Set.of(preview.now()));
         all.addAll(Schedule.of(before, self).tailSet(preview.now()));
         all.addAll(Schedule.of(after, self).tailSet(preview.now()));
-        if (all.stream().anyMatch(at -> hasMore(self, at) || canUseMore(self, at))) {
+        if (all.stream().anyMatch(at -> hasMore(self, at) || canUseMore(self, at))
+                || preview.effects().stream().anyMatch(effect -> favours(self, effect))) {
             lacks.add(new Lack.OwnAccess(self));
         }
+    }
+
+    /** What shows in nobody's access and may give them more: an exemption, or a group of a tenant that allows who knows what. */
+    private boolean favours(Id<Person> self, Effect effect) {
+        return ConflictException.givenBy(effect)
+                        .filter(exception -> exception.person().equals(self))
+                        .isPresent()
+                || Binding.takingOver(effect)
+                        .filter(binding -> isGiven(binding, self))
+                        .isPresent();
+    }
+
+    /** Whether the person has the role in the tenant, now or later. */
+    private boolean isGiven(Binding binding, Id<Person> self) {
+        Model after = preview.model();
+        Stream<Subject> subjects = Stream.concat(
+                after.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, binding.role()).stream()
+                        .filter(assignment -> assignment.tenant().equals(binding.tenant()))
+                        .map(Assignment::subject),
+                after.table(Kind.MAPPING).by(Mapping.BY_TENANT, binding.tenant()).stream()
+                        .filter(mapping -> mapping.role().equals(binding.role()))
+                        .map(mapping -> new Subject.OfGroup(mapping.directoryGroup())));
+        return subjects.anyMatch(subject -> subject instanceof Subject.OfGroup many
+                ? members(preview.index(), many.group()).contains(self)
+                : subject.equals(new Subject.OfPerson(self)));
     }
 
     private boolean hasMore(Id<Person> self, Instant at) {

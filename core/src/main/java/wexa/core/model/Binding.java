@@ -33,6 +33,18 @@ public record Binding(
                 : Effect.replace(this, new Binding(id, role, tenant, area, group, found, true));
     }
 
+    /**
+     * The binding by which an effect has a role stand for a group that the tenant had before. What else that group allows there
+     * is not known here.
+     */
+    public static Optional<Binding> takingOver(Effect effect) {
+        return effect.after(Kind.BINDING)
+                .filter(binding -> binding.found().isPresent() && !binding.isReleased())
+                .filter(binding -> effect.before(Kind.BINDING)
+                        .filter(before -> !before.isReleased())
+                        .isEmpty());
+    }
+
     /** Those that count in a tenant. Costs the bindings of the tenant. */
     public static List<Binding> in(Id<Tenant> tenant, Model model) {
         return model.table(Kind.BINDING).by(BY_TENANT, tenant).stream()

@@ -110,9 +110,9 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
     private void add(NewConflict brought, Model model, Entry.Id entry) {
         ConflictRule rule =
                 model.table(Kind.CONFLICT_RULE).get(brought.meeting().rule());
-        boolean isExcepted = ConflictException.of(rule.id(), brought.meeting().person(), brought.at(), model)
+        boolean isExempt = ConflictException.of(rule.id(), brought.meeting().person(), brought.at(), model)
                 .isPresent();
-        if (isExcepted) {
+        if (isExempt) {
             return;
         }
         boolean blocks = rule.manner() == ConflictRule.Manner.BLOCK;

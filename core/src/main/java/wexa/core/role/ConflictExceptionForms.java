@@ -19,7 +19,7 @@ import wexa.core.model.Person;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
 
-/** How a person is excepted from a conflict rule, and how that ends. */
+/** How a person is exempted from a conflict rule, and how that ends. */
 final class ConflictExceptionForms {
     private static final Field<Id<Person>> PERSON = Field.required("person", NamedTypes.PERSON, "Person");
     private static final Field<Id<ConflictRule>> RULE =
@@ -37,9 +37,9 @@ final class ConflictExceptionForms {
                     new Naming()),
             "Exception");
 
-    static final Form MAKE = Form.makes(Kind.CONFLICT_EXCEPTION, "make", "Except a person from a conflict rule")
+    static final Form MAKE = Form.makes(Kind.CONFLICT_EXCEPTION, "make", "Exempt a person from a conflict rule")
             .with(PERSON, RULE, LAST, BECAUSE, CONTROL)
-            .says("except {person} from {conflict-rule} until {until} because {because} control {control}")
+            .says("exempt {person} from {conflict-rule} until {until} because {because} control {control}")
             .reads(ConflictExceptionForms::made);
 
     static final Form END = Form.ends(Kind.CONFLICT_EXCEPTION, "end", "End an exception")

@@ -238,6 +238,30 @@ class ApprovalPolicyTest {
     }
 
     @Test
+    void aGroupThatATenantHadBeforeIsTakenOverByTwo() {
+        RandomModel made = new RandomModel(4);
+        List<String> fields = new ArrayList<>(List.of(
+                "id",
+                made.id().toString(),
+                "role",
+                made.roles.get(6).id().toString(),
+                "tenant",
+                made.tenants.get(0).id().toString(),
+                "group",
+                "Owners there"));
+        assertThat(ApprovalPolicy.USUAL.judge(preview(made.model(), List.of(binding(made, fields)))))
+                .as("one that Wexa makes")
+                .isEmpty();
+        fields.addAll(List.of("found", "owners-1"));
+        assertThat(ApprovalPolicy.USUAL.judge(preview(made.model(), List.of(binding(made, fields)))))
+                .containsExactly(new Reason(Cause.TENANT_GROUPS, 1));
+    }
+
+    private static Entry binding(RandomModel made, List<String> fields) {
+        return SampleEntries.entry(made, "binding.make", fields.toArray(String[]::new));
+    }
+
+    @Test
     void aPolicyLetsAtLeastOnePersonBeChanged() {
         assertThatThrownBy(() -> new ApprovalPolicy(true, true, 0)).hasMessageContaining("at least one person");
     }

@@ -24,6 +24,7 @@ import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Condition;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
@@ -173,6 +174,68 @@ class OwnAccessTest {
     void byARoleThatComesLater() {
         assertThat(isRefused("assignment.give", given(me(), "from", "2027-03-01", "until", "2027-03-02")))
                 .isTrue();
+    }
+
+    private boolean isRefusedToExempt(Person person) {
+        ConflictRule rule = new ConflictRule(
+                made.id(),
+                Key.of("apart"),
+                "Apart",
+                "",
+                Optional.empty(),
+                new ConflictRule.Side(Set.of(), Set.of(made.roles.get(0).id())),
+                new ConflictRule.Side(Set.of(), Set.of(made.roles.get(1).id())),
+                ConflictRule.Within.ANYWHERE,
+                Set.of(),
+                ConflictRule.Manner.BLOCK);
+        return isRefused(
+                List.of(rule),
+                "conflict-exception.make",
+                "id",
+                id(),
+                "person",
+                person.id().toString(),
+                "conflict-rule",
+                "apart",
+                "until",
+                "2027-01-31",
+                "because",
+                "winter rota",
+                "control",
+                "somebody looks");
+    }
+
+    @Test
+    void byBeingExemptFromAConflictRule() {
+        assertThat(isRefusedToExempt(self)).isTrue();
+        assertThat(isRefusedToExempt(made.people.get(0))).isFalse();
+    }
+
+    /** What else the group allows in the tenant is not known. */
+    @Test
+    void byAGroupOfATenantThatComesToStandForARoleOfTheirs() {
+        List<Fact> having = List.of(assignment(new Subject.OfPerson(self.id()), Window.ALWAYS));
+        List<String> bind = List.of(
+                "id",
+                id(),
+                "role",
+                role.id().toString(),
+                "tenant",
+                tenant.id().toString(),
+                "area",
+                area.id().toString(),
+                "group",
+                "Owners there");
+        List<String> found = new ArrayList<>(bind);
+        found.addAll(List.of("found", "owners-1"));
+        assertThat(isRefused(having, "binding.make", found.toArray(String[]::new)))
+                .isTrue();
+        assertThat(isRefused(having, "binding.make", bind.toArray(String[]::new)))
+                .as("one that Wexa makes")
+                .isFalse();
+        assertThat(isRefused(List.of(), "binding.make", found.toArray(String[]::new)))
+                .as("not their role")
+                .isFalse();
     }
 
     @Test

@@ -202,7 +202,7 @@ class ConflictFindingsTest {
     }
 
     @Test
-    void whoIsExceptedIsLetThroughWithAnothersApproval() {
+    void whoIsExemptIsLetThroughWithAnothersApproval() {
         Snapshot snapshot = snapshot(Manner.BLOCK, Set.of(Counted.BLOCKED));
         Preview preview = preview(snapshot, List.of(give(records), give(approves), except("2027-01-31")));
         assertThat(preview.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);

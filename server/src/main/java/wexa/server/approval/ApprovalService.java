@@ -79,12 +79,7 @@ public class ApprovalService {
                 owned.policy().mostPeople(),
                 owned.owner().orElse(null),
                 owned.changedAt().orElse(null),
-                administrators.all().stream()
-                        .filter(known -> known.endedAt().isEmpty()
-                                && !known.seesScopeOnly()
-                                && known.acts().contains(Act.APPROVE))
-                        .map(Administrators.Known::name)
-                        .toList());
+                approvals.approvers().stream().map(Administrators.Known::name).toList());
     }
 
     @Requires(Act.GOVERN)
@@ -110,7 +105,10 @@ public class ApprovalService {
         return new ApprovalView(
                 reasons.stream().map(ApprovalWords::of).toList(),
                 others.stream()
-                        .filter(known -> !authors.contains(known.login()))
+                        .filter(known -> administrators
+                                .current(known.id())
+                                .filter(one -> !approvals.isAuthor(one, authors))
+                                .isPresent())
                         .map(Administrators.Known::name)
                         .toList(),
                 state(reasons, approval, preview),
@@ -148,16 +146,15 @@ public class ApprovalService {
     }
 
     /** Why somebody may not answer for a draft. */
-    private static Optional<String> refusal(
-            Actor actor, Set<String> authors, Optional<Approval> approval, Preview preview) {
+    private Optional<String> refusal(Actor actor, Set<String> authors, Optional<Approval> approval, Preview preview) {
         if (!actor.may(Act.APPROVE)) {
             return Optional.of("You may not approve changes.");
         }
-        if (authors.contains(actor.login())) {
-            return Optional.of("You worked on this draft, so that somebody else has to approve it.");
+        if (approvals.isAuthor(actor, authors)) {
+            return Optional.of("You worked on this draft, so somebody else has to approve it.");
         }
         if (approval.filter(one -> one.askedBy().equals(actor.login())).isPresent()) {
-            return Optional.of("You asked for this approval, so that somebody else has to give it.");
+            return Optional.of("You asked for this approval, so somebody else has to give it.");
         }
         List<String> lacks = MissingAuthority.of(actor, preview);
         return lacks.isEmpty() ? Optional.empty() : Optional.of(lacks.get(0));
@@ -190,7 +187,8 @@ public class ApprovalService {
         Preview preview = previews.of(draft);
         requireSame(preview, digest);
         if (approvals.reasons(preview).isEmpty()) {
-            throw new Problem(409, "approval.not-needed", "This draft needs no approval any more.");
+            throw new Problem(
+                    409, "approval.not-needed", "This draft no longer needs approval. Whoever may apply it can do so.");
         }
         Optional<Approval> asked = approvals.of(id).filter(one -> one.digest().equals(digest));
         refusal(actor, drafts.authors(id), asked, preview).ifPresent(why -> {
@@ -220,7 +218,10 @@ public class ApprovalService {
 
     private static void requireLive(Draft draft) {
         if (!draft.state().isLive()) {
-            throw new Problem(409, "approval.closed", "This draft was applied or discarded meanwhile.");
+            throw new Problem(
+                    409,
+                    "approval.closed",
+                    "This draft has been applied or discarded in the meantime. There is nothing left to approve.");
         }
     }
 
@@ -240,7 +241,7 @@ public class ApprovalService {
         List<Waiting> waiting = new ArrayList<>();
         for (Approval one : approvals.newest(live.keySet())) {
             Set<String> authors = drafts.authors(one.draft());
-            boolean isOwn = authors.contains(actor.login()) || one.askedBy().equals(actor.login());
+            boolean isOwn = approvals.isAuthor(actor, authors) || one.askedBy().equals(actor.login());
             boolean isToAnswer = !isOwn && one.state() == Approval.State.ASKED && actor.may(Act.APPROVE);
             boolean isAnswered = isOwn && one.state() != Approval.State.ASKED;
             if (isToAnswer || isAnswered) {

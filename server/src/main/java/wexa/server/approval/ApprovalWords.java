@@ -19,12 +19,15 @@ final class ApprovalWords {
                 seen == 0
                         ? "it gives privileged access to a role or group that nobody has yet"
                         : "it gives privileged access to " + people(seen);
+            case TENANT_GROUPS ->
+                (seen == 1 ? "it puts people into a group" : "it puts people into " + seen + " groups")
+                        + " that the tenant had before, and Wexa cannot see what membership allows there";
             case LOWERED ->
                 seen == 1
                         ? "it no longer treats a permission, set or role as privileged"
                         : "it no longer treats " + seen + " permissions, sets or roles as privileged";
-            case CONFLICTS -> seen == 1 ? "it brings about a conflict" : "it brings about " + seen + " conflicts";
-            case EXCEPTIONS -> "it excepts " + people(seen) + " from a conflict rule";
+            case CONFLICTS -> seen == 1 ? "it causes a conflict" : "it causes " + seen + " conflicts";
+            case EXCEPTIONS -> "it exempts " + people(seen) + " from a conflict rule";
             case TOO_MANY_PEOPLE -> "it changes the access of " + people(seen);
         };
     }

@@ -16,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 import wexa.core.governance.ApprovalPolicy.Cause;
 import wexa.core.governance.ApprovalPolicy.Reason;
 import wexa.core.preview.Preview;
+import wexa.core.value.Id;
 import wexa.server.approval.Approval.State;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
@@ -145,8 +146,8 @@ public class Approvals {
                 throw new Problem(
                         409,
                         "apply.exception-needs-another",
-                        "An exception from a conflict rule takes another administrator, and nobody else may approve."
-                                + " Let somebody else approve under Administrators, then ask them.");
+                        "Another administrator has to approve an exception to a conflict rule, and nobody else may"
+                                + " approve yet. Under Administrators, let somebody else approve, then ask them.");
             }
             return new Pass.NobodyElse();
         }
@@ -177,20 +178,38 @@ public class Approvals {
         return administrators
                 .named(login)
                 .flatMap(known -> administrators.current(known.id()))
-                .filter(approver ->
-                        approver.may(Act.APPROVE) && !drafts.authors(draft.id()).contains(login))
+                .filter(approver -> approver.may(Act.APPROVE) && !isAuthor(approver, drafts.authors(draft.id())))
                 .filter(approver -> MissingAuthority.of(approver, preview).isEmpty())
                 .isPresent();
     }
 
-    /** Who else may approve anything. */
-    List<Administrators.Known> others(Actor actor) {
+    /** Whether somebody worked on a draft, by this login or by another one of the same person. */
+    boolean isAuthor(Actor actor, Set<String> authors) {
+        return authors.contains(actor.login())
+                || authors.stream()
+                        .flatMap(login -> administrators.named(login).stream())
+                        .anyMatch(author -> isSamePerson(author, actor));
+    }
+
+    private static boolean isSamePerson(Administrators.Known known, Actor actor) {
+        return known.login().equals(actor.login())
+                || known.person()
+                        .filter(person -> actor.person().equals(Optional.of(Id.of(person))))
+                        .isPresent();
+    }
+
+    /** Who may approve anything. */
+    List<Administrators.Known> approvers() {
         return administrators.all().stream()
                 .filter(known -> known.endedAt().isEmpty()
                         && !known.seesScopeOnly()
-                        && known.acts().contains(Act.APPROVE)
-                        && !known.login().equals(actor.login()))
+                        && known.acts().contains(Act.APPROVE))
                 .toList();
+    }
+
+    /** Who else may: another login of the same person is nobody else. */
+    List<Administrators.Known> others(Actor actor) {
+        return approvers().stream().filter(known -> !isSamePerson(known, actor)).toList();
     }
 
     private static Approval approval(ApprovalRow row) {

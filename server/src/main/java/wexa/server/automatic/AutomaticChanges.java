@@ -1,6 +1,7 @@
 package wexa.server.automatic;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -110,6 +111,7 @@ public class AutomaticChanges {
         if (secondPersons.current().judge(preview).stream()
                 .anyMatch(reason -> reason.cause() == ApprovalPolicy.Cause.PRIVILEGED)) {
             reasons.add(new Reason(AutomaticChangePolicy.Cause.PRIVILEGED, 0, 0));
+            reasons.sort(Comparator.comparing(Reason::cause));
         }
         Draft draft = before.map(draftBefore -> replaced(draftBefore, offer))
                 .orElseGet(() -> made(offer, owned.owner().orElse(offer.by().login()), preview));

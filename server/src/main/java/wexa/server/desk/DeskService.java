@@ -29,9 +29,6 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
-import wexa.server.approval.Approval;
-import wexa.server.approval.ApprovalService;
-import wexa.server.automatic.HeldChanges;
 import wexa.server.directory.Directories;
 import wexa.server.directory.DirectoryPairs;
 import wexa.server.directory.Found;
@@ -62,8 +59,7 @@ public class DeskService {
     private final Directories directories;
     private final JobService jobs;
     private final TenantItems tenants;
-    private final HeldChanges held;
-    private final ApprovalService approvals;
+    private final WaitingItems waiting;
     private final DirectoryPairs pairs;
     private final OpenMessages messages;
     private final Invitations invitations;
@@ -74,15 +70,13 @@ public class DeskService {
             Directories directories,
             JobService jobs,
             TenantItems tenants,
-            HeldChanges held,
-            ApprovalService approvals,
+            WaitingItems waiting,
             DirectoryPairs pairs,
             OpenMessages messages,
             Invitations invitations,
             BusinessClock clock) {
         this.invitations = invitations;
-        this.held = held;
-        this.approvals = approvals;
+        this.waiting = waiting;
         this.pairs = pairs;
         this.messages = messages;
         this.snapshots = snapshots;
@@ -97,8 +91,7 @@ public class DeskService {
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
         List<DeskView.Item> items = new ArrayList<>();
-        addApprovals(actor, items);
-        addHeld(items);
+        waiting.add(actor, items);
         addMessages(items);
         addNewcomers(items, now);
         addHanging(actor, items);
@@ -159,43 +152,6 @@ public class DeskService {
                     "Compare",
                     one.name(),
                     null,
-                    null,
-                    null));
-        }
-    }
-
-    /** What waits for the asker's approval, and what was answered about their own drafts. */
-    private void addApprovals(Actor actor, List<DeskView.Item> items) {
-        for (ApprovalService.Waiting one : approvals.waiting(actor)) {
-            Approval approval = one.approval();
-            boolean isAsked = approval.state() == Approval.State.ASKED;
-            boolean isApproved = approval.state() == Approval.State.APPROVED;
-            String note = isAsked ? approval.askedNote() : approval.answerNote();
-            String who = isAsked ? one.askedBy() : one.answeredBy();
-            items.add(new DeskView.Item(
-                    "APPROVAL",
-                    one.name(),
-                    who
-                            + (isAsked ? " asks for your approval" : isApproved ? " approved it" : " refused it")
-                            + (note.isBlank() ? "" : ": " + note),
-                    isAsked ? "Review" : isApproved ? "Apply" : "Change",
-                    one.draft().toString(),
-                    approval.answeredAt().orElse(approval.askedAt()),
-                    null,
-                    null));
-        }
-    }
-
-    /** What others changed and the policy for automatic changes does not let pass. */
-    private void addHeld(List<DeskView.Item> items) {
-        for (HeldChanges.Held one : held.waiting()) {
-            items.add(new DeskView.Item(
-                    "HELD",
-                    one.name(),
-                    "Held because " + String.join("; ", one.because()),
-                    "Review",
-                    one.draft().toString(),
-                    one.at(),
                     null,
                     null));
         }

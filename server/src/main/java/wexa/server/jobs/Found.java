@@ -1,5 +1,6 @@
 package wexa.server.jobs;
 
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -24,6 +25,10 @@ import wexa.server.readings.Observations;
 /** Objects that a changeset makes ours and that are in their tenants already, each with the tenant's own id. */
 public record Found(SortedMap<ObjectKey, String> remoteIds) {
     static final Found NONE = new Found(new TreeMap<>());
+
+    public Found {
+        remoteIds = Collections.unmodifiableSortedMap(new TreeMap<>(remoteIds));
+    }
 
     /** Those that the entries of a draft say, of what is ready. */
     public static Found by(Preview preview) {

@@ -15,7 +15,6 @@ import wexa.connect.csv.Formulas;
 import wexa.core.composition.Comparison;
 import wexa.core.composition.Comparison.Subject;
 import wexa.core.model.App;
-import wexa.core.model.Area;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Sensitivity;
@@ -164,12 +163,7 @@ public class CompareService {
         return new ComparedCell(
                 cell.isHeld(),
                 cell.places().stream()
-                        .map(place -> model.title(model.tenants().get(place.tenant()))
-                                + ", "
-                                + place.area()
-                                        .map(model.table(Kind.AREA)::get)
-                                        .map(Area::name)
-                                        .orElse("everywhere"))
+                        .map(place -> PlaceNames.of(place.tenant(), place.area(), model))
                         .sorted(Comparator.naturalOrder())
                         .toList());
     }

@@ -1,8 +1,8 @@
 package wexa.server.roles;
 
 import java.io.IOException;
+import java.io.StringWriter;
 import java.io.UncheckedIOException;
-import java.io.Writer;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
@@ -17,7 +17,6 @@ import wexa.connect.csv.Formulas;
 import wexa.core.access.Path;
 import wexa.core.conflict.Conflict;
 import wexa.core.conflict.Conflicts;
-import wexa.core.model.Area;
 import wexa.core.model.ConflictException;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Group;
@@ -63,10 +62,11 @@ public class ConflictService {
 
     /** All meetings as a table (RFC 4180), with the paths to each side and who owns what gives it. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    public void write(Actor actor, Writer to) {
+    public String table(Actor actor) {
         Snapshot snapshot = snapshots.current();
+        StringWriter written = new StringWriter();
         Table table = new Table(snapshot.model(), new Conflicts(snapshot.model(), snapshot.index()), clock.now());
-        try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
+        try (CSVPrinter csv = new CSVPrinter(written, CSVFormat.RFC4180)) {
             csv.printRecord(Table.HEADER);
             for (ConflictRule rule :
                     snapshot.model().table(Kind.CONFLICT_RULE).stream().toList()) {
@@ -74,9 +74,10 @@ public class ConflictService {
                     csv.printRecord(table.row(rule, meeting));
                 }
             }
-        } catch (IOException gone) {
-            throw new UncheckedIOException(gone);
+        } catch (IOException impossible) {
+            throw new UncheckedIOException(impossible);
         }
+        return written.toString();
     }
 
     private record Table(Model model, Conflicts conflicts, Instant at) {
@@ -90,7 +91,7 @@ public class ConflictService {
                 "other side at",
                 "by",
                 "owners",
-                "excepted until",
+                "exempt until",
                 "compensating control");
 
         List<String> row(ConflictRule rule, Conflict meeting) {
@@ -116,11 +117,7 @@ public class ConflictService {
         }
 
         private String place(Conflict.Held held) {
-            return model.title(model.tenants().get(held.tenant())) + ", "
-                    + held.area()
-                            .map(model.table(Kind.AREA)::get)
-                            .map(Area::name)
-                            .orElse("everywhere");
+            return PlaceNames.of(held.tenant(), held.area(), model);
         }
 
         private String told(List<Path> paths) {

@@ -24,6 +24,7 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.core.value.Key;
 import wexa.core.value.Permission;
 import wexa.server.problems.Problem;
 
@@ -100,11 +101,10 @@ final class Holding {
     }
 
     private void add(Id<Tenant> tenant, Optional<Id<Area>> area, Collection<Permission> permissions) {
-        Tenant there = model.tenants().get(tenant);
-        String place = model.title(there) + ", "
-                + area.map(model.table(Kind.AREA)::get).map(Area::name).orElse("everywhere");
+        Key app = model.appOf(model.tenants().get(tenant)).key();
+        String place = PlaceNames.of(tenant, area, model);
         permissions.stream()
-                .filter(permission -> permission.app().equals(model.appOf(there).key()))
+                .filter(permission -> permission.app().equals(app))
                 .forEach(permission -> found.computeIfAbsent(permission, any -> new TreeSet<>())
                         .add(place));
     }

@@ -63,6 +63,6 @@ public class ReplaceService {
                     "Nobody has “" + old.name() + "” by an assignment, so there is nobody to move."
                             + (isMapped ? " It is mapped to a directory group, which is not changed here." : ""));
         }
-        return drafts.begin(actor, "Replace " + old.name() + " by " + fresh.name(), entries);
+        return drafts.begin(actor, "Replace " + old.name() + " with " + fresh.name(), entries);
     }
 }

@@ -141,7 +141,7 @@ public class TighteningService {
                             SlackKind.ROLE,
                             one.role().id().value(),
                             one.role().name(),
-                            List.of("Not assigned within a year, and included in no other role"),
+                            List.of("Not assigned in the past year, and not included in another role"),
                             "role.retire",
                             Map.of("role", one.role().id().toString()),
                             null));
@@ -150,7 +150,7 @@ public class TighteningService {
                             SlackKind.GROUP,
                             one.group().id().value(),
                             one.group().name(),
-                            List.of("No members within a year"),
+                            List.of("No members in the past year"),
                             "group.retire",
                             Map.of("group", one.group().id().toString()),
                             null));

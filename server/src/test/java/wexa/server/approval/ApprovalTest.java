@@ -72,7 +72,8 @@ class ApprovalTest {
 
     /** An administrator who may do everything, made for one test. */
     private Browserless governor(String login) throws Exception {
-        ObjectNode made = cast.tove.object("login", login, "name", "Another One", "password", "given for the test");
+        ObjectNode made =
+                cast.tove.object("login", login, "name", "Another " + login, "password", "given for the test");
         made.putArray("acts").add("PREPARE").add("APPLY").add("APPROVE").add("GOVERN");
         assertThat(cast.tove.send("POST", "/api/v1/administrators", made).status())
                 .isEqualTo(201);
@@ -179,6 +180,33 @@ class ApprovalTest {
         JsonNode draft = give(cast.tove, cast.tove.draft("More for one who approves"), "person:" + person, "till-lead");
         assertThat(approve(gaining, draft).text("detail")).contains("would give you more access yourself");
         assertThat(approve(runa, draft).status()).isEqualTo(204);
+    }
+
+    @Test
+    void aSecondLoginOfTheSamePersonIsNoSecondPerson() throws Exception {
+        String login = Cast.unique("again");
+        Browserless again = governor(login);
+        JsonNode draft = newcomerAs("till-lead");
+        JsonNode tove = cast.tove.get("/api/v1/people?q=tove.lindqvist").body();
+        assertThat(cast.tove
+                        .send(
+                                "PUT",
+                                "/api/v1/administrators/" + administrator(login) + "/person",
+                                cast.tove.object(
+                                        "person",
+                                        tove.path("people").path(0).path("id").asString()))
+                        .status())
+                .isEqualTo(204);
+        assertThat(approve(again, draft).text("detail")).contains("You worked on this draft");
+        assertThat(state(draft)).isEqualTo("NEEDED");
+        assertThat(cast.tove
+                        .get(path(draft) + "/approval")
+                        .body()
+                        .path("approvers")
+                        .toString())
+                .as("nobody is told to ask the same person")
+                .contains("Runa")
+                .doesNotContain(login);
     }
 
     @Test

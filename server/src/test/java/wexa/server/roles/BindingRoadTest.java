@@ -10,6 +10,7 @@ import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
 import wexa.server.testing.Newcomers;
 
@@ -149,7 +150,9 @@ class BindingRoadTest {
         Map<String, String> bind = Map.of(
                 "role", "rescue-hand", "tenant", "strandline/training", "group", "Exercise crew", "found", remoteId);
         JsonNode binding = cast.put(cast.tove.draft("Crew"), "binding.make", bind);
-        JsonNode job = cast.carried(binding);
+        Answer alone = cast.tove.apply(binding);
+        assertThat(alone.text("detail")).contains("a group that the tenant had before");
+        JsonNode job = cast.finished(Approving.applied(cast, binding).text("job"));
         assertThat(job.path("state").asString()).as("%s", job).isEqualTo("DONE");
         assertThat(job.toString()).contains("link group Exercise crew");
         Set<String> with = new TreeSet<>(before);

@@ -224,7 +224,7 @@ class ConflictTest {
                         "=the shop manager reads the list"));
         assertThat(Cast.states(draft)).containsOnly("READY");
         Answer alone = cast.tove.apply(draft);
-        assertThat(alone.text("detail")).contains("it excepts 1 person from a conflict rule");
+        assertThat(alone.text("detail")).contains("it exempts 1 person from a conflict rule");
         Approving.yes(cast, draft);
         assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
         assertThat(desk(person)).isEmpty();

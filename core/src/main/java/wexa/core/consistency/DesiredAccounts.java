@@ -1,0 +1,62 @@
+package wexa.core.consistency;
+
+import java.time.Instant;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
+import wexa.core.model.Capability;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Seat;
+import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+
+/** What the accounts of one tenant should be at one instant. */
+record DesiredAccounts(Model model, Tenant tenant, Instant at) {
+    Optional<Account> of(Id<Person> person) {
+        return Account.of(person, tenant.id(), model);
+    }
+
+    /** The account of a person who can use it. */
+    Optional<Account> openOf(Id<Person> person) {
+        return of(person).filter(this::isOpen);
+    }
+
+    boolean isOpen(Account account) {
+        return account.isOpen()
+                && account.person()
+                        .map(person -> PersonStatus.of(model, person, at) == PersonStatus.HERE)
+                        .orElse(true);
+    }
+
+    /** Emergency accounts are passed by (rule 11). */
+    Optional<TenantObject> state(Account account) {
+        if (account.kind() == AccountKind.EMERGENCY) {
+            return Optional.empty();
+        }
+        Optional<Person> person = account.person().flatMap(model.people()::find);
+        boolean open = isOpen(account);
+        Set<String> seats = open && tenant.can(Capability.SEATS) ? seatsOf(account) : Set.of();
+        return Optional.of(new TenantObject.AccountState(
+                account.userName(),
+                person.map(Person::givenName).orElse(""),
+                person.map(Person::familyName).orElse(account.userName()),
+                person.flatMap(Person::mail).map(Object::toString),
+                person.flatMap(Person::phone).map(Object::toString),
+                open ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,
+                seats,
+                tenant.can(Capability.SEATS) ? account.attributes() : Map.of()));
+    }
+
+    private Set<String> seatsOf(Account account) {
+        return model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
+                .filter(seat -> seat.window().contains(at))
+                .map(seat -> seat.kind().text())
+                .collect(Collectors.toSet());
+    }
+}
