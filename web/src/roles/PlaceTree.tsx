@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { isCovered, isSame, type Place } from "./giving";
+import { differsWords } from "./writing";
 
 type PlaceTenant = Schemas["PlaceTenant"];
 
@@ -38,6 +39,11 @@ export function PlaceTree({
         </span>
       </summary>
       <div className="border-t border-line px-3 py-1.5">
+        {tenant.variant && (
+          <p className="text-sm">
+            <b className="font-semibold">Differs here</b>: {differsWords(tenant.variant)}
+          </p>
+        )}
         {tenant.areas.length > LONG && (
           <input
             aria-label={`Find an area of ${tenant.title}`}

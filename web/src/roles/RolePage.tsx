@@ -55,6 +55,7 @@ export function RolePage() {
               count(data.role.permissions, "permission"),
               stageWords(data.role.stage),
               ...(data.role.sensitivity === "NORMAL" ? [] : [sensitivityWord(data.role.sensitivity)]),
+              ...(data.role.variants === 0 ? [] : [`varies in ${count(data.role.variants, "tenant")}`]),
               data.role.owner ? `owned by ${data.role.owner}` : "owned by nobody",
             ].join(" · ")}
           </p>

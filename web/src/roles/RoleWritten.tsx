@@ -10,6 +10,7 @@ import { Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { RoleVariant, VariantForm } from "./RoleVariant";
 import { useOpenDraft } from "./useComposing";
 import { boundWords, writtenWords } from "./writing";
 
@@ -27,7 +28,7 @@ export function RoleWritten({ page }: { page: Page }) {
         {(tenants) => (
           <ul className="card-plain mt-1.5 shrink-0 divide-y divide-[var(--line)]">
             {tenants.map((tenant) => (
-              <Line key={tenant.id} role={page.role} tenant={tenant} />
+              <Line key={tenant.id} page={page} tenant={tenant} />
             ))}
           </ul>
         )}
@@ -36,12 +37,17 @@ export function RoleWritten({ page }: { page: Page }) {
   );
 }
 
-function Line({ role, tenant }: { role: Page["role"]; tenant: PlaceTenant }) {
+function Line({ page, tenant }: { page: Page; tenant: PlaceTenant }) {
+  const { role } = page;
   const mayPrepare = useMay("PREPARE");
   const [isOpen, setOpen] = useState(false);
+  const [isVarying, setVarying] = useState(false);
   const draft = useOpenDraft();
   const drafted = (draft?.entries ?? []).filter(
     (one) => one.form === "binding.make" && one.fields.role === role.id && one.fields.tenant === tenant.id,
+  );
+  const varied = draft?.entries.some(
+    (one) => one.form === "role-variant.make" && one.fields.role === role.id && one.fields.tenant === tenant.id,
   );
   return (
     <li className="px-3 py-1.5">
@@ -57,7 +63,17 @@ function Line({ role, tenant }: { role: Page["role"]; tenant: PlaceTenant }) {
           )}
           {writtenWords(tenant)}
         </span>
-        <span className="ml-auto">
+        <span className="ml-auto flex gap-1.5">
+          {mayPrepare && !tenant.variant?.variant && !isVarying && (
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs"
+              aria-label={`Vary ${role.name} in ${tenant.title}`}
+              onClick={() => setVarying(true)}
+            >
+              Vary
+            </button>
+          )}
           {mayPrepare && tenant.takesGroups && !isOpen && tenant.groups.length <= tenant.areas.length && (
             <button
               type="button"
@@ -70,6 +86,13 @@ function Line({ role, tenant }: { role: Page["role"]; tenant: PlaceTenant }) {
           )}
         </span>
       </div>
+      {tenant.variant && <RoleVariant page={page} tenant={tenant} variant={tenant.variant} />}
+      {varied && (
+        <p className="ml-5">
+          Variant <span className="text-sm font-semibold text-primary">in the draft</span>
+        </p>
+      )}
+      {isVarying && <VariantForm page={page} tenant={tenant} onDone={() => setVarying(false)} />}
       {tenant.groups.map((group) => (
         <Bound key={group.binding} role={role} tenant={tenant} group={group} />
       ))}

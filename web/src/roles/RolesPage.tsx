@@ -60,7 +60,9 @@ export function RolesPage() {
             id: role.id,
             name: role.name,
             note: `${role.apps.join(", ")} · ${role.description}`,
-            mark: count(role.permissions, "permission"),
+            mark:
+              count(role.permissions, "permission") +
+              (role.variants > 0 ? `, varies in ${count(role.variants, "tenant")}` : ""),
           }))}
         />
       )}

@@ -14,6 +14,7 @@ type Slack = Schemas["SlackView"];
 
 const KINDS: readonly { kind: Slack["kind"]; title: string; about: string }[] = [
   { kind: "INGREDIENT", title: "Redundant ingredients", about: "The role grants the same without them." },
+  { kind: "VARIANT", title: "Needless variants", about: "The role grants the same in the tenant without them." },
   {
     kind: "ASSIGNMENT",
     title: "Redundant assignments",
@@ -55,7 +56,7 @@ function Found({ slacks }: { slacks: readonly Slack[] }) {
     draft?.entries.some(
       (one) =>
         one.form === slack.form &&
-        ["role", "assignment", "group"].some(
+        ["role", "assignment", "group", "role-variant"].some(
           (name) => slack.fields[name] !== undefined && one.fields[name] === slack.fields[name],
         ),
     ) ?? false;

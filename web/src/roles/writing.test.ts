@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { boundWords, writtenWords } from "./writing";
+import { boundWords, differsWords, writtenWords } from "./writing";
 
 const GROUP = {
   binding: "b",
@@ -22,4 +22,14 @@ test("a group tells who should be in it and who is", () => {
   expect(boundWords(GROUP)).toBe("12 members, as last read");
   expect(boundWords({ ...GROUP, there: 3, isFound: true })).toBe("12 members, 3 when last read · existed before Wexa");
   expect(boundWords({ members: 1, isFound: false })).toBe("1 member, missing when last read");
+});
+
+test("what a role grants more and less in a tenant is told, and through which roles", () => {
+  expect(differsWords({ more: ["Animals: see"], less: ["Runs: plan", "Cases: open"], through: [] })).toBe(
+    "also grants Animals: see, and does not grant Runs: plan; Cases: open",
+  );
+  expect(differsWords({ more: [], less: ["Runs: plan"], through: ["Keeper"] })).toBe(
+    "does not grant Runs: plan, through Keeper",
+  );
+  expect(differsWords({ more: [], less: [], through: [] })).toBe("grants the same as elsewhere");
 });

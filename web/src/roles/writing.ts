@@ -20,6 +20,16 @@ export function writtenWords(
     : "Not managed: the tenant supports neither roles nor groups";
 }
 
+/** What the role grants in a tenant and not elsewhere, and the other way round. */
+export function differsWords(variant: Pick<Schemas["VariantView"], "more" | "less" | "through">): string {
+  const parts = [
+    variant.more.length === 0 ? "" : `also grants ${variant.more.join("; ")}`,
+    variant.less.length === 0 ? "" : `does not grant ${variant.less.join("; ")}`,
+  ].filter((part) => part !== "");
+  const what = parts.length === 0 ? "grants the same as elsewhere" : parts.join(", and ");
+  return variant.through.length === 0 ? what : `${what}, through ${variant.through.join(", ")}`;
+}
+
 /** Who should be in a group of a tenant, and who was when it was read. */
 export function boundWords(group: Pick<Schemas["BoundGroup"], "members" | "there" | "isFound">): string {
   const should = count(group.members, "member");

@@ -124,6 +124,8 @@ public final class EveryKind {
         effects.add(Effect.make(excepting));
         effects.add(Effect.make(new ConflictException(
                 made.id(), excepting.id(), person.id(), made.window(), "winter rota", "a second pair of eyes")));
+        effects.add(Effect.drop(made.variants.get(0)));
+        effects.add(Effect.make(made.variant(made.roles.get(1), given)));
         return effects;
     }
 
@@ -199,7 +201,7 @@ public final class EveryKind {
         return new PermissionSet(set.id(), set.key(), set.name(), set.description(), set.app(), left);
     }
 
-    private static Role otherwise(Role role, RandomModel made) {
+    static Role otherwise(Role role, RandomModel made) {
         return new Role(
                 role.id(),
                 role.key(),

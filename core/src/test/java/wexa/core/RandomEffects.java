@@ -11,6 +11,8 @@ import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.value.Window;
@@ -92,6 +94,13 @@ public final class RandomEffects {
                 .toList();
         if (!bindings.isEmpty()) {
             effects.add(made.pick(bindings).ended());
+        }
+        model.table(Kind.ROLE_VARIANT).stream().findFirst().ifPresent(variant -> effects.add(Effect.drop(variant)));
+        Role edited = model.roles().get(made.pick(made.roles).id());
+        effects.add(Effect.replace(edited, EveryKind.otherwise(edited, made)));
+        Role role = made.roles.get(made.random.nextInt(4) * 2 + 1);
+        if (RoleVariant.of(role.id(), tenant.id(), model).isEmpty()) {
+            effects.add(Effect.make(made.variant(role, tenant)));
         }
         effects.add(Effect.make(new Binding(
                 made.id(),

@@ -30,6 +30,7 @@ import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.model.Seat;
 import wexa.core.model.Sort;
 import wexa.core.model.Subject;
@@ -63,6 +64,7 @@ public final class RandomModel {
     public final List<Assignment> assignments = new ArrayList<>();
     public final List<Mapping> mappings = new ArrayList<>();
     public final List<Binding> bindings = new ArrayList<>();
+    public final List<RoleVariant> variants = new ArrayList<>();
 
     public RandomModel(long seed) {
         this.random = new Random(seed);
@@ -75,6 +77,7 @@ public final class RandomModel {
         makeGroups();
         makeGrants();
         makeBindings();
+        makeVariants();
     }
 
     public Model model() {
@@ -94,7 +97,8 @@ public final class RandomModel {
                         seats,
                         assignments,
                         mappings,
-                        bindings)
+                        bindings,
+                        variants)
                 .forEach(facts::addAll);
         return Model.of(facts);
     }
@@ -321,6 +325,26 @@ public final class RandomModel {
                     Optional.empty(),
                     false));
         }
+    }
+
+    /** Roles low and high differ in one tenant or two. */
+    private void makeVariants() {
+        for (int number = 0; number < 4; number++) {
+            RoleVariant made = variant(roles.get(number * 2), tenants.get(random.nextInt(2) * 2));
+            variants.add(made);
+        }
+    }
+
+    public RoleVariant variant(Role role, Tenant tenant) {
+        List<Id<PermissionSet>> added = sets.stream()
+                .filter(set -> set.app().equals(tenant.app()) && random.nextBoolean())
+                .map(PermissionSet::id)
+                .toList();
+        Set<Permission> without = random.nextBoolean()
+                ? Set.of()
+                : Set.of(pick(new ArrayList<>(pick(sets).permissions())));
+        return new RoleVariant(
+                id(), role.id(), tenant.id(), added, without, people.get(0).id(), "by law there");
     }
 
     public Optional<Id<Area>> areaIn(Tenant tenant) {

@@ -14,8 +14,10 @@ import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
@@ -51,15 +53,34 @@ public final class Reference {
                                 && target.condition().orElseThrow().matches(engagement));
     }
 
+    /** What a role gives where it has no variant. */
     public Set<Permission> permissions(Id<Role> id) {
+        return permissions(id, Optional.empty());
+    }
+
+    public Set<Permission> permissions(Id<Role> id, Tenant tenant) {
+        return permissions(id, Optional.of(tenant));
+    }
+
+    private Set<Permission> permissions(Id<Role> id, Optional<Tenant> tenant) {
         Role role = model.roles().get(id);
         Set<Permission> permissions = new HashSet<>();
-        role.sets()
-                .forEach(set -> permissions.addAll(
-                        model.table(Kind.PERMISSION_SET).get(set).permissions()));
-        role.includes().forEach(included -> permissions.addAll(permissions(included)));
+        role.sets().forEach(set -> permissions.addAll(ofSet(set)));
+        role.includes().forEach(included -> permissions.addAll(permissions(included, tenant)));
         permissions.removeAll(role.exclusions());
+        for (RoleVariant variant : model.table(Kind.ROLE_VARIANT).stream().toList()) {
+            boolean isThere =
+                    tenant.filter(there -> there.id().equals(variant.tenant())).isPresent();
+            if (variant.role().equals(id) && isThere) {
+                variant.sets().forEach(set -> permissions.addAll(ofSet(set)));
+                permissions.removeAll(variant.exclusions());
+            }
+        }
         return permissions;
+    }
+
+    private Set<Permission> ofSet(Id<PermissionSet> set) {
+        return model.table(Kind.PERMISSION_SET).get(set).permissions();
     }
 
     /** Whether the person should hold the permission in the tenant at the area. */
@@ -73,7 +94,7 @@ public final class Reference {
                     && concerns(assignment.subject(), person)
                     && isValid(assignment)
                     && reaches(assignment.area(), area, app)
-                    && permissions(assignment.role()).contains(permission)) {
+                    && permissions(assignment.role(), tenant).contains(permission)) {
                 return true;
             }
         }
@@ -81,7 +102,7 @@ public final class Reference {
             if (mapping.tenant().equals(tenant.id())
                     && concerns(new Subject.OfGroup(mapping.directoryGroup()), person)
                     && reaches(mapping.area(), area, app)
-                    && permissions(mapping.role()).contains(permission)) {
+                    && permissions(mapping.role(), tenant).contains(permission)) {
                 return true;
             }
         }

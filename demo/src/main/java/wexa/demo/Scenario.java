@@ -17,6 +17,7 @@ final class Scenario {
             Map.of("lagoon-staff", "Lagoon staff", "trust-volunteers", "Trust volunteers", "south-shop", "South shop");
 
     /** The group in which a role is written in the training tenant of the rescue. */
+    static final String VARIED = "pelagia:water-reading:run-check";
     static final String WATCHERS = "rescue-watcher strandline-training";
 
     static final String WATCHERS_NAME = "Exercise watchers";
@@ -45,6 +46,7 @@ final class Scenario {
         Staffing.given().forEach(this::addGiven);
         addMappings();
         addBindings();
+        addVariants();
         return facts;
     }
 
@@ -376,6 +378,25 @@ final class Scenario {
                 null,
                 "isReleased",
                 false));
+    }
+
+    /** Where the harbour runs the checks itself, chemists do not. */
+    private void addVariants() {
+        facts.add(Fact.of(
+                "role-variant",
+                "water-chemist-south",
+                "role",
+                Fact.id("role", "water-chemist"),
+                "tenant",
+                Place.at("pelagia-south").id(),
+                "sets",
+                List.of(),
+                "exclusions",
+                List.of(VARIED),
+                "owner",
+                Fact.id("person", "ilse.marchetti"),
+                "reason",
+                "the harbour authority runs the checks at South Bay"));
     }
 
     /** First day and the day after the last; midnights of the Trust's zone, where winter time is UTC. */

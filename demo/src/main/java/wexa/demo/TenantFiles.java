@@ -191,6 +191,9 @@ final class TenantFiles {
                 permissions.remove("pelagia:water-reading:record");
                 permissions.add("pelagia:treatment:remove");
             }
+            if (place.path().equals("pelagia-south") && role.equals("water-chemist")) {
+                permissions.remove(Scenario.VARIED);
+            }
             String words = role.replace('-', ' ');
             roles.add(Map.of(
                     "externalId",

@@ -116,7 +116,7 @@ public final class AccessIndex {
     /** What a person should be able to do at an instant: links whose windows contain it, through nested groups. */
     public Access of(Id<Person> person, Instant at) {
         long second = at.getEpochSecond();
-        NodeBits held = new NodeBits(roles);
+        NodeBits held = new NodeBits();
         int number = people.find(person);
         if (number >= 0) {
             collect(personGrants, number, second, held);
@@ -132,9 +132,14 @@ public final class AccessIndex {
         for (int place = bySubject.from(subject); place < bySubject.until(subject); place++) {
             int node = grants.node(row[place]);
             if (node >= 0 && grants.holds(row[place], second)) {
-                held.add(node, grants.role(row[place]), areas.words(node));
+                held.add(node, given(row[place]), areas.words(node));
             }
         }
+    }
+
+    /** What a grant that is not inert gives at its node: permissions of other apps than the node's count for nothing. */
+    long[] given(int grant) {
+        return roles.bits(grants.role(grant), areas.tenant(grants.node(grant)));
     }
 
     /** Every way by which the person comes to anything at the instant, nearest groups first. */
@@ -157,7 +162,7 @@ public final class AccessIndex {
             int[] row = nodeGrants.array(node);
             for (int place = nodeGrants.from(node); place < nodeGrants.until(node); place++) {
                 int grant = row[place];
-                if (roles.gives(grants.role(grant), number) && grants.holds(grant, second)) {
+                if (roles.gives(grants.role(grant), tenant, number) && grants.holds(grant, second)) {
                     addSubject(grants.subject(grant), second, found, seenGroups);
                 }
             }
@@ -296,7 +301,12 @@ public final class AccessIndex {
         return found;
     }
 
-    /** Permissions of a role by rule 2, in a tenant's app or of all apps. */
+    /** Permissions that a role gives in a tenant, where it may have a variant. */
+    public Set<Permission> permissionsOf(Id<Role> role, Id<Tenant> tenant) {
+        return permissionsIn(roles.bits(roles.number(role), tenant), tenant);
+    }
+
+    /** Permissions of a role by rule 2, of all apps; where it has a variant, it gives others. */
     public Set<Permission> permissionsOf(Id<Role> role) {
         long[] bits = roles.bits(roles.number(role));
         Set<Permission> found = new TreeSet<>();

@@ -105,7 +105,8 @@ final class HoldingCount {
         for (int word = words[0]; word < words[1]; word++) {
             long united = 0;
             for (int key : keys) {
-                united |= index.roles().bits(key - tenant * roleCount)[word];
+                united |= index.roles()
+                        .bits(key - tenant * roleCount, index.areas().tenant(tenant))[word];
             }
             held += Long.bitCount(united);
         }

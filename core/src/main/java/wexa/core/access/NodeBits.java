@@ -4,17 +4,11 @@ import java.util.Arrays;
 
 /** Permissions collected per area node; a person has few nodes, so they are found by a short walk. */
 final class NodeBits {
-    private final RoleTable roles;
     private int[] nodes = new int[8];
     private long[][] bits = new long[8][];
     private int size;
 
-    NodeBits(RoleTable roles) {
-        this.roles = roles;
-    }
-
-    void add(int node, int role, int[] words) {
-        long[] given = roles.bits(role);
+    void add(int node, long[] given, int[] words) {
         long[] held = at(node, given.length);
         for (int word = words[0]; word < words[1]; word++) {
             held[word] |= given[word];

@@ -93,7 +93,7 @@ final class PathFinder {
             }
             Grant grant = index.grants().grant(number);
             int[] words = index.areas().words(node);
-            for (RoleRoute route : index.roles().routes(index.grants().role(number))) {
+            for (RoleRoute route : index.roles().routes(index.grants().role(number), grant.tenant())) {
                 if (givesAnything(route.bits(), words)) {
                     paths.add(new Path(index, person, memberships, grant, route));
                 }

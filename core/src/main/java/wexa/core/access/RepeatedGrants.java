@@ -40,7 +40,7 @@ public final class RepeatedGrants {
     private static boolean isRepeated(AccessIndex index, int grant, int[] own, int[] groups, long second) {
         int node = index.grants().node(grant);
         int[] words = index.areas().words(node);
-        long[] left = index.roles().bits(index.grants().role(grant)).clone();
+        long[] left = index.given(grant).clone();
         for (int other : own) {
             if (other != grant) {
                 take(index, other, node, words, left);
@@ -61,7 +61,7 @@ public final class RepeatedGrants {
 
     private static void take(AccessIndex index, int other, int node, int[] words, long[] left) {
         if (index.areas().isAtOrAbove(index.grants().node(other), node)) {
-            long[] given = index.roles().bits(index.grants().role(other));
+            long[] given = index.given(other);
             for (int word = words[0]; word < words[1]; word++) {
                 left[word] &= ~given[word];
             }

@@ -16,7 +16,10 @@ final class RoleComparison {
     private final RoleTable were;
     private final RoleTable are;
     private final long second;
-    private final boolean[] isChanged;
+    private final int roleCount;
+    /** Which roles give something else, for each tenant. */
+    private final boolean[][] isChanged;
+
     private final long[] mask;
     private final int[] words;
     private final int[] placeOf;
@@ -44,17 +47,18 @@ final class RoleComparison {
         this.were = before.roles();
         this.are = after.roles();
         this.second = second;
-        this.isChanged = new boolean[are.count()];
+        this.roleCount = are.count();
         this.mask = new long[are.wordCount()];
-        for (int role = 0; role < isChanged.length; role++) {
-            if (role < were.count() && were.bits(role) == are.bits(role)) {
-                continue;
-            }
-            for (int word = 0; word < mask.length; word++) {
-                long differs = bits(were, role, word) ^ bits(are, role, word);
-                isChanged[role] |= differs != 0;
-                mask[word] |= differs;
-            }
+        this.isChanged = new boolean[after.areas().tenantCount()][];
+        boolean[] mayDiffer = new boolean[roleCount];
+        for (int role = 0; role < roleCount; role++) {
+            mayDiffer[role] = role >= were.count()
+                    || were.bits(role) != are.bits(role)
+                    || were.variants().concern(role)
+                    || are.variants().concern(role);
+        }
+        for (int tenant = 0; tenant < isChanged.length; tenant++) {
+            isChanged[tenant] = changedIn(tenant, mayDiffer);
         }
         int count = 0;
         int[] found = new int[mask.length];
@@ -69,8 +73,26 @@ final class RoleComparison {
         this.ofGroup = new int[after.groups().count()][];
     }
 
-    private static long bits(RoleTable roles, int role, int word) {
-        return role < roles.count() ? roles.bits(role)[word] : 0;
+    /** Which roles give something else in a tenant; what differs is added to the mask. */
+    private boolean[] changedIn(int tenant, boolean[] mayDiffer) {
+        boolean[] changed = new boolean[roleCount];
+        int[] own = after.areas().words(tenant);
+        for (int role = 0; role < roleCount; role++) {
+            for (int word = own[0]; mayDiffer[role] && word < own[1]; word++) {
+                long differs = bits(were, role, tenant, word) ^ bits(are, role, tenant, word);
+                changed[role] |= differs != 0;
+                mask[word] |= differs;
+            }
+        }
+        return changed;
+    }
+
+    private boolean isChanged(int role, int node) {
+        return isChanged[after.areas().tenantNumber(node)][role];
+    }
+
+    private long bits(RoleTable roles, int role, int node, int word) {
+        return role < roles.count() ? roles.bits(role, after.areas().tenant(node))[word] : 0;
     }
 
     RoleEffect compare() {
@@ -110,7 +132,8 @@ final class RoleComparison {
             int[] row = nodeGrants.array(node);
             for (int at = nodeGrants.from(node); at < nodeGrants.until(node); at++) {
                 int grant = row[at];
-                if (isChanged[after.grants().role(grant)] && after.grants().holds(grant, second)) {
+                if (isChanged(after.grants().role(grant), node)
+                        && after.grants().holds(grant, second)) {
                     place(node);
                     after.addSubject(after.grants().subject(grant), second, candidates, seenGroups);
                 }
@@ -164,8 +187,8 @@ final class RoleComparison {
                 int node = after.grants().node(grant);
                 if (node >= 0 && placeOf[node] >= 0 && after.grants().holds(grant, second)) {
                     int role = after.grants().role(grant);
-                    if (isChanged[role] || touches(role)) {
-                        add(placeOf[node] * isChanged.length + role);
+                    if (isChanged(role, node) || touches(role, node)) {
+                        add(placeOf[node] * roleCount + role);
                     }
                 }
             }
@@ -180,7 +203,7 @@ final class RoleComparison {
         private void add(int key) {
             keys = size == keys.length ? Arrays.copyOf(keys, size * 2) : keys;
             keys[size++] = key;
-            isAnyChanged |= isChanged[key % isChanged.length];
+            isAnyChanged |= isChanged(key % roleCount, nodes.get(key / roleCount));
         }
 
         private void sort() {
@@ -208,9 +231,10 @@ final class RoleComparison {
     }
 
     /** Whether the role gives any of the permissions in which some role differs: if not, it keeps nothing from anybody. */
-    private boolean touches(int role) {
+    private boolean touches(int role, int node) {
+        long[] given = are.bits(role, after.areas().tenant(node));
         for (int word : words) {
-            if ((are.bits(role)[word] & mask[word]) != 0) {
+            if ((given[word] & mask[word]) != 0) {
                 return true;
             }
         }
@@ -240,7 +264,7 @@ final class RoleComparison {
         long[][] stopped = new long[at.length][];
         int count = 0;
         for (int key : lot.grants()) {
-            int place = key / isChanged.length;
+            int place = key / roleCount;
             if (count == 0 || at[count - 1] != place) {
                 at[count] = place;
                 had[count] = new long[words.length];
@@ -248,7 +272,7 @@ final class RoleComparison {
                 started[count] = new long[words.length];
                 stopped[count++] = new long[words.length];
             }
-            int role = key % isChanged.length;
+            int role = key % roleCount;
             for (int word = 0; word < words.length; word++) {
                 long before = given(were, role, nodes.get(place), words[word]);
                 long after = given(are, role, nodes.get(place), words[word]);
@@ -281,7 +305,7 @@ final class RoleComparison {
     /** A role of several apps gives in each tenant what is of the tenant's app. */
     private long given(RoleTable roles, int role, int node, int word) {
         int[] own = after.areas().words(node);
-        return word >= own[0] && word < own[1] ? bits(roles, role, word) & mask[word] : 0;
+        return word >= own[0] && word < own[1] ? bits(roles, role, node, word) & mask[word] : 0;
     }
 
     /** What is given at a place and held there neither by the others nor from above. */

@@ -9,9 +9,12 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.IntFunction;
 import java.util.function.IntPredicate;
 import wexa.core.model.App;
 import wexa.core.model.Effect;
@@ -19,6 +22,8 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
+import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 
@@ -33,7 +38,9 @@ final class RoleTable {
     private final Ordinals<Role> numbers;
     private final List<Role> roles;
     private final long[][] bits;
-    private final Map<Integer, List<RoleRoute>> routes = new ConcurrentHashMap<>();
+    private final Map<RoutesKey, List<RoleRoute>> routes = new ConcurrentHashMap<>();
+    private final List<Integer> order = new ArrayList<>();
+    private final RoleVariants variants;
     private final Map<Id<PermissionSet>, long[]> setBits;
 
     /** Compiles the roles of a folded model. */
@@ -94,6 +101,7 @@ final class RoleTable {
         });
         this.roles = Arrays.asList(placed);
         this.bits = compile(wordCount(), number -> !changed.get(number) && number < last.count(), last.bits);
+        this.variants = RoleVariants.of(next, this);
     }
 
     private RoleTable(Model model, Ordinals<Role> numbers) {
@@ -109,6 +117,7 @@ final class RoleTable {
         model.roles().forEach(role -> placed[number(role.id())] = role);
         this.roles = Arrays.asList(placed);
         this.bits = compile(words, number -> false, new long[0][]);
+        this.variants = RoleVariants.of(model, this);
     }
 
     private void numberPermissions(App app) {
@@ -168,11 +177,12 @@ final class RoleTable {
         }
         while (!ready.isEmpty()) {
             int number = ready.remove();
+            order.add(number);
             boolean isSame = isKept.test(number)
                     && includes(roles.get(number)).stream()
                             .mapToInt(this::number)
                             .allMatch(included -> included < last.length && compiled[included] == last[included]);
-            compiled[number] = isSame ? last[number] : union(roles.get(number), compiled, words);
+            compiled[number] = isSame ? last[number] : union(roles.get(number), included -> compiled[included]);
             if (number < last.length && Arrays.equals(compiled[number], last[number])) {
                 compiled[number] = last[number];
             }
@@ -191,28 +201,26 @@ final class RoleTable {
     }
 
     /** The included roles that there are: one that is gone gives nothing, and keeps nothing else from being read. */
-    private List<Id<Role>> includes(Role role) {
+    List<Id<Role>> includes(Role role) {
         return role.includes().stream()
                 .filter(included -> numbers.find(included) >= 0 && roles.get(number(included)) != null)
                 .toList();
     }
 
-    private long[] union(Role role, long[][] compiled, int words) {
-        long[] made = new long[words];
+    /** What a role gives if the roles that it includes give this. */
+    long[] union(Role role, IntFunction<long[]> included) {
+        long[] made = new long[wordCount()];
         for (Id<PermissionSet> set : role.sets()) {
             or(made, bitsOfSet(set));
         }
-        for (Id<Role> included : includes(role)) {
-            or(made, compiled[number(included)]);
+        for (Id<Role> one : includes(role)) {
+            or(made, included.apply(number(one)));
         }
-        long[] exclusions = bitsOf(role.exclusions(), words);
-        for (int word = 0; word < words; word++) {
-            made[word] &= ~exclusions[word];
-        }
+        andNot(made, bitsOf(role.exclusions()));
         return made;
     }
 
-    private long[] bitsOfSet(Id<PermissionSet> set) {
+    long[] bitsOfSet(Id<PermissionSet> set) {
         long[] found = setBits.get(set);
         return found == null ? new long[permissions.size() / Long.SIZE] : found;
     }
@@ -221,6 +229,31 @@ final class RoleTable {
         for (int word = 0; word < into.length; word++) {
             into[word] |= from[word];
         }
+    }
+
+    private static long[] and(long[] one, long[] other) {
+        long[] both = one.clone();
+        for (int word = 0; word < both.length; word++) {
+            both[word] &= other[word];
+        }
+        return both;
+    }
+
+    static void andNot(long[] from, long[] taken) {
+        for (int word = 0; word < from.length; word++) {
+            from[word] &= ~taken[word];
+        }
+    }
+
+    /** The roles that there are, included ones before those that include them. */
+    List<Role> inOrder() {
+        return order.stream().map(roles::get).toList();
+    }
+
+    /** The number of a role if there is one now. */
+    OptionalInt find(Id<Role> role) {
+        int number = numbers.find(role);
+        return number < 0 || roles.get(number) == null ? OptionalInt.empty() : OptionalInt.of(number);
     }
 
     int number(Id<Role> role) {
@@ -245,8 +278,19 @@ final class RoleTable {
         return permissions.size() / Long.SIZE;
     }
 
+    /** What a role gives where it has no variant. */
     long[] bits(int role) {
         return bits[role];
+    }
+
+    /** What a role gives in a tenant; its permissions of other apps count for nothing there. */
+    long[] bits(int role, Id<Tenant> tenant) {
+        long[] varied = variants.bits(role, tenant);
+        return varied == null ? bits[role] : varied;
+    }
+
+    RoleVariants variants() {
+        return variants;
     }
 
     /** First word and end word of an app's permissions. */
@@ -262,39 +306,40 @@ final class RoleTable {
         return permissions.get(number);
     }
 
-    boolean gives(int role, int permission) {
-        return (bits[role][permission >> 6] & 1L << permission) != 0;
+    boolean gives(int role, Id<Tenant> tenant, int permission) {
+        return (bits(role, tenant)[permission >> 6] & 1L << permission) != 0;
     }
 
-    /** Every way from the role to a set, nearest first. Worked out when first asked for, then kept. */
-    List<RoleRoute> routes(int role) {
-        return routes.computeIfAbsent(role, this::findRoutes);
+    /** A role, and the tenant in which it has a variant or includes one that has. */
+    private record RoutesKey(int role, Optional<Id<Tenant>> tenant) {}
+
+    /** Every way from the role to a set in a tenant, nearest first. Worked out when first asked for, then kept. */
+    List<RoleRoute> routes(int role, Id<Tenant> tenant) {
+        Optional<Id<Tenant>> varied = variants.bits(role, tenant) == null ? Optional.empty() : Optional.of(tenant);
+        return routes.computeIfAbsent(new RoutesKey(role, varied), this::findRoutes);
     }
 
     private record Step(List<Id<Role>> chain, Role role, long[] kept) {}
 
-    private List<RoleRoute> findRoutes(int start) {
+    private List<RoleRoute> findRoutes(RoutesKey key) {
         List<RoleRoute> found = new ArrayList<>();
         int words = permissions.size() / Long.SIZE;
         long[] everything = new long[words];
         Arrays.fill(everything, -1L);
         Deque<Step> open = new ArrayDeque<>();
-        Role first = roles.get(start);
+        Role first = roles.get(key.role());
         open.add(new Step(List.of(first.id()), first, everything));
         while (!open.isEmpty()) {
             Step step = open.remove();
             long[] kept = step.kept().clone();
-            long[] exclusions = bitsOf(step.role().exclusions(), words);
-            for (int word = 0; word < words; word++) {
-                kept[word] &= ~exclusions[word];
-            }
-            for (Id<PermissionSet> set : step.role().sets()) {
-                long[] given = bitsOfSet(set).clone();
-                for (int word = 0; word < words; word++) {
-                    given[word] &= kept[word];
-                }
-                found.add(new RoleRoute(step.chain(), set, given));
-            }
+            Optional<RoleVariant> variant =
+                    key.tenant().flatMap(tenant -> variants.find(step.role().id(), tenant));
+            variant.ifPresent(varied -> {
+                andNot(kept, bitsOf(varied.exclusions()));
+                varied.sets().forEach(set -> found.add(new RoleRoute(step.chain(), set, and(bitsOfSet(set), kept))));
+            });
+            andNot(kept, bitsOf(step.role().exclusions()));
+            step.role().sets().forEach(set -> found.add(new RoleRoute(step.chain(), set, and(bitsOfSet(set), kept))));
             for (Id<Role> included : includes(step.role())) {
                 List<Id<Role>> chain = new ArrayList<>(step.chain());
                 chain.add(included);

@@ -3,16 +3,12 @@ package wexa.core.binding;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Stream;
 import wexa.core.change.Form;
 import wexa.core.change.Values;
-import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
 import wexa.core.model.Kind;
-import wexa.core.model.Mapping;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
-import wexa.core.model.Subject;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
@@ -36,7 +32,7 @@ public final class BindingRoom implements Room<Binding> {
     @Override
     public void marks(Binding binding, Model model, Marks to) {
         // groups that nobody is in are written, too
-        given(binding, model).forEach(subject -> Subjects.mark(subject, to));
+        Subjects.given(binding.role(), binding.tenant(), model).forEach(subject -> Subjects.mark(subject, to));
         to.history(binding.role());
         to.history(binding.tenant());
     }
@@ -50,20 +46,7 @@ public final class BindingRoom implements Room<Binding> {
     @Override
     public void scope(Binding binding, Model model, Scopes to) {
         to.tenant(binding.tenant());
-        given(binding, model).forEach(to::subject);
-    }
-
-    /** Whom the role is given to in the tenant. Costs the assignments of the role. */
-    private static List<Subject> given(Binding binding, Model model) {
-        return Stream.concat(
-                        model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, binding.role()).stream()
-                                .filter(assignment -> assignment.tenant().equals(binding.tenant()))
-                                .map(Assignment::subject),
-                        model.table(Kind.MAPPING).by(Mapping.BY_TENANT, binding.tenant()).stream()
-                                .filter(mapping -> mapping.role().equals(binding.role()))
-                                .map(mapping -> new Subject.OfGroup(mapping.directoryGroup())))
-                .distinct()
-                .toList();
+        Subjects.given(binding.role(), binding.tenant(), model).forEach(to::subject);
     }
 
     @Override

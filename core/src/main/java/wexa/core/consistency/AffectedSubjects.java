@@ -5,9 +5,12 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.Set;
+import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
@@ -18,6 +21,7 @@ import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.registry.Rooms;
+import wexa.core.role.Lineage;
 import wexa.core.room.Marks;
 import wexa.core.value.Id;
 
@@ -39,10 +43,11 @@ public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects) {
             before.index().groupsOf(person, at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
             after.index().groupsOf(person, at).forEach(group -> subjects.add(new Subject.OfGroup(group)));
         }
-        Named named = new Named(subjects);
+        Named was = new Named(subjects, before.model());
+        Named is = new Named(subjects, after.model());
         for (Effect effect : effects) {
-            effect.before().ifPresent(fact -> Rooms.marks(fact, before.model(), named));
-            effect.after().ifPresent(fact -> Rooms.marks(fact, after.model(), named));
+            effect.before().ifPresent(fact -> Rooms.marks(fact, before.model(), was));
+            effect.after().ifPresent(fact -> Rooms.marks(fact, after.model(), is));
         }
         return new AffectedSubjects(new LinkedHashSet<>(people), subjects);
     }
@@ -57,7 +62,7 @@ public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects) {
     /** The people whom facts are directly about. */
     static Set<Id<Person>> by(Collection<Fact> facts, Model model) {
         Set<Subject> subjects = new LinkedHashSet<>();
-        facts.forEach(fact -> Rooms.marks(fact, model, new Named(subjects)));
+        facts.forEach(fact -> Rooms.marks(fact, model, new Named(subjects, model)));
         Set<Id<Person>> people = new LinkedHashSet<>();
         for (Subject subject : subjects) {
             if (subject instanceof Subject.OfPerson one
@@ -68,8 +73,11 @@ public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects) {
         return people;
     }
 
-    /** Reads marks as the subjects that are looked at; people are known from what the effects come to. */
-    private record Named(Set<Subject> subjects) implements Marks {
+    /**
+     * Reads marks as the subjects that are looked at; people are known from what the effects come to, with their groups. Groups that
+     * nobody is in have roles in tenants as well.
+     */
+    private record Named(Set<Subject> subjects, Model model) implements Marks {
         @Override
         public void person(Id<Person> person) {
             subjects.add(new Subject.OfPerson(person));
@@ -82,12 +90,28 @@ public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects) {
 
         @Override
         public void holders(Id<Role> role) {
-            // they are among the people, with their groups
+            for (Id<Role> one : new Lineage(model).above(role)) {
+                model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, one).forEach(this::group);
+                model.table(Kind.MAPPING).stream()
+                        .filter(mapping -> mapping.role().equals(one))
+                        .forEach(this::group);
+            }
+        }
+
+        private void group(Assignment assignment) {
+            if (assignment.subject() instanceof Subject.OfGroup group) {
+                subjects.add(group);
+            }
+        }
+
+        private void group(Mapping mapping) {
+            subjects.add(new Subject.OfGroup(mapping.directoryGroup()));
         }
 
         @Override
         public void tenant(Id<Tenant> tenant) {
-            // they are among the people, with their groups
+            model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant).forEach(this::group);
+            model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant).forEach(this::group);
         }
 
         @Override
@@ -102,7 +126,8 @@ public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects) {
 
         @Override
         public void everything() {
-            // everybody is among the people
+            model.table(Kind.ASSIGNMENT).forEach(this::group);
+            model.table(Kind.MAPPING).forEach(this::group);
         }
     }
 }

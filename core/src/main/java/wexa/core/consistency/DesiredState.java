@@ -32,7 +32,6 @@ import wexa.core.model.Subject;
 import wexa.core.model.Table;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
-import wexa.core.value.Key;
 import wexa.core.value.Permission;
 import wexa.core.value.Window;
 
@@ -369,9 +368,7 @@ public final class DesiredState {
     }
 
     private TenantObject role(Id<Role> role) {
-        Key app = model.appOf(tenant).key();
-        Set<String> permissions = index.permissionsOf(role).stream()
-                .filter(permission -> permission.app().equals(app))
+        Set<String> permissions = index.permissionsOf(role, tenant.id()).stream()
                 .map(Permission::toString)
                 .collect(Collectors.toSet());
         return new TenantObject.RoleState(model.roles().get(role).name(), permissions);

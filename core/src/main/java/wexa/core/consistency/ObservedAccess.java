@@ -65,7 +65,7 @@ public final class ObservedAccess {
                     .isPresent();
             if (isIn) {
                 found.add(new Standing(
-                        index.permissionsOf(binding.role()).stream()
+                        index.permissionsOf(binding.role(), binding.tenant()).stream()
                                 .map(Permission::toString)
                                 .collect(Collectors.toSet()),
                         binding.area()

@@ -23,6 +23,7 @@ public sealed interface Fact
                 Home,
                 Invitation,
                 Binding,
-                ConflictException {
+                ConflictException,
+                RoleVariant {
     Id<? extends Fact> id();
 }

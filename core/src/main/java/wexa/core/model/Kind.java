@@ -25,6 +25,7 @@ public final class Kind<T extends Fact> {
     public static final Kind<Binding> BINDING = new Kind<>(18, "binding", Binding.class);
     public static final Kind<ConflictException> CONFLICT_EXCEPTION =
             new Kind<>(19, "conflict-exception", ConflictException.class);
+    public static final Kind<RoleVariant> ROLE_VARIANT = new Kind<>(20, "role-variant", RoleVariant.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -46,7 +47,8 @@ public final class Kind<T extends Fact> {
             HOME,
             INVITATION,
             BINDING,
-            CONFLICT_EXCEPTION);
+            CONFLICT_EXCEPTION,
+            ROLE_VARIANT);
 
     private final int position;
     private final String name;

@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Predicate;
 import wexa.core.access.AccessIndex;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
@@ -82,10 +83,24 @@ final class Affected implements Marks {
         if (isWithoutHolders) {
             return;
         }
+        holders(role, tenant -> true);
+    }
+
+    @Override
+    public void holders(Id<Role> role, Id<Tenant> tenant) {
+        found.isAnyRoleAnother = true;
+        if (!isWithoutHolders) {
+            holders(role, tenant::equals);
+        }
+    }
+
+    private void holders(Id<Role> role, Predicate<Id<Tenant>> where) {
         for (Id<Role> one : withThoseThatInclude(role)) {
-            model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, one).forEach(given -> subject(given.subject()));
+            model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, one).stream()
+                    .filter(given -> where.test(given.tenant()))
+                    .forEach(given -> subject(given.subject()));
             model.table(Kind.MAPPING).stream()
-                    .filter(mapping -> mapping.role().equals(one))
+                    .filter(mapping -> mapping.role().equals(one) && where.test(mapping.tenant()))
                     .forEach(mapping -> members(mapping.directoryGroup()));
         }
     }

@@ -35,6 +35,7 @@ import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
@@ -45,6 +46,7 @@ import wexa.core.role.ConflictExceptionRoom;
 import wexa.core.role.ConflictRuleRoom;
 import wexa.core.role.PermissionSetRoom;
 import wexa.core.role.RoleRoom;
+import wexa.core.role.RoleVariantRoom;
 import wexa.core.room.Marks;
 import wexa.core.room.Objects;
 import wexa.core.room.Room;
@@ -79,6 +81,7 @@ public final class Rooms {
     private static final Room<Invitation> INVITATION = new InvitationRoom();
     private static final Room<Binding> BINDING = new BindingRoom();
     private static final Room<ConflictException> CONFLICT_EXCEPTION = new ConflictExceptionRoom();
+    private static final Room<RoleVariant> ROLE_VARIANT = new RoleVariantRoom();
 
     /** One for each kind, in the order of the kinds. */
     public static final List<Room<?>> ALL = List.of(
@@ -101,7 +104,8 @@ public final class Rooms {
             HOME,
             INVITATION,
             BINDING,
-            CONFLICT_EXCEPTION);
+            CONFLICT_EXCEPTION,
+            ROLE_VARIANT);
 
     private Rooms() {}
 
@@ -129,6 +133,7 @@ public final class Rooms {
                     case Invitation any -> INVITATION;
                     case Binding any -> BINDING;
                     case ConflictException any -> CONFLICT_EXCEPTION;
+                    case RoleVariant any -> ROLE_VARIANT;
                 };
     }
 

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import wexa.core.change.Change;
 import wexa.core.change.Form;
 import wexa.core.change.References;
@@ -85,9 +86,13 @@ sealed interface PermissionSetChange extends Change {
             if (before.isEmpty()) {
                 return Resolution.nothing();
             }
-            String roles = model.roles().stream()
-                    .filter(role -> role.sets().contains(set.id()))
-                    .map(Role::name)
+            String roles = Stream.concat(
+                            model.roles().stream()
+                                    .filter(role -> role.sets().contains(set.id()))
+                                    .map(Role::name),
+                            model.table(Kind.ROLE_VARIANT).stream()
+                                    .filter(variant -> variant.sets().contains(set.id()))
+                                    .flatMap(variant -> new RoleVariantRoom().title(variant, model).stream()))
                     .sorted()
                     .collect(Collectors.joining(", "));
             return roles.isEmpty()

@@ -33,6 +33,9 @@ public final class PermissionSetRoom implements Room<PermissionSet> {
                 to.history(role.id());
             }
         }
+        model.table(Kind.ROLE_VARIANT).stream()
+                .filter(variant -> variant.sets().contains(permissionSet.id()))
+                .forEach(variant -> to.holders(variant.role(), variant.tenant()));
     }
 
     @Override

@@ -26,8 +26,8 @@ import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
-import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 
@@ -117,6 +117,9 @@ sealed interface RoleChange extends Change {
                     .filter(binding -> !binding.isReleased())
                     .map(Binding::ended)
                     .forEach(effects::add);
+            model.table(Kind.ROLE_VARIANT).by(RoleVariant.BY_ROLE, role.id()).stream()
+                    .map(Effect::drop)
+                    .forEach(effects::add);
             model.roles().stream()
                     .filter(copy -> copy.source().equals(Optional.of(role.id())))
                     .forEach(copy -> effects.add(Effect.replace(copy, copy.withoutSource())));
@@ -193,7 +196,7 @@ sealed interface RoleChange extends Change {
         Optional<List<String>> circle = circle(role, model);
         circle.ifPresent(keys -> findings.add(Finding.of(CYCLE, "includes", "circle", String.join(" → ", keys))));
         if (findings.isEmpty()) {
-            findings.addAll(exclusions(role, given(role, model), model));
+            findings.addAll(exclusions(role, new RoleContents(model, Optional.empty()).ofIngredients(role), model));
             findings.addAll(conflicts(role, before, model));
         }
         return findings;
@@ -241,8 +244,7 @@ sealed interface RoleChange extends Change {
     }
 
     private static List<ConflictRule> conflictsInside(Role role, Model model) {
-        Set<Permission> given = given(role, model);
-        given.removeAll(role.exclusions());
+        Set<Permission> given = new RoleContents(model, Optional.empty()).withoutVariant(role);
         // the role itself may not be in the model yet
         Set<Id<Role>> roles = new HashSet<>(Set.of(role.id()));
         Lineage lineage = new Lineage(model);
@@ -250,41 +252,6 @@ sealed interface RoleChange extends Change {
         return model.table(Kind.CONFLICT_RULE).stream()
                 .filter(rule -> rule.isMetBy(given, roles))
                 .collect(Collectors.toCollection(ArrayList::new));
-    }
-
-    /** What the role has before its own exclusions: of its sets, and of the roles that it includes less theirs. */
-    private static Set<Permission> given(Role role, Model model) {
-        Map<Id<Role>, Set<Permission>> had = new HashMap<>();
-        Deque<Role> open = new ArrayDeque<>(List.of(role));
-        while (!open.isEmpty()) {
-            Role next = open.peek();
-            List<Role> included = next.includes().stream()
-                    .flatMap(id -> model.roles().find(id).stream())
-                    .toList();
-            List<Role> missing =
-                    included.stream().filter(one -> !had.containsKey(one.id())).toList();
-            if (missing.isEmpty()) {
-                open.remove();
-                had.put(next.id(), together(next, included, had, model));
-            } else {
-                missing.forEach(open::push);
-            }
-        }
-        return had.getOrDefault(role.id(), new HashSet<>());
-    }
-
-    private static Set<Permission> together(
-            Role role, List<Role> included, Map<Id<Role>, Set<Permission>> had, Model model) {
-        Set<Permission> given = new HashSet<>();
-        for (Id<PermissionSet> set : role.sets()) {
-            model.table(Kind.PERMISSION_SET).find(set).ifPresent(found -> given.addAll(found.permissions()));
-        }
-        for (Role one : included) {
-            had.getOrDefault(one.id(), Set.of()).stream()
-                    .filter(permission -> !one.exclusions().contains(permission))
-                    .forEach(given::add);
-        }
-        return given;
     }
 
     /** Keys of the roles on the circle that including these would close. */

@@ -22,6 +22,11 @@ public interface Marks {
     /** The access of everybody who has the role, also through roles that include it. */
     void holders(Id<Role> role);
 
+    /** Who has a role in one tenant, where it comes to give something else. */
+    default void holders(Id<Role> role, Id<Tenant> tenant) {
+        holders(role);
+    }
+
     /** The access of everybody who has any in the tenant. */
     void tenant(Id<Tenant> tenant);
 

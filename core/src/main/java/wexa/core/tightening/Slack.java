@@ -5,6 +5,7 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Group;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 
@@ -18,6 +19,9 @@ public sealed interface Slack {
 
     /** The role leaves out what none of its ingredients gives. */
     record UselessExclusion(Role role, Permission permission) implements Slack {}
+
+    /** The role gives the same in the tenant without its variant. */
+    record UselessVariant(RoleVariant variant) implements Slack {}
 
     /**
      * Whoever has the assignment has all that it gives by other ways, for as long as it lasts.

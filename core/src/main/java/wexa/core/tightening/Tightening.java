@@ -3,6 +3,7 @@ package wexa.core.tightening;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -27,9 +28,12 @@ import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
 import wexa.core.role.Lineage;
 import wexa.core.value.Id;
+import wexa.core.value.Key;
 import wexa.core.value.Permission;
 import wexa.core.value.Window;
 
@@ -50,12 +54,14 @@ public final class Tightening {
     private final Model model;
     private final AccessIndex index;
     private final Instant now;
+    private final Lineage lineage;
     private final List<Slack> found = new ArrayList<>();
 
     private Tightening(Model model, AccessIndex index, Instant now) {
         this.model = model;
         this.index = index;
         this.now = now;
+        this.lineage = new Lineage(model);
     }
 
     /** Costs the ingredients of all roles, and the ways of all people who have a role directly and through a group. */
@@ -68,27 +74,26 @@ public final class Tightening {
         return List.copyOf(tightening.found);
     }
 
-    private record Ingredient(Slack slack, Set<Permission> given) {}
+    /** @param given what it gives, in each tenant where that differs, and last where it does not */
+    private record Ingredient(Slack slack, List<Set<Permission>> given) {}
 
     private void lookIntoRole(Role role) {
         Cancellation.check();
+        List<Id<Tenant>> varied = variedTenants(role);
         List<Ingredient> left = new ArrayList<>();
         role.sets().stream()
                 .flatMap(id -> model.table(Kind.PERMISSION_SET).find(id).stream())
                 .sorted(Comparator.comparingInt(
                         (PermissionSet set) -> set.permissions().size()))
-                .forEach(set -> left.add(new Ingredient(new Slack.UselessSet(role, set), set.permissions())));
+                .forEach(set -> left.add(new Ingredient(
+                        new Slack.UselessSet(role, set), Collections.nCopies(varied.size() + 1, set.permissions()))));
         role.includes().stream()
                 .flatMap(id -> model.roles().find(id).stream())
-                .forEach(one ->
-                        left.add(new Ingredient(new Slack.UselessInclusion(role, one), index.permissionsOf(one.id()))));
+                .forEach(one -> left.add(new Ingredient(new Slack.UselessInclusion(role, one), given(one, varied))));
         Set<Permission> all = new HashSet<>();
-        left.forEach(one -> all.addAll(one.given()));
+        left.forEach(one -> one.given().forEach(all::addAll));
         for (Ingredient one : List.copyOf(left)) {
-            Set<Permission> needed = new HashSet<>(one.given());
-            needed.removeAll(role.exclusions());
-            left.stream().filter(other -> other != one).forEach(other -> needed.removeAll(other.given()));
-            if (needed.isEmpty()) {
+            if (isNeededNowhere(one, role, left)) {
                 found.add(one.slack());
                 left.remove(one);
             }
@@ -96,6 +101,55 @@ public final class Tightening {
         role.exclusions().stream()
                 .filter(excluded -> !all.contains(excluded))
                 .forEach(excluded -> found.add(new Slack.UselessExclusion(role, excluded)));
+        lookIntoVariants(role, varied, left);
+    }
+
+    /** Tenants in which what the role is made of differs. */
+    private List<Id<Tenant>> variedTenants(Role role) {
+        Set<Id<Role>> below = lineage.below(role.id());
+        return model.table(Kind.ROLE_VARIANT).stream()
+                .filter(variant -> below.contains(variant.role()))
+                .map(RoleVariant::tenant)
+                .distinct()
+                .toList();
+    }
+
+    private List<Set<Permission>> given(Role role, List<Id<Tenant>> varied) {
+        List<Set<Permission>> given = new ArrayList<>();
+        varied.forEach(tenant -> given.add(index.permissionsOf(role.id(), tenant)));
+        given.add(index.permissionsOf(role.id()));
+        return given;
+    }
+
+    private static boolean isNeededNowhere(Ingredient one, Role role, List<Ingredient> all) {
+        for (int place = 0; place < one.given().size(); place++) {
+            Set<Permission> needed = new HashSet<>(one.given().get(place));
+            needed.removeAll(role.exclusions());
+            for (Ingredient other : all) {
+                if (other != one) {
+                    needed.removeAll(other.given().get(place));
+                }
+            }
+            if (!needed.isEmpty()) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** A variant whose sets the role has there by now, and whose permissions to be left out it does not. */
+    private void lookIntoVariants(Role role, List<Id<Tenant>> varied, List<Ingredient> ingredients) {
+        for (RoleVariant variant : model.table(Kind.ROLE_VARIANT).by(RoleVariant.BY_ROLE, role.id())) {
+            int place = varied.indexOf(variant.tenant());
+            Set<Permission> without = new HashSet<>();
+            ingredients.forEach(one -> without.addAll(one.given().get(place)));
+            without.removeAll(role.exclusions());
+            Key app = model.appOf(model.tenants().get(variant.tenant())).key();
+            without.removeIf(permission -> !permission.app().equals(app));
+            if (without.equals(index.permissionsOf(role.id(), variant.tenant()))) {
+                found.add(new Slack.UselessVariant(variant));
+            }
+        }
     }
 
     private boolean isRecent(Window window) {
@@ -103,7 +157,6 @@ public final class Tightening {
     }
 
     private void lookForUnused() {
-        Lineage lineage = new Lineage(model);
         Set<Id<Role>> used = new HashSet<>();
         model.table(Kind.ASSIGNMENT).stream()
                 .filter(one -> isRecent(one.effective(model).orElse(one.window())))

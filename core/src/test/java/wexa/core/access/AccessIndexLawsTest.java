@@ -159,7 +159,7 @@ class AccessIndexLawsTest {
                 List.of(),
                 role.includes(),
                 Set.of());
-        List<Effect> roleEffects = List.of(Effect.replace(role, emptied));
+        List<Effect> roleEffects = List.of(Effect.replace(next.roles().get(role.id()), emptied));
         Model after = next.with(roleEffects);
         AccessIndex updated = index.updated(next, effects).updated(after, roleEffects);
         for (AccessIndex other : List.of(updated, AccessIndex.compile(after))) {

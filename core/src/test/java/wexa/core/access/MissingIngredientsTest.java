@@ -34,7 +34,9 @@ class MissingIngredientsTest {
         RoleTable compiled = RoleTable.of(with.folded());
         RoleTable renewed = RoleTable.of(model.folded()).renewed(with, List.of(Effect.make(hollow)));
         for (RoleTable table : List.of(compiled, renewed)) {
-            assertThat(table.routes(table.number(hollow.id()))).isNotEmpty();
+            assertThat(table.routes(
+                            table.number(hollow.id()), made.tenants.get(0).id()))
+                    .isNotEmpty();
             assertThat(table.bits(table.number(hollow.id())))
                     .isEqualTo(union(
                             table.bits(table.number(whole.id())),

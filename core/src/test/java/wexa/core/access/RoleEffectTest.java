@@ -24,6 +24,7 @@ import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
@@ -101,6 +102,10 @@ class RoleEffectTest {
                 assertThat(next.bits(next.number(one.id())))
                         .as("%s in round %d", one.key(), round)
                         .isEqualTo(anew.bits(anew.number(one.id())));
+                for (Tenant tenant : made.tenants) {
+                    assertThat(next.bits(next.number(one.id()), tenant.id()))
+                            .isEqualTo(anew.bits(anew.number(one.id()), tenant.id()));
+                }
             }
             if (effects.getFirst().after().isPresent()) {
                 index = index.updated(model, effects);
@@ -158,8 +163,8 @@ class RoleEffectTest {
         for (Person person : model.people().stream().toList()) {
             Access access = in.of(person.id(), at);
             for (Grant grant : grantsOf(person, model, with, at)) {
-                Set<Permission> given = new HashSet<>(with.permissionsOf(grant.role()));
-                given.removeAll(without.permissionsOf(grant.role()));
+                Set<Permission> given = new HashSet<>(with.permissionsOf(grant.role(), grant.tenant()));
+                given.removeAll(without.permissionsOf(grant.role(), grant.tenant()));
                 given.removeIf(one -> !access.holds(grant.tenant(), grant.area(), one));
                 given.forEach(one ->
                         found.computeIfAbsent(one, any -> new HashSet<>()).add(person.id()));
@@ -181,7 +186,8 @@ class RoleEffectTest {
         Set<Id<Person>> found = new HashSet<>();
         for (Person person : model.people().stream().toList()) {
             if (grantsOf(person, model, after, at).stream()
-                    .anyMatch(grant -> !before.permissionsOf(grant.role()).equals(after.permissionsOf(grant.role())))) {
+                    .anyMatch(grant -> !before.permissionsOf(grant.role(), grant.tenant())
+                            .equals(after.permissionsOf(grant.role(), grant.tenant())))) {
                 found.add(person.id());
             }
         }
@@ -239,6 +245,9 @@ class RoleEffectTest {
                         sets,
                         role.includes(),
                         exclusions)));
+        Tenant tenant = made.pick(made.tenants);
+        Optional<RoleVariant> variant = RoleVariant.of(role.id(), tenant.id(), model);
+        effects.add(variant.isPresent() ? Effect.drop(variant.get()) : Effect.make(made.variant(role, tenant)));
         return effects;
     }
 }

@@ -30,6 +30,7 @@ import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.registry.Rooms;
@@ -102,6 +103,7 @@ class TighteningTest {
                         Slack.UselessSet.class,
                         Slack.UselessInclusion.class,
                         Slack.UselessExclusion.class,
+                        Slack.UselessVariant.class,
                         Slack.RepeatedAssignment.class,
                         Slack.UnusedRole.class);
     }
@@ -131,6 +133,14 @@ class TighteningTest {
                 .filter(id -> !id.equals(role.id()))
                 .forEach(includes::add);
         effects.add(Effect.replace(role, with(role, role.sets(), includes, exclusions)));
+        effects.add(Effect.make(new RoleVariant(
+                made.id(),
+                made.roles.get(1).id(),
+                made.tenants.get(0).id(),
+                List.of(),
+                Set.of(made.pick(made.apps.get(0).permissions())),
+                made.people.get(0).id(),
+                "as it was once")));
         effects.add(Effect.make(new Role(
                 made.id(),
                 wexa.core.value.Key.of("idle"),
@@ -175,6 +185,7 @@ class TighteningTest {
                         return with(role, role.sets(), role.includes(), left);
                     });
                 case Slack.RepeatedAssignment one -> effects.add(Effect.drop(one.assignment()));
+                case Slack.UselessVariant one -> effects.add(Effect.drop(one.variant()));
                 case Slack.UnusedRole one -> drop(roles, one.role(), effects);
                 case Slack.EmptyGroup one -> {
                     Subject subject = new Subject.OfGroup(one.group().id());

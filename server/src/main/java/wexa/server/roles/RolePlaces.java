@@ -58,12 +58,14 @@ public class RolePlaces {
      * @param isManaged whether the role is carried to it where it is given there, or at least at some area
      * @param isWritten whether it takes roles and assignments, so that the role needs no group there
      * @param takesGroups whether the role can be written as a group there
+     * @param variant how the role differs there from elsewhere, if it does
      * @param groups in which groups there the role is written
      * @param here people who have the role without an area
      */
     public record PlaceTenant(
             UUID id,
             String title,
+            String app,
             int colour,
             boolean isTraining,
             boolean isManaged,
@@ -71,6 +73,7 @@ public class RolePlaces {
             boolean takesGroups,
             boolean needsArea,
             int here,
+            VariantViews.@Nullable VariantView variant,
             List<BoundGroup> groups,
             List<PlaceArea> areas) {}
 
@@ -182,6 +185,7 @@ public class RolePlaces {
             return new PlaceTenant(
                     tenant.id().value(),
                     model.title(tenant),
+                    model.appOf(tenant).name(),
                     tenant.colour(),
                     tenant.environment() == Environment.TRAINING,
                     tenant.can(Capability.ASSIGNMENTS) || !groups.isEmpty(),
@@ -189,6 +193,7 @@ public class RolePlaces {
                     tenant.can(Capability.GROUPS),
                     model.appOf(tenant).needsArea(),
                     count(here, Optional.empty()),
+                    VariantViews.of(role, tenant, snapshot).orElse(null),
                     groups,
                     views);
         }

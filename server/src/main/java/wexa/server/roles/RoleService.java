@@ -83,7 +83,8 @@ public class RoleService {
                 (int) standing(model, role, clock.now()).count(),
                 role.owner().flatMap(model.people()::find).map(Person::name).orElse(null),
                 role.stage(),
-                sensitivities.of(role, permissions));
+                sensitivities.of(role, permissions),
+                VariantViews.count(role.id(), model));
     }
 
     /** A role as it is, or as a draft would have it. */

@@ -14,7 +14,11 @@ import wexa.server.drafts.DraftView;
 public final class RoleViews {
     private RoleViews() {}
 
-    /** A role in lists. */
+    /**
+     * A role in lists.
+     *
+     * @param variants in how many tenants it has a variant
+     */
     public record RoleRow(
             UUID id,
             String key,
@@ -25,7 +29,8 @@ public final class RoleViews {
             int assignments,
             @Nullable String owner,
             Role.Stage stage,
-            Sensitivity sensitivity) {}
+            Sensitivity sensitivity,
+            int variants) {}
 
     /**
      * A role with what it is made of: ingredients as columns, permissions as lines.

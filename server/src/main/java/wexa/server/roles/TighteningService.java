@@ -19,6 +19,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.preview.Snapshot;
+import wexa.core.registry.Rooms;
 import wexa.core.role.PermissionNames;
 import wexa.core.tightening.Slack;
 import wexa.core.tightening.Tightening;
@@ -51,7 +52,8 @@ public class TighteningService {
         ASSIGNMENT,
         ROLE,
         GROUP,
-        DUPLICATE
+        DUPLICATE,
+        VARIANT
     }
 
     /**
@@ -135,6 +137,15 @@ public class TighteningService {
                     tighter.why.add("The exclusion of “" + PermissionNames.of(one.permission(), model)
                             + "”: no ingredient grants it");
                 }
+                case Slack.UselessVariant one ->
+                    views.add(new SlackView(
+                            SlackKind.VARIANT,
+                            one.variant().role().value(),
+                            Rooms.title(one.variant(), model).orElse(""),
+                            List.of("The role grants the same there without its variant"),
+                            "role-variant.end",
+                            Map.of("role-variant", one.variant().id().toString()),
+                            null));
                 case Slack.RepeatedAssignment one -> views.add(assignment(one));
                 case Slack.UnusedRole one ->
                     views.add(new SlackView(

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -166,6 +167,51 @@ class RoleEditsTest {
         carry(Approving.applied(cast, editor, back));
         before.forEach(
                 (id, role) -> assertThat(snapshot().model().roles().get(id)).isEqualTo(role));
+    }
+
+    @Test
+    void aVariantGivesAndTakesInItsTenantWhatThatAnswers() throws Exception {
+        Role role = snapshot().model().roles().by(Role.BY_KEY, Key.of("curator")).getFirst();
+        String tenant = snapshot().model().tenants().stream()
+                .filter(one -> one.key().text().equals("south"))
+                .findFirst()
+                .orElseThrow()
+                .id()
+                .toString();
+        Map<String, String> fields = new LinkedHashMap<>();
+        fields.put("id", UUID.randomUUID().toString());
+        fields.put("role", role.id().toString());
+        fields.put("tenant", tenant);
+        fields.put("sets", set("night-walk"));
+        fields.put("exclusions", "pelagia:feeding-plan:change");
+        fields.put("owner", role.owner().orElseThrow().toString());
+        fields.put("because", "nobody else is there at night");
+        JsonNode draft =
+                Newcomers.put(editor, editor.draft("Curators of the south"), "role-variant.make", fields);
+        assertThat(Cast.states(draft)).containsExactly("READY");
+        assertThat(held(draft, role)).as("lines that came true").isPositive();
+
+        JsonNode south = cast.tove.get("/api/v1/roles/" + role.id() + "/places").body().valueStream()
+                .filter(one -> one.path("id").asString().equals(tenant))
+                .findFirst()
+                .orElseThrow()
+                .path("variant");
+        assertThat(south.path("more").valueStream().map(JsonNode::asString)).containsExactly("Night round: see, walk");
+        assertThat(south.path("less").valueStream().map(JsonNode::asString)).containsExactly("Feeding plans: change");
+
+        JsonNode back = Newcomers.put(
+                editor, editor.draft("As elsewhere"), "role-variant.end", Map.of("role-variant", fields.get("id")));
+        assertThat(held(back, role)).as("lines that came true").isPositive();
+    }
+
+    private String set(String key) {
+        return snapshot()
+                .model()
+                .table(Kind.PERMISSION_SET)
+                .by(PermissionSet.BY_KEY, Key.of(key))
+                .getFirst()
+                .id()
+                .toString();
     }
 
     /** None of the people: nobody gives themselves more by a role that they have. */
