@@ -18,6 +18,7 @@ final class Scenario {
 
     /** The group in which a role is written in the training tenant of the rescue. */
     static final String VARIED = "pelagia:water-reading:run-check";
+
     static final String WATCHERS = "rescue-watcher strandline-training";
 
     static final String WATCHERS_NAME = "Exercise watchers";

@@ -43,7 +43,8 @@ final class RoleVariantForms {
 
     static final Form MAKE = Form.makes(Kind.ROLE_VARIANT, "make", "Vary a role in a tenant")
             .with(ROLE, TENANT, SETS, EXCLUSIONS, OWNER, BECAUSE)
-            .says("vary role {role} in {tenant} owner {owner} because {because}[ adding {sets}][ excluding {exclusions}]")
+            .says(
+                    "vary role {role} in {tenant} owner {owner} because {because}[ adding {sets}][ excluding {exclusions}]")
             .reads(RoleVariantForms::made);
 
     static final Form EDIT = Form.changes(Kind.ROLE_VARIANT, "edit", "Change a role variant")

@@ -43,8 +43,7 @@ class RoleVariantTest {
 
     private PermissionSet set(String key, Tenant where, int from, int until) {
         List<Permission> all = made.model().appOf(where).permissions();
-        return new PermissionSet(
-                made.id(), Key.of(key), key, "", where.app(), Set.copyOf(all.subList(from, until)));
+        return new PermissionSet(made.id(), Key.of(key), key, "", where.app(), Set.copyOf(all.subList(from, until)));
     }
 
     private Role role(String key, List<Id<PermissionSet>> sets, List<Id<Role>> includes) {

@@ -171,7 +171,8 @@ class RoleEditsTest {
 
     @Test
     void aVariantGivesAndTakesInItsTenantWhatThatAnswers() throws Exception {
-        Role role = snapshot().model().roles().by(Role.BY_KEY, Key.of("curator")).getFirst();
+        Role role =
+                snapshot().model().roles().by(Role.BY_KEY, Key.of("curator")).getFirst();
         String tenant = snapshot().model().tenants().stream()
                 .filter(one -> one.key().text().equals("south"))
                 .findFirst()
@@ -186,12 +187,14 @@ class RoleEditsTest {
         fields.put("exclusions", "pelagia:feeding-plan:change");
         fields.put("owner", role.owner().orElseThrow().toString());
         fields.put("because", "nobody else is there at night");
-        JsonNode draft =
-                Newcomers.put(editor, editor.draft("Curators of the south"), "role-variant.make", fields);
+        JsonNode draft = Newcomers.put(editor, editor.draft("Curators of the south"), "role-variant.make", fields);
         assertThat(Cast.states(draft)).containsExactly("READY");
         assertThat(held(draft, role)).as("lines that came true").isPositive();
 
-        JsonNode south = cast.tove.get("/api/v1/roles/" + role.id() + "/places").body().valueStream()
+        JsonNode south = cast.tove
+                .get("/api/v1/roles/" + role.id() + "/places")
+                .body()
+                .valueStream()
                 .filter(one -> one.path("id").asString().equals(tenant))
                 .findFirst()
                 .orElseThrow()
