@@ -179,6 +179,12 @@ export const groupsThereQuery = (id: string) =>
     queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}/groups", { signal, params: { path: { id } } })),
   });
 
+export const valuesThereQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["tenants", id, "values"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}/values", { signal, params: { path: { id } } })),
+  });
+
 export const peopleQuery = (q: string) =>
   queryOptions({
     queryKey: ["people", "list", q],

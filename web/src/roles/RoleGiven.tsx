@@ -166,7 +166,7 @@ function Acts({
   return (
     <div className="mt-1 flex flex-wrap items-center gap-2">
       <button type="button" className="btn btn-xs" onClick={onAll}>
-        {chosen.length === page.given.length ? "Choose none" : "Choose all"}
+        {chosen.length === page.given.length ? "Select none" : "Select all"}
       </button>
       {chosen.length > 0 && (
         <>

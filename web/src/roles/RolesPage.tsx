@@ -59,10 +59,12 @@ export function RolesPage() {
           items={data.map((role) => ({
             id: role.id,
             name: role.name,
-            note: `${role.apps.join(", ")} · ${role.description}`,
-            mark:
-              count(role.permissions, "permission") +
-              (role.variants > 0 ? `, varies in ${count(role.variants, "tenant")}` : ""),
+            note: [
+              role.apps.join(", "),
+              ...(role.variants > 0 ? [`varies in ${count(role.variants, "tenant")}`] : []),
+              role.description,
+            ].join(" · "),
+            mark: count(role.permissions, "permission"),
           }))}
         />
       )}

@@ -104,7 +104,7 @@ function Found({ slacks }: { slacks: readonly Slack[] }) {
                 <span className="flex-1 text-sm text-soft">{about}</span>
                 {mayPrepare && open.length > 1 && (
                   <button type="button" className="btn btn-xs" onClick={() => toggle(open)}>
-                    {open.every((key) => chosen.has(key)) ? "Choose none" : `Choose all ${open.length}`}
+                    {open.every((key) => chosen.has(key)) ? "Select none" : `Select all ${open.length}`}
                   </button>
                 )}
               </div>

@@ -3,6 +3,7 @@ import { boundWords, differsWords, writtenWords } from "./writing";
 
 const GROUP = {
   binding: "b",
+  manner: "GROUP" as const,
   name: "Crew",
   isFound: false,
   members: 12,
@@ -10,18 +11,21 @@ const GROUP = {
 };
 
 test("a role is provisioned by assignments, as a group, or not at all", () => {
-  const plain = { isWritten: false, takesGroups: true, groups: [], areas: [] };
+  const plain = { isWritten: false, manners: ["GROUP" as const], bound: [], areas: [] };
   expect(writtenWords({ ...plain, isWritten: true })).toBe("As roles and assignments");
   expect(writtenWords(plain)).toContain("until it is provisioned as a group");
-  expect(writtenWords({ ...plain, takesGroups: false })).toContain("neither roles nor groups");
-  expect(writtenWords({ ...plain, groups: [GROUP] })).toBe("");
-  expect(writtenWords({ ...plain, isWritten: true, groups: [GROUP] })).toContain("except for these");
+  expect(writtenWords({ ...plain, manners: [] })).toContain("neither roles nor groups");
+  expect(writtenWords({ ...plain, bound: [GROUP] })).toBe("");
+  expect(writtenWords({ ...plain, isWritten: true, bound: [GROUP] })).toContain("except for these");
 });
 
 test("a group tells who should be in it and who is", () => {
   expect(boundWords(GROUP)).toBe("12 members, as last read");
   expect(boundWords({ ...GROUP, there: 3, isFound: true })).toBe("12 members, 3 when last read · existed before Wexa");
-  expect(boundWords({ members: 1, isFound: false })).toBe("1 member, missing when last read");
+  expect(boundWords({ manner: "GROUP", members: 1, isFound: false })).toBe("1 member, missing when last read");
+  expect(boundWords({ manner: "ENTITLEMENT", members: 1, there: 2, isFound: false })).toBe(
+    "1 account, 2 when last read",
+  );
 });
 
 test("what a role grants more and less in a tenant is told, and through which roles", () => {

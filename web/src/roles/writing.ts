@@ -1,11 +1,24 @@
 import type { Schemas } from "../api/client";
 import { count } from "../ui/words";
 
+type Manner = Schemas["BoundAs"]["manner"];
+
+const MANNERS: Record<Manner, string> = {
+  GROUP: "the group",
+  ROLE: "the role value",
+  ENTITLEMENT: "the entitlement",
+};
+
+/** As what of a tenant a role is provisioned, before its name. */
+export function mannerWords(manner: Manner): string {
+  return MANNERS[manner];
+}
+
 /** How a role is provisioned in a tenant, in words. */
 export function writtenWords(
-  tenant: Pick<Schemas["PlaceTenant"], "isWritten" | "takesGroups" | "groups" | "areas">,
+  tenant: Pick<Schemas["PlaceTenant"], "isWritten" | "manners" | "bound" | "areas">,
 ): string {
-  if (tenant.groups.length > 0) {
+  if (tenant.bound.length > 0) {
     return tenant.isWritten
       ? "As roles and assignments, except for these"
       : tenant.areas.length === 0
@@ -15,8 +28,8 @@ export function writtenWords(
   if (tenant.isWritten) {
     return "As roles and assignments";
   }
-  return tenant.takesGroups
-    ? "Not managed: nothing is sent there until it is provisioned as a group"
+  return tenant.manners.length > 0
+    ? `Not managed: nothing is sent there until it is provisioned as ${tenant.manners.includes("GROUP") ? "a group" : "a value"}`
     : "Not managed: the tenant supports neither roles nor groups";
 }
 
@@ -30,14 +43,14 @@ export function differsWords(variant: Pick<Schemas["VariantView"], "more" | "les
   return variant.through.length === 0 ? what : `${what}, through ${variant.through.join(", ")}`;
 }
 
-/** Who should be in a group of a tenant, and who was when it was read. */
-export function boundWords(group: Pick<Schemas["BoundGroup"], "members" | "there" | "isFound">): string {
-  const should = count(group.members, "member");
+/** Who should be in a group of a tenant or have a value, and who was or did when it was read. */
+export function boundWords(bound: Pick<Schemas["BoundAs"], "manner" | "members" | "there" | "isFound">): string {
+  const should = count(bound.members, bound.manner === "GROUP" ? "member" : "account");
   const there =
-    group.there === undefined || group.there === null
+    bound.there === undefined || bound.there === null
       ? "missing when last read"
-      : group.there === group.members
+      : bound.there === bound.members
         ? "as last read"
-        : `${group.there} when last read`;
-  return `${should}, ${there}${group.isFound ? " · existed before Wexa" : ""}`;
+        : `${bound.there} when last read`;
+  return `${should}, ${there}${bound.isFound ? " · existed before Wexa" : ""}`;
 }

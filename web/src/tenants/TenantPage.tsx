@@ -3,6 +3,7 @@ import { Link, useParams } from "@tanstack/react-router";
 import { type Schemas } from "../api/client";
 import { tenantQuery } from "../api/queries";
 import { useMay, useNow } from "../session/hooks";
+import { mannerWords } from "../roles/writing";
 import { ago } from "../ui/dates";
 import { Square } from "../ui/square";
 import { Empty, Read } from "../ui/states";
@@ -73,15 +74,15 @@ export function TenantPage() {
             )}
             {data.written.length > 0 && (
               <>
-                <h2 className="mt-5">Roles provisioned as groups</h2>
+                <h2 className="mt-5">Roles provisioned as groups or values</h2>
                 <ul className="mt-1 text-sm">
                   {data.written.map((one) => (
-                    <li key={one.group}>
+                    <li key={`${one.manner} ${one.as}`}>
                       <Link to="/roles/$id" params={{ id: one.role }} className="link">
                         {one.name}
                       </Link>{" "}
                       <span className="text-soft">
-                        as “{one.group}”{one.area && ` at ${one.area}`}
+                        as {mannerWords(one.manner)} “{one.as}”{one.area && ` at ${one.area}`}
                       </span>
                     </li>
                   ))}

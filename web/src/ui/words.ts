@@ -94,6 +94,8 @@ const CAPABILITIES: [string, string][] = [
   ["AREAS", "areas"],
   ["ROLES", "contents of roles"],
   ["ASSIGNMENTS", "role assignments"],
+  ["ROLE_VALUES", "roles of users"],
+  ["ENTITLEMENTS", "entitlements of users"],
   ["EVALUATION", "checking what somebody may do"],
   ["PASSWORDS", "its own passwords"],
   ["LIVE_RIGHTS", "changes that take effect without a new sign-in"],

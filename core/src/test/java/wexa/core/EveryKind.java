@@ -117,6 +117,7 @@ public final class EveryKind {
                 made.pick(made.roles).id(),
                 given.id(),
                 made.areaIn(given),
+                Binding.Manner.GROUP,
                 "Another group",
                 Optional.empty(),
                 false)));

@@ -107,6 +107,7 @@ public final class RandomEffects {
                 made.pick(made.roles).id(),
                 tenant.id(),
                 made.areaIn(tenant),
+                made.pick(List.of(Binding.Manner.values())),
                 "Group " + made.random.nextInt(),
                 Optional.empty(),
                 false)));

@@ -304,7 +304,7 @@ public final class RandomModel {
                 pick(List.of(Mapping.Carriage.values()))));
     }
 
-    /** One role in each tenant is written as a group, another one so below some area; one group was there before. */
+    /** One role in each tenant is written as a group, another one so below some area, a third as a value; one group was there before. */
     private void makeBindings() {
         for (Tenant tenant : tenants) {
             int number = tenants.indexOf(tenant);
@@ -313,6 +313,7 @@ public final class RandomModel {
                     roles.get(number).id(),
                     tenant.id(),
                     Optional.empty(),
+                    Binding.Manner.GROUP,
                     "Group " + number + " there",
                     number == 0 ? Optional.of("known-there") : Optional.empty(),
                     false));
@@ -321,7 +322,17 @@ public final class RandomModel {
                     roles.get(number + 1).id(),
                     tenant.id(),
                     areaIn(tenant),
+                    Binding.Manner.GROUP,
                     "Group " + number + " below",
+                    Optional.empty(),
+                    false));
+            bindings.add(new Binding(
+                    id(),
+                    roles.get(number + 2).id(),
+                    tenant.id(),
+                    areaIn(tenant),
+                    number % 2 == 0 ? Binding.Manner.ROLE : Binding.Manner.ENTITLEMENT,
+                    "value-" + number,
                     Optional.empty(),
                     false));
         }

@@ -172,6 +172,7 @@ public final class SampleFields {
 
     private String value(Field<?> field, Form form, Map<String, String> others) {
         return switch (field.name()) {
+            case "attribute" -> made.pick(List.of("roles", "entitlements"));
             case "found" -> "there-" + random.nextInt(1_000);
             case "member", "subject" -> random.nextInt(3) == 0 ? "group:" + assigned() : "person:" + any(Kind.PERSON);
             case "owner" -> any(Kind.PERSON);

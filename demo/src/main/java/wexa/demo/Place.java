@@ -135,7 +135,7 @@ record Place(
                         "MAIL",
                         sized(),
                         List.of(),
-                        new TreeSet<>(List.of("USERS", "GROUPS")),
+                        new TreeSet<>(List.of("USERS", "GROUPS", "ENTITLEMENTS")),
                         0),
                 new Place(
                         "drydock",

@@ -243,12 +243,37 @@ final class ScimEndpoint {
     private List<ObjectNode> schemas() {
         List<ObjectNode> schemas = new ArrayList<>();
         for (ObjectNode type : resourceTypes()) {
-            schemas.add(schema(type.get("schema").asText(), type.get("name").asText()));
+            schemas.add(
+                    type.get("name").asText().equals("User")
+                            ? users()
+                            : schema(
+                                    type.get("schema").asText(),
+                                    type.get("name").asText()));
         }
         if (tenant.can("SEATS")) {
             schemas.add(schema(TenantState.SEATS, "Seat"));
         }
         return schemas;
+    }
+
+    /** The schema of users says which attributes they have besides those that every user has (RFC 7643 7). */
+    private ObjectNode users() {
+        ObjectNode schema = schema(TenantState.schemaOf("Users"), "User");
+        if (tenant.can("ROLE_VALUES")) {
+            addAttribute("roles", schema);
+        }
+        if (tenant.can("ENTITLEMENTS")) {
+            addAttribute("entitlements", schema);
+        }
+        return schema;
+    }
+
+    private static void addAttribute(String name, ObjectNode schema) {
+        ((ArrayNode) schema.get("attributes"))
+                .addObject()
+                .put("name", name)
+                .put("type", "complex")
+                .put("multiValued", true);
     }
 
     private static ObjectNode schema(String id, String name) {

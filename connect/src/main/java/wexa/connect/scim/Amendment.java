@@ -88,6 +88,23 @@ final class Amendment {
         if (!wanted.seats().equals(is.seats())) {
             put("replace", Resources.SEATS + ":seats", Resources.seats(wanted));
         }
+        values(Resources.ROLES, TenantObject.ROLES, wanted, is);
+        values(Resources.ENTITLEMENTS, TenantObject.ENTITLEMENTS, wanted, is);
+    }
+
+    /** Each value by itself: those that others gave stay. */
+    private void values(String attribute, String prefix, AccountState wanted, AccountState is) {
+        Set<String> leaving = Resources.valuesOf(prefix, is);
+        leaving.removeAll(Resources.valuesOf(prefix, wanted));
+        leaving.forEach(value -> operations
+                .addObject()
+                .put("op", "remove")
+                .put("path", attribute + "[value eq " + NODES.textNode(value) + "]"));
+        Set<String> joining = Resources.valuesOf(prefix, wanted);
+        joining.removeAll(Resources.valuesOf(prefix, is));
+        if (!joining.isEmpty()) {
+            put("add", attribute, Resources.referring(joining));
+        }
     }
 
     /** Said as well where the tenant does not say it: nobody knows what it does then. */

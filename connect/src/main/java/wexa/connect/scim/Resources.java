@@ -26,7 +26,10 @@ import wexa.core.consistency.TenantObject.RoleState;
  */
 final class Resources {
     static final String SEATS = "urn:wexa:scim:schemas:extension:1.0:Seat";
+    static final String ROLES = "roles";
+    static final String ENTITLEMENTS = "entitlements";
     private static final String CORE = "urn:ietf:params:scim:schemas:core:2.0:";
+    static final String USER = CORE + "User";
     private static final String OURS = "urn:wexa:scim:schemas:1.0:";
 
     private final Links links;
@@ -71,7 +74,40 @@ final class Resources {
                 counting(user.path("phoneNumbers")).flatMap(one -> text(one.path("value"))),
                 truth(user.path("active"), true) ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,
                 seats,
-                attributes);
+                attributes,
+                values(user));
+    }
+
+    /** The roles and entitlements (RFC 7643 4.1.2), also where they stand as bare texts. */
+    private static Map<String, Boolean> values(JsonNode user) {
+        Map<String, Boolean> values = new TreeMap<>();
+        addValues(user.path(ROLES), TenantObject.ROLES, values);
+        addValues(user.path(ENTITLEMENTS), TenantObject.ENTITLEMENTS, values);
+        return values;
+    }
+
+    private static void addValues(JsonNode array, String prefix, Map<String, Boolean> to) {
+        for (JsonNode one : array) {
+            String value = one.isTextual() ? one.asText() : one.path("value").asText("");
+            if (!value.isBlank() && value.length() <= Listing.LONGEST_ID) {
+                to.put(prefix + value, true);
+            }
+        }
+    }
+
+    /** Values of one of the attributes, without what stands before them. */
+    static Set<String> valuesOf(String prefix, AccountState account) {
+        Set<String> found = new TreeSet<>();
+        account.held().stream()
+                .filter(value -> value.startsWith(prefix))
+                .forEach(value -> found.add(value.substring(prefix.length())));
+        return found;
+    }
+
+    static ArrayNode referring(Set<String> values) {
+        ArrayNode array = JsonNodeFactory.instance.arrayNode();
+        values.forEach(value -> array.addObject().put("value", value));
+        return array;
     }
 
     /**
@@ -181,9 +217,17 @@ final class Resources {
         resource.put("active", account.activity() == TenantObject.Activity.OPEN);
         account.mail().ifPresent(mail -> resource.set("emails", one(mail)));
         account.phone().ifPresent(phone -> resource.set("phoneNumbers", one(phone)));
+        addValues(ROLES, valuesOf(TenantObject.ROLES, account), resource);
+        addValues(ENTITLEMENTS, valuesOf(TenantObject.ENTITLEMENTS, account), resource);
         if (!account.attributes().isEmpty()) {
             ((ArrayNode) resource.path("schemas")).add(SEATS);
             resource.putObject(SEATS).set("attributes", more(account));
+        }
+    }
+
+    private static void addValues(String attribute, Set<String> values, ObjectNode to) {
+        if (!values.isEmpty()) {
+            to.set(attribute, referring(values));
         }
     }
 

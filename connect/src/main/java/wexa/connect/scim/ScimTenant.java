@@ -44,11 +44,12 @@ public final class ScimTenant {
     }
 
     /**
-     * What the tenant announces in {@code /ResourceTypes} and {@code /ServiceProviderConfig} (RFC 7644 4), and what it tells
+     * What the tenant announces in {@code /ResourceTypes}, {@code /Schemas} and {@code /ServiceProviderConfig} (RFC 7644 4), and what it tells
      * of its permissions, seats and areas where it has resources for them. Reads, and changes nothing.
      */
     public Outcome<Announced> discover() {
         return resourceTypes()
+                .then(this::withAttributes)
                 .then(found -> lookup.get("ServiceProviderConfig").then(config -> {
                     if (Resources.truth(config.path("changePassword").path("supported"), false)) {
                         found.add(Capability.PASSWORDS);
@@ -58,6 +59,28 @@ public final class ScimTenant {
                     }
                     return announced(found);
                 }));
+    }
+
+    /** Whether its users have roles and entitlements; a tenant without schemas does not say so, and is not asked to keep them. */
+    private Outcome<Set<Capability>> withAttributes(Set<Capability> found) {
+        Outcome<JsonNode> schemas = lookup.get("Schemas");
+        if (schemas instanceof Outcome.Refused<JsonNode>) {
+            return new Outcome.Done<>(found);
+        }
+        return schemas.map(answer -> {
+            for (JsonNode schema : answer.path("Resources")) {
+                if (schema.path("id").asText().equals(Resources.USER)) {
+                    schema.path("attributes").forEach(attribute -> {
+                        switch (attribute.path("name").asText().toLowerCase(Locale.ROOT)) {
+                            case Resources.ROLES -> found.add(Capability.ROLE_VALUES);
+                            case Resources.ENTITLEMENTS -> found.add(Capability.ENTITLEMENTS);
+                            default -> {}
+                        }
+                    });
+                }
+            }
+            return found;
+        });
     }
 
     private Outcome<Announced> announced(Set<Capability> found) {

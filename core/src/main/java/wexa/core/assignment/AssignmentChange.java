@@ -222,6 +222,7 @@ public sealed interface AssignmentChange extends Change {
         }
         boolean isWritten = tenant.can(Capability.ASSIGNMENTS)
                 || Binding.of(assignment.role(), tenant.id(), assignment.area(), model)
+                        .filter(binding -> binding.isWrittenIn(tenant))
                         .isPresent();
         if (!isWritten) {
             findings.add(Finding.of(

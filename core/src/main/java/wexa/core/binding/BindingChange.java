@@ -14,7 +14,6 @@ import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Area;
 import wexa.core.model.Binding;
-import wexa.core.model.Capability;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
@@ -23,13 +22,16 @@ import wexa.core.model.Tenant;
 /** Changes to how a role is written in a tenant. They give nobody anything that they do not hold here already. */
 sealed interface BindingChange extends Change {
     Code NO_GROUPS = Code.block(
-            "binding.no-groups", "{tenant} takes no groups from outside, so that no role can be written there as one.");
+            "binding.no-groups", "{tenant} does not support groups, so no role can be provisioned there as one.");
+    Code NO_VALUES = Code.block(
+            "binding.no-values",
+            "The users of {tenant} have no {attribute}, so no role can be provisioned there as one of their values.");
     Code BOUND_ALREADY = Code.block(
             "binding.bound-already",
-            "{role} is written in {tenant} as the group “{group}” already. Change that binding, or end it first.");
+            "{role} is provisioned in {tenant} as “{group}” already. Rename that, or stop it first.");
     Code GROUP_TAKEN = Code.block(
             "binding.group-taken",
-            "“{group}” in {tenant} is the group of {role}. Choose another group: a group stands for one role.");
+            "“{group}” in {tenant} stands for {role} already. Choose another one: it stands for one role.");
     Code AREA_NOT_IN_TENANT = Code.block(
             "binding.area-not-in-tenant", "Area “{value}” does not belong to {tenant}. Choose one of its areas.");
 
@@ -46,7 +48,7 @@ sealed interface BindingChange extends Change {
 
         @Override
         public Form form() {
-            return BindingForms.MAKE;
+            return binding.manner() == Binding.Manner.GROUP ? BindingForms.MAKE : BindingForms.VALUE;
         }
 
         @Override
@@ -73,7 +75,7 @@ sealed interface BindingChange extends Change {
 
         @Override
         public Values values() {
-            return BindingForms.values(binding).put(BindingForms.BINDING, binding);
+            return BindingForms.renaming(binding).put(BindingForms.BINDING, binding);
         }
     }
 
@@ -101,9 +103,11 @@ sealed interface BindingChange extends Change {
         @Override
         public Optional<String> remark() {
             return Optional.of(
-                    binding.found().isEmpty()
-                            ? "the group goes from the tenant"
-                            : "the group stays in the tenant, with the members that it has then");
+                    binding.manner() != Binding.Manner.GROUP
+                            ? "the value is taken from those who have the role"
+                            : binding.found().isEmpty()
+                                    ? "the group goes from the tenant"
+                                    : "the group stays in the tenant, with the members that it has then");
         }
     }
 
@@ -118,8 +122,12 @@ sealed interface BindingChange extends Change {
             return findings;
         }
         String title = model.title(tenant.get());
-        if (!tenant.get().can(Capability.GROUPS)) {
-            findings.add(Finding.of(NO_GROUPS, "tenant", "tenant", title));
+        if (!tenant.get().can(binding.manner().needed())) {
+            findings.add(
+                    binding.manner() == Binding.Manner.GROUP
+                            ? Finding.of(NO_GROUPS, "tenant", "tenant", title)
+                            : Finding.of(
+                                    NO_VALUES, "tenant", "tenant", title, "attribute", attribute(binding.manner())));
         }
         binding.area().ifPresent(area -> {
             Optional<Area> known = model.table(Kind.AREA).find(area);
@@ -139,17 +147,31 @@ sealed interface BindingChange extends Change {
             }
             boolean isSamePlace =
                     other.role().equals(binding.role()) && other.area().equals(binding.area());
-            boolean isSameGroup = Lookalikes.skeleton(other.group()).equals(Lookalikes.skeleton(binding.group()))
-                    || (binding.found().isPresent() && other.found().equals(binding.found()));
+            boolean isSameName = other.manner() == binding.manner()
+                    && Lookalikes.skeleton(other.name()).equals(Lookalikes.skeleton(binding.name()));
+            boolean isSameGroup =
+                    isSameName || (binding.found().isPresent() && other.found().equals(binding.found()));
             if (isSamePlace) {
                 findings.add(Finding.of(
-                        BOUND_ALREADY, "role", "role", name(other, model), "tenant", title, "group", other.group()));
+                        BOUND_ALREADY, "role", "role", name(other, model), "tenant", title, "group", other.name()));
             } else if (isSameGroup) {
                 findings.add(Finding.of(
-                        GROUP_TAKEN, "group", "role", name(other, model), "tenant", title, "group", other.group()));
+                        GROUP_TAKEN,
+                        binding.manner() == Binding.Manner.GROUP ? "group" : "value",
+                        "role",
+                        name(other, model),
+                        "tenant",
+                        title,
+                        "group",
+                        other.name()));
             }
         }
         return findings;
+    }
+
+    /** As RFC 7643 4.1.2 calls it. */
+    private static String attribute(Binding.Manner manner) {
+        return manner == Binding.Manner.ROLE ? "roles" : "entitlements";
     }
 
     private static String name(Binding binding, Model model) {

@@ -18,12 +18,31 @@ import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 
-/** How it is said, changed and ended in which group of a tenant a role is written. */
+/** How it is said, changed and ended as which group of a tenant, or as which value of its users, a role is written. */
 final class BindingForms {
+    /** The attributes whose values can stand for a role (RFC 7643 4.1.2). */
+    private enum Attribute {
+        ROLES(Binding.Manner.ROLE),
+        ENTITLEMENTS(Binding.Manner.ENTITLEMENT);
+
+        private final Binding.Manner manner;
+
+        Attribute(Binding.Manner manner) {
+            this.manner = manner;
+        }
+
+        static Attribute of(Binding.Manner manner) {
+            return manner == Binding.Manner.ROLE ? ROLES : ENTITLEMENTS;
+        }
+    }
+
     private static final Field<Id<Role>> ROLE = Field.required("role", NamedTypes.ROLE, "Role");
     private static final Field<Id<Tenant>> TENANT = Field.required("tenant", NamedTypes.TENANT, "Tenant");
     private static final Field<Id<Area>> AREA = Field.optional("area", NamedTypes.AREA, "Area");
-    private static final Field<String> GROUP = Field.required("group", Types.TEXT, "Group in the tenant");
+    private static final Field<String> GROUP = Field.required("group", Types.TEXT, "Name in the tenant");
+    private static final Field<Attribute> ATTRIBUTE =
+            Field.required("attribute", Types.choice("an attribute of users", Attribute.class), "Attribute");
+    private static final Field<String> VALUE_NAME = Field.required("value", Types.TEXT, "Value");
     /** The tenant's own id of a group that is there already. */
     private static final Field<String> FOUND = Field.optional("found", Types.WORD, "ID of the existing group");
 
@@ -42,12 +61,17 @@ final class BindingForms {
             .says("bind role {role} in {tenant} to group {group}[ at {area}][ found {found}]")
             .reads(BindingForms::made);
 
-    static final Form EDIT = Form.changes(Kind.BINDING, "edit", "Rename the group of a role")
+    static final Form VALUE = Form.makes(Kind.BINDING, "value", "Provision a role as a value")
+            .with(ROLE, TENANT, AREA, ATTRIBUTE, VALUE_NAME)
+            .says("bind value {value} of {attribute} in {tenant} to role {role}[ at {area}]")
+            .reads(BindingForms::valued);
+
+    static final Form EDIT = Form.changes(Kind.BINDING, "edit", "Rename the group or value of a role")
             .with(BINDING, GROUP)
             .says("change binding of {binding}[ group {group}]")
             .reads(in -> in.get(BINDING).map(before -> edited(before, in)));
 
-    static final Form END = Form.ends(Kind.BINDING, "end", "Stop provisioning a role as a group")
+    static final Form END = Form.ends(Kind.BINDING, "end", "Stop provisioning a role")
             .with(BINDING)
             .says("unbind role {binding}")
             .reads(in -> in.get(BINDING).map(BindingChange.End::new));
@@ -55,12 +79,18 @@ final class BindingForms {
     private BindingForms() {}
 
     static Values values(Binding binding) {
-        return new Values()
+        Values values = new Values()
                 .put(ROLE, binding.role())
                 .put(TENANT, binding.tenant())
-                .put(AREA, binding.area())
-                .put(GROUP, binding.group())
-                .put(FOUND, binding.found());
+                .put(AREA, binding.area());
+        return binding.manner() == Binding.Manner.GROUP
+                ? values.put(GROUP, binding.name()).put(FOUND, binding.found())
+                : values.put(ATTRIBUTE, Attribute.of(binding.manner())).put(VALUE_NAME, binding.name());
+    }
+
+    /** What the form holds that says another name, be it a group's or a value's. */
+    static Values renaming(Binding binding) {
+        return new Values().put(GROUP, binding.name());
     }
 
     /** A group that was left to the tenant is known by the id that it had here. */
@@ -84,8 +114,28 @@ final class BindingForms {
         if (id.isEmpty() || role.isEmpty() || tenant.isEmpty() || group.isEmpty()) {
             return Optional.empty();
         }
-        return Optional.of(new BindingChange.Make(
-                new Binding(id.get(), role.get(), tenant.get(), area, group.get(), found, false)));
+        return Optional.of(new BindingChange.Make(new Binding(
+                id.get(), role.get(), tenant.get(), area, Binding.Manner.GROUP, group.get(), found, false)));
+    }
+
+    private static Optional<Change> valued(Reading in) {
+        Optional<Id<Binding>> id = in.newId();
+        Optional<Id<Role>> role = in.get(ROLE);
+        Optional<Id<Tenant>> tenant = in.get(TENANT);
+        Optional<Id<Area>> area = area(tenant, in);
+        Optional<Attribute> attribute = in.get(ATTRIBUTE);
+        Optional<String> value = in.get(VALUE_NAME);
+        return id.isEmpty() || role.isEmpty() || tenant.isEmpty() || attribute.isEmpty() || value.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new BindingChange.Make(new Binding(
+                        id.get(),
+                        role.get(),
+                        tenant.get(),
+                        area,
+                        attribute.get().manner,
+                        value.get(),
+                        Optional.empty(),
+                        false)));
     }
 
     /** Without a tenant there are no areas to choose from, and it is the tenant that is reported. */
@@ -100,7 +150,8 @@ final class BindingForms {
                 before.role(),
                 before.tenant(),
                 before.area(),
-                in.textOrKept(GROUP, before.group()),
+                before.manner(),
+                in.textOrKept(GROUP, before.name()),
                 before.found(),
                 before.isReleased()));
     }

@@ -17,7 +17,7 @@ import wexa.core.room.Subjects;
 import wexa.core.room.WayBack;
 import wexa.core.value.Window;
 
-/** In which group of a tenant a role is written. */
+/** As which group of a tenant, or which value of its users, a role is written. */
 public final class BindingRoom implements Room<Binding> {
     @Override
     public Kind<Binding> kind() {
@@ -51,12 +51,19 @@ public final class BindingRoom implements Room<Binding> {
 
     @Override
     public List<Form> forms() {
-        return List.of(BindingForms.MAKE, BindingForms.EDIT, BindingForms.END);
+        return List.of(BindingForms.MAKE, BindingForms.VALUE, BindingForms.EDIT, BindingForms.END);
     }
 
     @Override
     public Values values(Binding binding) {
         return BindingForms.values(binding);
+    }
+
+    /** By the form that makes such a one. */
+    @Override
+    public Optional<WayBack> remaking(Binding gone) {
+        Form form = gone.manner() == Binding.Manner.GROUP ? BindingForms.MAKE : BindingForms.VALUE;
+        return Optional.of(new WayBack(form, values(gone), WayBack.Identity.ANEW));
     }
 
     /** A group that was left to the tenant is taken up again. */
@@ -65,11 +72,11 @@ public final class BindingRoom implements Room<Binding> {
         return Optional.of(
                 after.isReleased()
                         ? new WayBack(BindingForms.MAKE, values(before), WayBack.Identity.SAME)
-                        : new WayBack(BindingForms.EDIT, values(before), WayBack.Identity.SAME));
+                        : new WayBack(BindingForms.EDIT, BindingForms.renaming(before), WayBack.Identity.SAME));
     }
 
     @Override
     public Optional<String> title(Binding binding, Model model) {
-        return model.roles().find(binding.role()).map(Role::name).map(role -> role + " as “" + binding.group() + "”");
+        return model.roles().find(binding.role()).map(Role::name).map(role -> role + " as “" + binding.name() + "”");
     }
 }

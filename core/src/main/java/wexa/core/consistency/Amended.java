@@ -26,6 +26,8 @@ public record Amended(Map<Attribute, Integer> values) {
         MAIL,
         PHONE,
         OTHER_ATTRIBUTES,
+        VALUES_ADDED,
+        VALUES_REMOVED,
         DISPLAY_NAME,
         MEMBERS_ADDED,
         MEMBERS_REMOVED,
@@ -54,6 +56,8 @@ public record Amended(Map<Attribute, Integer> values) {
             put(found, Attribute.MAIL, is.mail().isEmpty() ? is.mail() : was.mail(), is.mail());
             put(found, Attribute.PHONE, is.phone().isEmpty() ? is.phone() : was.phone(), is.phone());
             put(found, Attribute.OTHER_ATTRIBUTES, was.attributes(), is.attributes());
+            count(found, Attribute.VALUES_ADDED, is.held(), was.held());
+            count(found, Attribute.VALUES_REMOVED, was.held(), is.held());
         } else if (before instanceof GroupState was && after instanceof GroupState is) {
             put(found, Attribute.DISPLAY_NAME, was.name(), is.name());
             count(found, Attribute.MEMBERS_ADDED, is.members(), was.members());

@@ -17,7 +17,7 @@ import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 
 /** What the accounts of one tenant should be at one instant. */
-record DesiredAccounts(Model model, Tenant tenant, Instant at) {
+record DesiredAccounts(Model model, Tenant tenant, Instant at, BoundValues values) {
     Optional<Account> of(Id<Person> person) {
         return Account.of(person, tenant.id(), model);
     }
@@ -50,7 +50,8 @@ record DesiredAccounts(Model model, Tenant tenant, Instant at) {
                 person.flatMap(Person::phone).map(Object::toString),
                 open ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,
                 seats,
-                tenant.can(Capability.SEATS) ? account.attributes() : Map.of()));
+                tenant.can(Capability.SEATS) ? account.attributes() : Map.of(),
+                values.of(open ? account.person() : Optional.empty())));
     }
 
     private Set<String> seatsOf(Account account) {

@@ -39,7 +39,7 @@ import wexa.core.value.Window;
  * What one tenant should hold at one instant, object by object. Groups come to a tenant when an assignment or a carried
  * mapping there names them, with members flattened to the accounts wanted there; a tenant that knows no groups gets one
  * assignment for each account instead. A role that is bound to a group of the tenant comes as that group, with everybody in it
- * who has the role. What a tenant did not announce is left out.
+ * who has the role; one that is bound to a value, with the accounts of those who have it. What a tenant did not announce is left out.
  */
 public final class DesiredState {
     private final Model model;
@@ -53,7 +53,7 @@ public final class DesiredState {
         this.index = index;
         this.tenant = tenant;
         this.at = at;
-        this.accounts = new DesiredAccounts(model, tenant, at);
+        this.accounts = new DesiredAccounts(model, tenant, at, new BoundValues(model, index, tenant, at));
     }
 
     /** Everything the tenant should hold. */
@@ -197,7 +197,7 @@ public final class DesiredState {
             Optional<Binding> binding) {}
 
     private boolean isWritten(Binding binding) {
-        return binding.tenant().equals(tenant.id()) && !binding.isReleased() && tenant.can(Capability.GROUPS);
+        return binding.isWrittenIn(tenant);
     }
 
     /** Whether an object was left to the tenant: it is neither wanted nor too much. */
@@ -211,11 +211,24 @@ public final class DesiredState {
     }
 
     private static Optional<Binding> bindingOf(ObjectKey key, Model model) {
-        return key.type() == ObjectKey.Type.GROUP ? model.table(Kind.BINDING).find(Id.of(key.id())) : Optional.empty();
+        return key.type() == ObjectKey.Type.GROUP
+                ? model.table(Kind.BINDING)
+                        .find(Id.of(key.id()))
+                        .filter(binding -> binding.manner() == Binding.Manner.GROUP)
+                : Optional.empty();
     }
 
-    /** The group of a binding, with all its members. Costs the assignments of the role. */
+    /** How a value that stands for a role stands in the state of an account. */
+    public static String valueOf(Binding binding) {
+        return BoundValues.nameOf(binding);
+    }
+
     private TenantObject bound(Binding binding) {
+        return new TenantObject.GroupState(binding.name(), members(binding));
+    }
+
+    /** The accounts that should be in the group, or have the value, as which a role is written. Costs the role's assignments. */
+    public Set<String> members(Binding binding) {
         List<Mapping> mappings = model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id()).stream()
                 .filter(mapping -> mapping.role().equals(binding.role()))
                 .toList();
@@ -225,17 +238,21 @@ public final class DesiredState {
                 accountsOf(wanted, this::accountsIn).forEach(account -> members.add(account.toString()));
             }
         }
-        return new TenantObject.GroupState(binding.group(), members);
+        return members;
     }
 
     /** Adds what is wanted to what is there: first the groups of all bindings, be they empty. */
     private void add(Set<Wanted> grants, Members members, Map<ObjectKey, TenantObject> into) {
         Map<Binding, Set<String>> bound = new LinkedHashMap<>();
         Binding.in(tenant.id(), model).stream()
-                .filter(this::isWritten)
+                .filter(binding -> isWritten(binding) && binding.manner() == Binding.Manner.GROUP)
                 .forEach(binding -> bound.put(binding, new TreeSet<>()));
         for (Wanted wanted : grants) {
             if (wanted.binding().isPresent()) {
+                if (wanted.binding().get().manner() != Binding.Manner.GROUP) {
+                    // its values are said with the accounts
+                    continue;
+                }
                 Set<String> in = bound.computeIfAbsent(wanted.binding().get(), any -> new TreeSet<>());
                 accountsOf(wanted, members).forEach(account -> in.add(account.toString()));
             } else {
@@ -243,7 +260,7 @@ public final class DesiredState {
             }
         }
         bound.forEach((binding, in) ->
-                into.put(ObjectKey.group(binding.id()), new TenantObject.GroupState(binding.group(), in)));
+                into.put(ObjectKey.group(binding.id()), new TenantObject.GroupState(binding.name(), in)));
     }
 
     /** The open accounts of whom a role is wanted for. */

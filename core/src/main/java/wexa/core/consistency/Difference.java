@@ -28,7 +28,14 @@ public record Difference(ObjectKey object, Kind kind, Optional<TenantObject> des
                     && account.activity() == TenantObject.Activity.CLOSED;
             return unneeded ? Optional.empty() : Optional.of(new Difference(key, Kind.MISSING, desired, observed));
         }
-        Kind kind = desired.get().equals(observed.get()) ? Kind.SAME : Kind.DIFFERS;
+        Kind kind = desired.get().equals(asked(desired.get(), observed.get())) ? Kind.SAME : Kind.DIFFERS;
         return Optional.of(new Difference(key, kind, desired, observed));
+    }
+
+    /** A value that stands for no role is the tenant's own matter. */
+    private static TenantObject asked(TenantObject desired, TenantObject observed) {
+        return desired instanceof TenantObject.AccountState wanted && observed instanceof TenantObject.AccountState seen
+                ? seen.answering(wanted)
+                : observed;
     }
 }

@@ -31,6 +31,7 @@ public record Fields(SortedSet<String> names) {
     static final String MEMBER = "member:";
     private static final String PERMISSION = "permission:";
     private static final String ATTRIBUTE = "attribute:";
+    private static final String VALUE = "value:";
 
     public static final Fields WHOLE = of(Set.of(ALL));
     public static final Fields SEATS = of(Set.of(SEAT_FIELD));
@@ -52,6 +53,11 @@ public record Fields(SortedSet<String> names) {
 
     static Fields member(ObjectKey account) {
         return of(Set.of(MEMBER + account));
+    }
+
+    /** Whether an account has a value that stands for a role. */
+    static Fields value(String name) {
+        return of(Set.of(VALUE + name));
     }
 
     /** All members that a group should have: what others put into it stays. */
@@ -82,6 +88,7 @@ public record Fields(SortedSet<String> names) {
                     ATTRIBUTE + name,
                     Optional.ofNullable(was.attributes().get(name)),
                     Optional.ofNullable(is.attributes().get(name))));
+            addEach(found, VALUE, was.held(), is.held());
         } else if (before.get() instanceof GroupState was && after.get() instanceof GroupState is) {
             add(found, "name", was.name(), is.name());
             addEach(found, MEMBER, was.members(), is.members());
@@ -176,6 +183,9 @@ public record Fields(SortedSet<String> names) {
         if (state instanceof RoleState role && name.startsWith(PERMISSION)) {
             return Boolean.toString(role.permissions().contains(name.substring(PERMISSION.length())));
         }
+        if (state instanceof AccountState account && name.startsWith(VALUE)) {
+            return Boolean.toString(account.held().contains(name.substring(VALUE.length())));
+        }
         // few and short: told whole
         return state instanceof GroupState group
                 ? group.name()
@@ -231,14 +241,24 @@ public record Fields(SortedSet<String> names) {
             }
         }
         return new AccountState(
-                pick("userName", old.userName(), fresh.userName()),
-                pick("givenName", old.givenName(), fresh.givenName()),
-                pick("familyName", old.familyName(), fresh.familyName()),
-                pick("mail", old.mail(), fresh.mail().or(old::mail)),
-                pick("phone", old.phone(), fresh.phone().or(old::phone)),
-                pick(ACTIVITY, old.activity(), fresh.activity()),
-                names.contains(SEAT_FIELD) ? fresh.seats() : old.seats(),
-                attributes);
+                        pick("userName", old.userName(), fresh.userName()),
+                        pick("givenName", old.givenName(), fresh.givenName()),
+                        pick("familyName", old.familyName(), fresh.familyName()),
+                        pick("mail", old.mail(), fresh.mail().or(old::mail)),
+                        pick("phone", old.phone(), fresh.phone().or(old::phone)),
+                        pick(ACTIVITY, old.activity(), fresh.activity()),
+                        names.contains(SEAT_FIELD) ? fresh.seats() : old.seats(),
+                        attributes)
+                .holding(held(old, fresh));
+    }
+
+    /** Values that nobody asks for stay, unless the step is about them by name. */
+    private Set<String> held(AccountState old, AccountState fresh) {
+        Set<String> held = new HashSet<>(old.held());
+        held.removeIf(value ->
+                names.contains(VALUE + value) || (isWhole() && fresh.values().containsKey(value)));
+        fresh.held().stream().filter(value -> include(VALUE + value)).forEach(held::add);
+        return held;
     }
 
     private <T> T pick(String name, T is, T wanted) {

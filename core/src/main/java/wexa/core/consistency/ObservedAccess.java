@@ -23,7 +23,7 @@ import wexa.core.value.Permission;
 /**
  * What an account can do according to what was read from the tenant (the second of the three answers of rule 4): its own
  * assignments there and those of groups that name it, with the roles' contents as read; and roles that are written as groups
- * in which it is.
+ * in which it is, or as values that it has.
  */
 public final class ObservedAccess {
     private final Observed observed;
@@ -32,7 +32,7 @@ public final class ObservedAccess {
     private final List<Standing> standing;
     private final Optional<AccountState> account;
 
-    /** What whoever is in a group of the tenant has, since a role is written as it: permissions, and at which area. */
+    /** What an account has since a role is written as a group in which it is, or as a value of it: permissions, and where. */
     private record Standing(Set<String> permissions, Optional<String> area) {}
 
     /**
@@ -59,11 +59,7 @@ public final class ObservedAccess {
     private static List<Standing> standing(Observed observed, ObjectKey account, Tenant tenant, AccessIndex index) {
         List<Standing> found = new ArrayList<>();
         for (Binding binding : Binding.in(tenant.id(), index.model())) {
-            boolean isIn = observed.find(ObjectKey.group(binding.id()))
-                    .filter(seen -> seen.state() instanceof TenantObject.GroupState group
-                            && group.members().contains(account.toString()))
-                    .isPresent();
-            if (isIn) {
+            if (stands(binding, observed, account)) {
                 found.add(new Standing(
                         index.permissionsOf(binding.role(), binding.tenant()).stream()
                                 .map(Permission::toString)
@@ -76,9 +72,23 @@ public final class ObservedAccess {
         return found;
     }
 
+    /** Whether an account is in the group, or has the value, as which a role is written. */
+    private static boolean stands(Binding binding, Observed observed, ObjectKey account) {
+        return binding.manner() == Binding.Manner.GROUP
+                ? observed.find(ObjectKey.group(binding.id()))
+                        .filter(seen -> seen.state() instanceof TenantObject.GroupState group
+                                && group.members().contains(account.toString()))
+                        .isPresent()
+                : observed.find(account)
+                        .filter(seen -> seen.state() instanceof AccountState state
+                                && state.held().contains(BoundValues.nameOf(binding)))
+                        .isPresent();
+    }
+
     /** The groups of a tenant that have to be looked at to know what somebody can do there. */
     public static List<ObjectKey> groups(Tenant tenant, Model model) {
         return Binding.in(tenant.id(), model).stream()
+                .filter(binding -> binding.manner() == Binding.Manner.GROUP)
                 .map(binding -> ObjectKey.group(binding.id()))
                 .toList();
     }

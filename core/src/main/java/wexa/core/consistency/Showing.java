@@ -26,6 +26,7 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Objects;
+import wexa.core.room.Subjects;
 import wexa.core.value.Id;
 
 /**
@@ -113,8 +114,11 @@ final class Showing implements Objects {
 
     @Override
     public void binding(Binding binding) {
-        ObjectKey key = ObjectKey.group(binding.id());
-        if (binding.tenant().equals(tenant.id())) {
+        if (binding.tenant().equals(tenant.id()) && binding.manner() != Binding.Manner.GROUP) {
+            Subjects.given(binding.role(), tenant.id(), model())
+                    .forEach(subject -> addBound(binding, accounts(subject)));
+        } else if (binding.tenant().equals(tenant.id())) {
+            ObjectKey key = ObjectKey.group(binding.id());
             desired.find(key, Optional.empty()).ifPresent(state -> {
                 Fields named = binding.found().isEmpty() ? Fields.WHOLE : Fields.members(state);
                 add(key, named, Optional.of(state));
@@ -122,8 +126,14 @@ final class Showing implements Objects {
         }
     }
 
-    /** Who has a role that is written as a group is in that group. */
+    /** Who has a role that is written as a group is in that group; or has the value as which it is written. */
     private void addBound(Binding binding, List<ObjectKey> accounts) {
+        if (binding.manner() != Binding.Manner.GROUP) {
+            Fields value = Fields.value(BoundValues.nameOf(binding));
+            accounts.forEach(account -> desired.find(account, Optional.empty())
+                    .ifPresent(state -> add(account, value, Optional.of(state))));
+            return;
+        }
         ObjectKey key = ObjectKey.group(binding.id());
         desired.find(key, Optional.empty())
                 .ifPresent(state -> accounts.forEach(account -> add(key, Fields.member(account), Optional.of(state))));

@@ -88,8 +88,10 @@ public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target, F
             return seen.isEmpty();
         }
         return seen.isPresent()
-                && fields.taken(seen.get().state(), target.orElseThrow())
-                        .equals(seen.get().state());
+                && Fields.between(
+                                seen.map(Observation.Seen::state),
+                                seen.map(was -> fields.taken(was.state(), target.orElseThrow())))
+                        .isEmpty();
     }
 
     /** The object after the step, as a tenant that does what it is told would show it. */
@@ -98,6 +100,8 @@ public record Step(Verb verb, ObjectKey object, Optional<TenantObject> target, F
         if (before.isPresent()) {
             return fields.taken(before.get(), wanted);
         }
-        return wanted instanceof AccountState account && verb != Verb.SEAT ? account.withSeats(Set.of()) : wanted;
+        return wanted instanceof AccountState account && verb != Verb.SEAT
+                ? account.withSeats(Set.of()).holding(account.held())
+                : wanted;
     }
 }

@@ -10,7 +10,18 @@ import java.util.TreeSet;
 
 /** The state of one object in a tenant, as it should be or as it was read: both sides are said in the same terms. */
 public sealed interface TenantObject {
-    /** A login. Seats are the kinds held; attributes what the app needs besides. */
+    /** Before a value of {@code roles} (RFC 7643 4.1.2) in the state of an account. */
+    String ROLES = "roles:";
+
+    /** Before a value of {@code entitlements}. */
+    String ENTITLEMENTS = "entitlements:";
+
+    /**
+     * A login. Seats are the kinds held; attributes what the app needs besides.
+     *
+     * @param values of the user's roles and entitlements, as {@code roles:lead}, whether the account has each; those that are not
+     *     in it are not asked for where it is wanted, and not there where it was read
+     */
     record AccountState(
             String userName,
             String givenName,
@@ -19,20 +30,64 @@ public sealed interface TenantObject {
             Optional<String> phone,
             Activity activity,
             Set<String> seats,
-            Map<String, String> attributes)
+            Map<String, String> attributes,
+            Map<String, Boolean> values)
             implements TenantObject {
+        /** An account of which no value stands for anything. */
+        public AccountState(
+                String userName,
+                String givenName,
+                String familyName,
+                Optional<String> mail,
+                Optional<String> phone,
+                Activity activity,
+                Set<String> seats,
+                Map<String, String> attributes) {
+            this(userName, givenName, familyName, mail, phone, activity, seats, attributes, Map.of());
+        }
+
         public AccountState {
             seats = Collections.unmodifiableSet(new TreeSet<>(seats));
             attributes = Collections.unmodifiableMap(new TreeMap<>(attributes));
+            values = Collections.unmodifiableMap(new TreeMap<>(values));
         }
 
         public AccountState withSeats(Set<String> other) {
-            return new AccountState(userName, givenName, familyName, mail, phone, activity, other, attributes);
+            return new AccountState(userName, givenName, familyName, mail, phone, activity, other, attributes, values);
         }
 
         public AccountState closed() {
             return new AccountState(
-                    userName, givenName, familyName, mail, phone, Activity.CLOSED, Set.of(), attributes);
+                    userName, givenName, familyName, mail, phone, Activity.CLOSED, Set.of(), attributes, values);
+        }
+
+        /** The values that the account has. */
+        public Set<String> held() {
+            Set<String> held = new TreeSet<>();
+            values.forEach((value, isHeld) -> {
+                if (isHeld) {
+                    held.add(value);
+                }
+            });
+            return held;
+        }
+
+        /** The account as a tenant shows it that has these values. */
+        AccountState holding(Set<String> held) {
+            Map<String, Boolean> all = new TreeMap<>();
+            held.forEach(value -> all.put(value, true));
+            return withValues(all);
+        }
+
+        /** The account as it was read, with an answer to each value that is asked for, and to no other. */
+        public AccountState answering(AccountState wanted) {
+            Map<String, Boolean> asked = new TreeMap<>();
+            wanted.values.keySet().forEach(value -> asked.put(value, values.getOrDefault(value, false)));
+            return withValues(asked);
+        }
+
+        AccountState withValues(Map<String, Boolean> other) {
+            return new AccountState(userName, givenName, familyName, mail, phone, activity, seats, attributes, other);
         }
     }
 

@@ -8,6 +8,10 @@ public enum Capability {
     AREAS,
     ROLES,
     ASSIGNMENTS,
+    /** Users have {@code roles} (RFC 7643 4.1.2). */
+    ROLE_VALUES,
+    /** Users have {@code entitlements} (RFC 7643 4.1.2). */
+    ENTITLEMENTS,
     EVALUATION,
     /** Takes passwords of its own for its accounts (RFC 7643 5, {@code changePassword}). */
     PASSWORDS,

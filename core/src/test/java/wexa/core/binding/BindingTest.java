@@ -122,26 +122,44 @@ class BindingTest {
             SortedMap<ObjectKey, TenantObject> all =
                     new DesiredState(model, snapshot.index(), each, RandomModel.NOW).all();
             for (Binding binding : random.bindings) {
-                boolean isWritten = binding.tenant().equals(each.id()) && each.can(Capability.GROUPS);
-                assertThat(Optional.ofNullable(all.get(ObjectKey.group(binding.id()))))
-                        .as("%s in %s", binding, each.name())
-                        .isEqualTo(
-                                isWritten
-                                        ? Optional.of(new GroupState(
-                                                binding.group(), expected.getOrDefault(binding.id(), Set.of())))
-                                        : Optional.empty());
+                Set<String> members = expected.getOrDefault(binding.id(), Set.of());
+                boolean isWritten = binding.isWrittenIn(each);
+                if (binding.manner() == Binding.Manner.GROUP) {
+                    assertThat(Optional.ofNullable(all.get(ObjectKey.group(binding.id()))))
+                            .as("%s in %s", binding, each.name())
+                            .isEqualTo(
+                                    isWritten
+                                            ? Optional.of(new GroupState(binding.name(), members))
+                                            : Optional.empty());
+                } else if (isWritten) {
+                    assertThat(having(valueOf(binding), all)).as("%s", binding).isEqualTo(members);
+                }
             }
             assertThat(all.values())
                     .as("what is written as a group is not written as an assignment besides")
                     .noneMatch(state -> state instanceof AssignmentState given
-                            && each.can(Capability.GROUPS)
                             && random.bindings.stream()
-                                    .anyMatch(binding -> binding.tenant().equals(each.id())
+                                    .anyMatch(binding -> binding.isWrittenIn(each)
                                             && key(binding, model).equals(given.area())
                                             && ObjectKey.role(binding.role())
                                                     .toString()
                                                     .equals(given.role())));
         }
+    }
+
+    private static String valueOf(Binding binding) {
+        return (binding.manner() == Binding.Manner.ROLE ? "roles:" : "entitlements:") + binding.name();
+    }
+
+    private static Set<String> having(String value, SortedMap<ObjectKey, TenantObject> all) {
+        Set<String> found = new TreeSet<>();
+        all.forEach((key, state) -> {
+            if (state instanceof TenantObject.AccountState account
+                    && account.held().contains(value)) {
+                found.add(key.toString());
+            }
+        });
+        return found;
     }
 
     private Preview preview(Model model, String form, String... namesAndValues) {
@@ -191,7 +209,7 @@ class BindingTest {
                         "tenant",
                         here,
                         "group",
-                        known.group().toUpperCase()))
+                        known.name().toUpperCase()))
                 .containsExactly("binding.group-taken");
         assertThat(codes(
                         "binding.make",
@@ -267,7 +285,7 @@ class BindingTest {
                 "tenant",
                 tenant.id().toString(),
                 "group",
-                known.group(),
+                known.name(),
                 "found",
                 "known-there");
         assertThat(again.effects()).hasSize(1);
@@ -285,8 +303,15 @@ class BindingTest {
 
         Role free =
                 new Role(made.id(), Key.of("free-one"), "Free", "", Optional.empty(), List.of(), List.of(), Set.of());
-        Binding bound =
-                new Binding(made.id(), free.id(), tenant.id(), Optional.empty(), "Free", Optional.empty(), false);
+        Binding bound = new Binding(
+                made.id(),
+                free.id(),
+                tenant.id(),
+                Optional.empty(),
+                Binding.Manner.GROUP,
+                "Free",
+                Optional.empty(),
+                false);
         Model model = made.model().with(List.of(Effect.make(free), Effect.make(bound)));
         Preview retired = preview(model, "role.retire", "role", free.id().toString());
         assertThat(retired.model().table(Kind.BINDING).find(bound.id())).isEmpty();

@@ -20,8 +20,11 @@ final class ApprovalWords {
                         ? "it gives privileged access to a role or group that nobody has yet"
                         : "it gives privileged access to " + people(seen);
             case TENANT_GROUPS ->
-                (seen == 1 ? "it puts people into a group" : "it puts people into " + seen + " groups")
-                        + " that the tenant had before, and Wexa cannot see what membership allows there";
+                (seen == 1
+                                ? "it ties a role to a value of accounts or a group that the tenant had before"
+                                : "it ties roles to " + seen
+                                        + " values of accounts or groups that the tenant had before")
+                        + ", and Wexa cannot see what that allows there";
             case LOWERED ->
                 seen == 1
                         ? "it no longer treats a permission, set or role as privileged"

@@ -145,7 +145,7 @@ public class JobPlanner {
         return key.type() == ObjectKey.Type.ACCOUNT
                 ? "link account "
                         + model.table(Kind.ACCOUNT).get(Id.of(key.id())).userName()
-                : "link group " + model.table(Kind.BINDING).get(Id.of(key.id())).group();
+                : "link group " + model.table(Kind.BINDING).get(Id.of(key.id())).name();
     }
 
     /**

@@ -67,6 +67,8 @@ final class StepWords {
             case MAIL -> "e-mail address";
             case PHONE -> "phone number";
             case OTHER_ATTRIBUTES -> "further attributes";
+            case VALUES_ADDED -> "add " + counted(count, "value");
+            case VALUES_REMOVED -> "remove " + counted(count, "value");
             case DISPLAY_NAME -> "name";
             case MEMBERS_ADDED -> "add " + counted(count, "member");
             case MEMBERS_REMOVED -> "remove " + counted(count, "member");
@@ -94,7 +96,7 @@ final class StepWords {
                 "group "
                         + model.find(Kind.GROUP, id)
                                 .map(fact -> ((Group) fact).name())
-                                .or(() -> model.find(Kind.BINDING, id).map(fact -> ((Binding) fact).group()))
+                                .or(() -> model.find(Kind.BINDING, id).map(fact -> ((Binding) fact).name()))
                                 .orElse("");
             case ROLE ->
                 "role "

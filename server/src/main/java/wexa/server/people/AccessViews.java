@@ -19,6 +19,7 @@ import wexa.core.consistency.ObservedAccess;
 import wexa.core.governance.Reach;
 import wexa.core.model.App;
 import wexa.core.model.Area;
+import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -93,7 +94,7 @@ class AccessViews {
         Optional<ObservedAccess> observed = usability
                 .account()
                 .filter(account -> tenant.can(Capability.ASSIGNMENTS)
-                        || !ObservedAccess.groups(tenant, model).isEmpty())
+                        || !Binding.in(tenant.id(), model).isEmpty())
                 .map(account -> ObjectKey.account(account.id()))
                 .map(key -> new ObservedAccess(
                         observations.of(tenant.id(), ObservedAccess.lookedAt(key, tenant, model)),

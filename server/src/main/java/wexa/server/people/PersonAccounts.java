@@ -40,6 +40,7 @@ import wexa.server.jobs.Sendings;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.readings.Proofs;
+import wexa.server.tenants.Differences;
 
 /** Gathers a person's accounts with what was sent, read and answered about each. */
 @Component
@@ -239,7 +240,7 @@ class PersonAccounts {
 
     /** What is different about an account, in words; empty where nothing is. */
     static String differenceInWords(Optional<TenantObject> wanted, Optional<TenantObject> seen) {
-        if (wanted.isEmpty() || wanted.equals(seen)) {
+        if (wanted.isEmpty()) {
             return "";
         }
         AccountState should = (AccountState) wanted.get();
@@ -247,6 +248,9 @@ class PersonAccounts {
             return should.activity() == TenantObject.Activity.CLOSED ? "" : "not in the tenant";
         }
         AccountState is = (AccountState) seen.get();
+        if (is.answering(should).equals(should)) {
+            return "";
+        }
         List<String> found = new ArrayList<>();
         if (should.activity() != is.activity()) {
             found.add(
@@ -258,6 +262,7 @@ class PersonAccounts {
         if (!should.seats().equals(is.seats())) {
             found.add(is.seats().isEmpty() ? "no seat in the tenant" : "seat there: " + String.join(", ", is.seats()));
         }
+        Differences.values(should, is).ifPresent(found::add);
         if (found.isEmpty()) {
             found.add("name, address or phone differ");
         }

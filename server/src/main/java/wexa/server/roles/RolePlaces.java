@@ -2,6 +2,7 @@ package wexa.server.roles;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -31,6 +32,7 @@ import wexa.core.value.Key;
 import wexa.core.value.Permission;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Observations;
+import wexa.server.readings.ValuesThere;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -44,9 +46,11 @@ import wexa.server.wiring.BusinessClock;
 public class RolePlaces {
     private final SnapshotStore snapshots;
     private final Observations observations;
+    private final ValuesThere values;
     private final BusinessClock clock;
 
-    RolePlaces(SnapshotStore snapshots, Observations observations, BusinessClock clock) {
+    RolePlaces(SnapshotStore snapshots, Observations observations, ValuesThere values, BusinessClock clock) {
+        this.values = values;
         this.snapshots = snapshots;
         this.observations = observations;
         this.clock = clock;
@@ -57,9 +61,9 @@ public class RolePlaces {
      *
      * @param isManaged whether the role is carried to it where it is given there, or at least at some area
      * @param isWritten whether it takes roles and assignments, so that the role needs no group there
-     * @param takesGroups whether the role can be written as a group there
+     * @param manners as what else the role can be written there
      * @param variant how the role differs there from elsewhere, if it does
-     * @param groups in which groups there the role is written
+     * @param bound as what groups or values there the role is written
      * @param here people who have the role without an area
      */
     public record PlaceTenant(
@@ -70,22 +74,23 @@ public class RolePlaces {
             boolean isTraining,
             boolean isManaged,
             boolean isWritten,
-            boolean takesGroups,
+            List<Binding.Manner> manners,
             boolean needsArea,
             int here,
             VariantViews.@Nullable VariantView variant,
-            List<BoundGroup> groups,
+            List<BoundAs> bound,
             List<PlaceArea> areas) {}
 
     /**
-     * A group of a tenant in which the role is written, everywhere or at an area and below it.
+     * A group of a tenant, or a value of its users, as which the role is written, everywhere or at an area and below it.
      *
-     * @param isFound whether the tenant had it before
-     * @param members how many should be in it
-     * @param there how many were in it when the tenant was last read; none if it was not there
+     * @param isFound whether the tenant had the group before
+     * @param members how many accounts should be in it or have it
+     * @param there how many were or did when the tenant was last read; none if the group was not there
      */
-    public record BoundGroup(
+    public record BoundAs(
             UUID binding,
+            Binding.Manner manner,
             String name,
             @Nullable UUID areaId,
             @Nullable String area,
@@ -114,35 +119,38 @@ public class RolePlaces {
         return model.tenants().stream()
                 .filter(tenant -> apps.contains(model.appOf(tenant).key()))
                 .sorted(Comparator.comparingInt(Tenant::colour))
-                .map(tenant -> new Counting(snapshot, role, tenant, clock.now()).view(groups(snapshot, role, tenant)))
+                .map(tenant -> new Counting(snapshot, role, tenant, clock.now()).view(bound(snapshot, role, tenant)))
                 .toList();
     }
 
-    /** Costs the assignments of the role. */
-    private List<BoundGroup> groups(Snapshot snapshot, Role role, Tenant tenant) {
+    /** Costs the assignments of the role, and the tenant's accounts where it is written as a value. */
+    private List<BoundAs> bound(Snapshot snapshot, Role role, Tenant tenant) {
         Model model = snapshot.model();
         DesiredState desired = new DesiredState(model, snapshot.index(), tenant, clock.now());
-        return Binding.in(tenant.id(), model).stream()
+        List<Binding> bindings = Binding.in(tenant.id(), model).stream()
                 .filter(binding -> binding.role().equals(role.id()))
-                .map(binding -> {
-                    ObjectKey key = ObjectKey.group(binding.id());
-                    return new BoundGroup(
-                            binding.id().value(),
-                            binding.group(),
-                            binding.area().map(Id::value).orElse(null),
-                            binding.area()
-                                    .flatMap(model.table(Kind.AREA)::find)
-                                    .map(Area::name)
-                                    .orElse(null),
-                            binding.found().isPresent(),
-                            desired.find(key, Optional.empty())
-                                    .map(RolePlaces::members)
-                                    .orElse(0),
-                            observations
-                                    .find(tenant.id(), key)
-                                    .map(seen -> members(seen.state()))
-                                    .orElse(null));
-                })
+                .toList();
+        Map<String, Integer> there = bindings.stream().allMatch(binding -> binding.manner() == Binding.Manner.GROUP)
+                ? Map.of()
+                : values.of(tenant.id());
+        return bindings.stream()
+                .map(binding -> new BoundAs(
+                        binding.id().value(),
+                        binding.manner(),
+                        binding.name(),
+                        binding.area().map(Id::value).orElse(null),
+                        binding.area()
+                                .flatMap(model.table(Kind.AREA)::find)
+                                .map(Area::name)
+                                .orElse(null),
+                        binding.found().isPresent(),
+                        desired.members(binding).size(),
+                        binding.manner() == Binding.Manner.GROUP
+                                ? observations
+                                        .find(tenant.id(), ObjectKey.group(binding.id()))
+                                        .map(seen -> members(seen.state()))
+                                        .orElse(null)
+                                : there.getOrDefault(DesiredState.valueOf(binding), 0)))
                 .toList();
     }
 
@@ -168,7 +176,7 @@ public class RolePlaces {
             this.at = at;
         }
 
-        PlaceTenant view(List<BoundGroup> groups) {
+        PlaceTenant view(List<BoundAs> bound) {
             for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
                 if (one.effective(model).filter(window -> window.contains(at)).isPresent()) {
                     (one.role().equals(role.id()) ? here : others)
@@ -188,13 +196,15 @@ public class RolePlaces {
                     model.appOf(tenant).name(),
                     tenant.colour(),
                     tenant.environment() == Environment.TRAINING,
-                    tenant.can(Capability.ASSIGNMENTS) || !groups.isEmpty(),
+                    tenant.can(Capability.ASSIGNMENTS) || !bound.isEmpty(),
                     tenant.can(Capability.ASSIGNMENTS),
-                    tenant.can(Capability.GROUPS),
+                    Arrays.stream(Binding.Manner.values())
+                            .filter(manner -> tenant.can(manner.needed()))
+                            .toList(),
                     model.appOf(tenant).needsArea(),
                     count(here, Optional.empty()),
                     VariantViews.of(role, tenant, snapshot).orElse(null),
-                    groups,
+                    bound,
                     views);
         }
 

@@ -44,13 +44,14 @@ import wexa.core.value.Window;
 public class StoredForms {
     /**
      * The version in which facts are written. In 1 groups had no tags, in 2 no entry, up to 3 a role's exclusions had another
-     * name, and up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity.
+     * name, up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity, and up to 5
+     * every binding was one to a group.
      */
-    public static final int VERSION = 5;
+    public static final int VERSION = 6;
 
     private static final int ENTRY_VERSION = 2;
-    private static final int STEP_VERSION = 3;
-    private static final int OBJECT_VERSION = 2;
+    private static final int STEP_VERSION = 4;
+    private static final int OBJECT_VERSION = 3;
 
     private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
 
@@ -188,6 +189,9 @@ public class StoredForms {
         if (version < 5) {
             liftToFive(kind, body);
         }
+        if (version < 6 && kind.equals(Kind.BINDING)) {
+            ((ObjectNode) body).put("manner", "GROUP").set("name", body.path("group"));
+        }
         return json.treeToValue(body, kind.type());
     }
 
@@ -260,7 +264,7 @@ public class StoredForms {
 
     /**
      * How a step stands in its row. Those of versions 1 and 2 say none; those of 1 have no fields, as each was about the whole
-     * of its object.
+     * of its object. Up to 3 accounts had no values.
      */
     record StepForm(
             @JsonProperty("version") @Nullable Integer version,
@@ -279,8 +283,10 @@ public class StoredForms {
     }
 
     public Step readStep(String text) {
-        StepForm form = json.readValue(text, StepForm.class);
-        requireKnown(form.version() == null ? 1 : form.version(), STEP_VERSION);
+        JsonNode tree = json.readTree(text);
+        requireKnown(tree.path("version").asInt(1), STEP_VERSION);
+        addValues(tree.path("target"));
+        StepForm form = json.treeToValue(tree, StepForm.class);
         Optional<TenantObject> target = Optional.ofNullable(form.target());
         return form.fields() == null
                 ? Step.whole(form.verb(), form.object(), target)
@@ -294,10 +300,23 @@ public class StoredForms {
         return form.toString();
     }
 
-    /** An object as a tenant showed it. Those of version 1 say none, and are no other than those of version 2. */
+    /** An account of an older version has no values. */
+    private static void addValues(JsonNode object) {
+        if (object instanceof ObjectNode account
+                && account.path("type").asString("").equals("account")
+                && !account.has("values")) {
+            account.putObject("values");
+        }
+    }
+
+    /**
+     * An object as a tenant showed it. Those of version 1 say none, and are no other than those of version 2; in 2 accounts had no
+     * values.
+     */
     public TenantObject readObject(String text) {
         JsonNode form = json.readTree(text);
         requireKnown(form.path("version").asInt(1), OBJECT_VERSION);
+        addValues(form);
         return json.treeToValue(form, TenantObject.class);
     }
 }

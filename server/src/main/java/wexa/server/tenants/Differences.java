@@ -217,7 +217,15 @@ public class Differences {
         if (!should.seats().equals(is.seats())) {
             found.add(is.seats().isEmpty() ? "no seat there" : "seat there: " + String.join(", ", is.seats()));
         }
+        values(should, is).ifPresent(found::add);
         return found.isEmpty() ? "name, address or phone differ" : String.join(", ", found);
+    }
+
+    /** Which of the values that stand for roles are missing or too many. */
+    public static Optional<String> values(AccountState should, AccountState is) {
+        Set<String> wanted = should.held();
+        Set<String> seen = is.answering(should).held();
+        return wanted.equals(seen) ? Optional.empty() : Optional.of(sets("value", wanted, seen));
     }
 
     private static String sets(String what, Set<String> should, Set<String> is) {

@@ -35,6 +35,12 @@ class TenantController {
         return tenants.groups(actor, id);
     }
 
+    /** Values of roles and entitlements that accounts there have: a role can be written as one. */
+    @GetMapping("/{id}/values")
+    List<TenantViews.ValueThere> values(Actor actor, @PathVariable UUID id) {
+        return tenants.values(actor, id);
+    }
+
     @PostMapping("/{id}/readings")
     TenantViews.TenantPage read(Actor actor, @PathVariable UUID id) {
         return tenants.read(actor, id);

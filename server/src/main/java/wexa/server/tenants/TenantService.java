@@ -24,6 +24,7 @@ import wexa.server.problems.Problem;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.readings.Reader;
+import wexa.server.readings.ValuesThere;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -39,6 +40,7 @@ public class TenantService {
     private final SnapshotStore snapshots;
     private final Observations observations;
     private final Differences differences;
+    private final ValuesThere values;
     private final Reader reader;
     private final BusinessClock clock;
     private final Ids ids;
@@ -47,6 +49,7 @@ public class TenantService {
             SnapshotStore snapshots,
             Observations observations,
             Differences differences,
+            ValuesThere values,
             Reader reader,
             BusinessClock clock,
             Ids ids) {
@@ -54,6 +57,7 @@ public class TenantService {
         this.snapshots = snapshots;
         this.observations = observations;
         this.differences = differences;
+        this.values = values;
         this.reader = reader;
         this.clock = clock;
     }
@@ -129,7 +133,8 @@ public class TenantService {
                 .map(binding -> new TenantViews.WrittenRole(
                         binding.role().value(),
                         model.roles().get(binding.role()).name(),
-                        binding.group(),
+                        binding.manner(),
+                        binding.name(),
                         binding.area()
                                 .flatMap(model.table(Kind.AREA)::find)
                                 .map(Area::name)
@@ -155,6 +160,22 @@ public class TenantService {
                         .ifPresent(seen -> groups.add(there(seen.remoteId(), (TenantObject.GroupState) seen.state()))));
         groups.sort(Comparator.comparing(TenantViews.GroupThere::name));
         return groups;
+    }
+
+    /** The values of roles and entitlements that accounts there have, as they were last read. Costs the tenant's accounts. */
+    @Requires(value = Act.LOOK, over = Over.SEEN_TENANT)
+    public List<TenantViews.ValueThere> values(Actor actor, UUID id) {
+        Tenant tenant = tenant(snapshots.current(), id);
+        List<TenantViews.ValueThere> found = new ArrayList<>();
+        values.of(tenant.id()).forEach((name, accounts) -> {
+            boolean isRole = name.startsWith(TenantObject.ROLES);
+            String prefix = isRole ? TenantObject.ROLES : TenantObject.ENTITLEMENTS;
+            found.add(new TenantViews.ValueThere(
+                    isRole ? Binding.Manner.ROLE : Binding.Manner.ENTITLEMENT,
+                    name.substring(prefix.length()),
+                    accounts));
+        });
+        return found;
     }
 
     private static TenantViews.GroupThere there(String remoteId, TenantObject.GroupState group) {

@@ -6,6 +6,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.lifecycle.SeatPool;
 import wexa.core.model.App;
+import wexa.core.model.Binding;
 
 /** Tenants as screens show them. */
 public final class TenantViews {
@@ -59,12 +60,19 @@ public final class TenantViews {
             List<UnknownView> unknown,
             List<WrittenRole> written) {}
 
-    /** A role that is written as a group, everywhere in the tenant or at an area and below it. */
+    /** A role that is written as a group or a value, everywhere in the tenant or at an area and below it. */
     public record WrittenRole(
-            UUID role, String name, String group, @Nullable String area) {}
+            UUID role,
+            String name,
+            Binding.Manner manner,
+            String as,
+            @Nullable String area) {}
 
     /** A group that Wexa does not write, with the tenant's own id. */
     public record GroupThere(String remoteId, String name, int members) {}
+
+    /** A value of roles or entitlements, and how many accounts have it. */
+    public record ValueThere(Binding.Manner attribute, String value, int accounts) {}
 
     /** An area, indented by its depth, with how many people should be able to do something right there. */
     public record AreaView(String key, String name, int depth, int assignments) {}

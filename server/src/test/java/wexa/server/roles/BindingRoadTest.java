@@ -84,7 +84,7 @@ class BindingRoadTest {
     }
 
     private String binding(String role) throws Exception {
-        return placeOf(role).path("groups").get(0).path("binding").asString();
+        return placeOf(role).path("bound").get(0).path("binding").asString();
     }
 
     @Test
@@ -104,7 +104,7 @@ class BindingRoadTest {
         assertThat(job.path("state").asString()).as("%s", job).isEqualTo("DONE");
         assertThat(job.toString()).contains("update group Exercise watchers: add 1 member");
         assertThat(membersThere("Exercise watchers").getFirst()).contains(handle + "@skerrow.example");
-        JsonNode place = placeOf("rescue-watcher").path("groups").get(0);
+        JsonNode place = placeOf("rescue-watcher").path("bound").get(0);
         assertThat(place.path("there").asInt()).isEqualTo(place.path("members").asInt());
         assertThat(cast.tove
                         .get("/api/v1/people/" + person + "/access")
@@ -165,7 +165,7 @@ class BindingRoadTest {
                 cast.tove.draft("Twice"),
                 "binding.make",
                 Map.of("role", "rescue-lead", "tenant", "strandline/training", "group", "Exercise crew"));
-        assertThat(last(twice).path("findings").toString()).contains("is the group of Rescue hand");
+        assertThat(last(twice).path("findings").toString()).contains("stands for Rescue hand already");
 
         JsonNode ending =
                 cast.put(cast.tove.draft("No crew"), "binding.end", Map.of("binding", binding("rescue-hand")));
@@ -180,6 +180,68 @@ class BindingRoadTest {
                 .doesNotContain("Exercise crew");
         assertThat(cast.tove.get("/api/v1/tenants/" + tenant + "/groups").body().toString())
                 .contains(remoteId);
+    }
+
+    /** User names of the accounts that have an entitlement, asked of the tenant. */
+    private Set<String> entitled(String value) throws Exception {
+        Set<String> found = new TreeSet<>();
+        for (JsonNode user : resources("Users")) {
+            if (user.path("entitlements")
+                    .valueStream()
+                    .anyMatch(one -> one.path("value").asString().equals(value))) {
+                found.add(user.path("userName").asString());
+            }
+        }
+        return found;
+    }
+
+    @Test
+    void aRoleComesAsAnEntitlementToThoseWhoHaveItAndOthersKeepTheirs() throws Exception {
+        String handle = Cast.unique("lead");
+        JsonNode draft = newcomer(handle);
+        cast.carried(give(draft, Cast.personIn(draft), "rescue-lead"));
+        Set<String> byHand = entitled("exercise-lead");
+        assertThat(byHand).hasSize(1);
+        assertThat(cast.tove.get("/api/v1/tenants/" + tenant + "/values").body().toString())
+                .contains("{\"attribute\":\"ENTITLEMENT\",\"value\":\"exercise-lead\",\"accounts\":1}");
+
+        Map<String, String> bind = Map.of(
+                "role",
+                "rescue-lead",
+                "tenant",
+                "strandline/training",
+                "attribute",
+                "entitlements",
+                "value",
+                "exercise-lead");
+        JsonNode binding = cast.put(cast.tove.draft("Leads"), "binding.value", bind);
+        assertThat(cast.tove.apply(binding).text("detail"))
+                .as("what the value allows is not known")
+                .contains("ties a role to a value");
+        JsonNode job = cast.finished(Approving.applied(cast, binding).text("job"));
+        assertThat(job.path("state").asString()).as("%s", job).isEqualTo("DONE");
+        assertThat(job.toString()).contains("add 1 value");
+        Set<String> with = new TreeSet<>(byHand);
+        with.add(handle + "@skerrow.example");
+        assertThat(entitled("exercise-lead")).isEqualTo(with);
+        JsonNode place = placeOf("rescue-lead").path("bound").get(0);
+        assertThat(place.path("members").asInt()).isEqualTo(1);
+
+        cast.tove.send("POST", "/api/v1/tenants/" + tenant + "/readings", cast.tove.object());
+        assertThat(placeOf("rescue-lead").path("bound").get(0).path("there").asInt())
+                .isEqualTo(2);
+        assertThat(cast.tove
+                        .get("/api/v1/tenants/" + tenant)
+                        .body()
+                        .path("differences")
+                        .toString())
+                .as("who has it by somebody's hand there")
+                .contains("1 value too many");
+
+        JsonNode ending =
+                cast.put(cast.tove.draft("No leads"), "binding.end", Map.of("binding", binding("rescue-lead")));
+        assertThat(cast.carried(ending).path("state").asString()).isEqualTo("DONE");
+        assertThat(entitled("exercise-lead")).isEqualTo(byHand);
     }
 
     @Test
