@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDraft, type Draft, type Entry } from "../api/drafts";
 import { listOf, toggled } from "../api/fields";
-import { rolesQuery, workQuery } from "../api/roleQueries";
+import { rolesQuery, setsQuery, workQuery } from "../api/roleQueries";
 import { renamed } from "../groups/keys";
 import { KeptChoice, KeptField } from "../ui/field";
 import { Picker } from "../ui/picker";
@@ -19,8 +19,10 @@ function known(entry: Entry, rule: Known | undefined): Record<string, string> {
           key: rule.key,
           risk: rule.description,
           one: rule.oneSide.permissions.join(", "),
+          "one-sets": rule.oneSide.sets.join(", "),
           "one-roles": rule.oneSide.roles.join(", "),
           other: rule.otherSide.permissions.join(", "),
+          "other-sets": rule.otherSide.sets.join(", "),
           "other-roles": rule.otherSide.roles.join(", "),
           within: rule.within.toLowerCase(),
           manner: rule.manner.toLowerCase(),
@@ -135,6 +137,7 @@ function Side({
 }) {
   const apps = useQuery(workQuery).data ?? [];
   const roles = useQuery(rolesQuery).data ?? [];
+  const sets = useQuery(setsQuery(undefined)).data ?? [];
   const permissions = apps.flatMap((app) =>
     app.types.flatMap((type) =>
       type.actions.map((action) => ({
@@ -146,8 +149,9 @@ function Side({
     ),
   );
   const chosen = listOf(fields[name]);
+  const chosenSets = listOf(fields[`${name}-sets`]);
   const chosenRoles = listOf(fields[`${name}-roles`]);
-  const problems = entry.findings.filter((one) => one.path === name || one.path === `${name}-roles`);
+  const problems = entry.findings.filter((one) => [name, `${name}-sets`, `${name}-roles`].includes(one.path));
   return (
     <div>
       <h3 className="text-xs font-semibold text-soft">{title}</h3>
@@ -157,6 +161,13 @@ function Side({
             key={one}
             words={permissions.find((known) => known.id === one)?.name ?? one}
             onRemove={() => onSet({ [name]: chosen.filter((other) => other !== one).join(", ") })}
+          />
+        ))}
+        {chosenSets.map((one) => (
+          <Chip
+            key={one}
+            words={`the set ${sets.find((known) => known.key === one || known.id === one)?.name ?? one}`}
+            onRemove={() => onSet({ [`${name}-sets`]: chosenSets.filter((other) => other !== one).join(", ") })}
           />
         ))}
         {chosenRoles.map((one) => (
@@ -171,9 +182,12 @@ function Side({
         <Picker
           label={`Add to: ${title}`}
           hideLabel
-          placeholder="Add a permission or a role"
+          placeholder="Add a permission, a set or a role"
           choices={[
             ...permissions.filter((one) => !chosen.includes(one.id)),
+            ...sets
+              .filter((one) => !chosenSets.includes(one.key))
+              .map((one) => ({ id: `set ${one.key}`, name: one.name, note: one.description, source: "Sets" })),
             ...roles
               .filter((one) => !chosenRoles.includes(one.key))
               .map((one) => ({ id: `role ${one.key}`, name: one.name, note: one.description, source: "Roles" })),
@@ -181,7 +195,9 @@ function Side({
           onPick={(id) =>
             id.startsWith("role ")
               ? onSet({ [`${name}-roles`]: [...chosenRoles, id.slice(5)].join(", ") })
-              : onSet({ [name]: [...chosen, id].join(", ") })
+              : id.startsWith("set ")
+                ? onSet({ [`${name}-sets`]: [...chosenSets, id.slice(4)].join(", ") })
+                : onSet({ [name]: [...chosen, id].join(", ") })
           }
         />
       </div>

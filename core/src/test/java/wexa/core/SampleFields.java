@@ -177,7 +177,7 @@ public final class SampleFields {
             case "member", "subject" -> random.nextInt(3) == 0 ? "group:" + assigned() : "person:" + any(Kind.PERSON);
             case "owner" -> any(Kind.PERSON);
             case "includes" -> any(Kind.ROLE);
-            case "sets" -> any(Kind.PERMISSION_SET);
+            case "sets", "one-sets", "other-sets" -> any(Kind.PERMISSION_SET);
             case "app" -> apps();
             case "permission" ->
                 model.table(Kind.APP)

@@ -47,8 +47,8 @@ public final class Conflicts {
         this.rules = model.table(Kind.CONFLICT_RULE).stream()
                 .map(rule -> new Compiled(
                         rule,
-                        index.mask(rule.one().permissions()),
-                        index.mask(rule.other().permissions())))
+                        index.mask(rule.one().named(model)),
+                        index.mask(rule.other().named(model))))
                 .toList();
     }
 
@@ -155,7 +155,7 @@ public final class Conflicts {
 
     private Optional<PersonSet> holders(Side side, Instant at) {
         List<PersonSet> found = new ArrayList<>();
-        for (Permission permission : side.permissions()) {
+        for (Permission permission : side.named(model)) {
             for (App app : model.table(Kind.APP).by(App.BY_KEY, permission.app())) {
                 for (Tenant tenant : model.tenants().by(Tenant.BY_APP, app.id())) {
                     found.add(index.who(tenant.id(), Optional.empty(), permission, at));
@@ -213,8 +213,8 @@ public final class Conflicts {
         return sources;
     }
 
-    private static boolean meets(Path path, Side side) {
-        return side.permissions().stream().anyMatch(path::gives)
+    private boolean meets(Path path, Side side) {
+        return side.named(model).stream().anyMatch(path::gives)
                 || path.roles().stream().anyMatch(side.roles()::contains);
     }
 }

@@ -77,17 +77,30 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
         Affected affected =
                 Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), at, isByGain);
         Set<Id<Person>> people = affected.people();
+        // a set that a rule names stands for other permissions: whoever held those has done nothing new
+        rules.stream()
+                .filter(rule -> isNamingAnew(rule, preview))
+                .flatMap(rule -> new Conflicts(preview.model(), preview.index()).everybody(rule, at).stream())
+                .forEach(meeting -> people.add(meeting.person()));
         if (isByGain && affected.isAnyRoleAnother()) {
             Map<Permission, PersonSet> gainers =
                     RoleEffect.between(before, preview.index(), at).gainers();
             rules.stream()
                     .flatMap(rule -> Stream.of(rule.one(), rule.other()))
-                    .flatMap(side -> side.permissions().stream())
+                    .flatMap(side -> side.named(preview.model()).stream())
                     .distinct()
                     .flatMap(permission -> Optional.ofNullable(gainers.get(permission)).stream())
                     .forEach(gaining -> people.addAll(gaining.all()));
         }
         return people;
+    }
+
+    /** Whether a rule that was there is the same, and names other permissions by the same sets. */
+    private static boolean isNamingAnew(ConflictRule rule, Preview preview) {
+        Model before = preview.snapshot().model();
+        return before.table(Kind.CONFLICT_RULE).find(rule.id()).equals(Optional.of(rule))
+                && !(rule.one().named(before).equals(rule.one().named(preview.model()))
+                        && rule.other().named(before).equals(rule.other().named(preview.model())));
     }
 
     private static Map<Entry.Id, Integer> places(List<Entry.Id> ready) {

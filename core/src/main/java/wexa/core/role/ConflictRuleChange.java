@@ -121,8 +121,8 @@ sealed interface ConflictRuleChange extends Change {
                 .collect(Collectors.toSet());
         check(rule.one(), "one", known, model, findings);
         check(rule.other(), "other", known, model, findings);
-        Set<Permission> both = new TreeSet<>(rule.one().permissions());
-        both.retainAll(rule.other().permissions());
+        Set<Permission> both = new TreeSet<>(rule.one().named(model));
+        both.retainAll(rule.other().named(model));
         both.forEach(permission -> findings.add(Finding.of(
                 SIDES_OVERLAP,
                 "other",
@@ -149,6 +149,9 @@ sealed interface ConflictRuleChange extends Change {
                         permission.toString(),
                         "app",
                         permission.app().text())));
+        side.sets().stream()
+                .filter(set -> model.table(Kind.PERMISSION_SET).find(set).isEmpty())
+                .forEach(set -> findings.add(References.unresolved(field + "-sets", set)));
         side.roles().stream()
                 .filter(role -> model.roles().find(role).isEmpty())
                 .forEach(role -> findings.add(References.unresolved(field + "-roles", role)));

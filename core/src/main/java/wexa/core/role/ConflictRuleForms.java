@@ -19,6 +19,7 @@ import wexa.core.model.ConflictRule.Manner;
 import wexa.core.model.ConflictRule.Side;
 import wexa.core.model.ConflictRule.Within;
 import wexa.core.model.Kind;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.value.Id;
@@ -35,10 +36,14 @@ final class ConflictRuleForms {
     private static final Field<Id<Person>> OWNER = Field.optional("owner", NamedTypes.PERSON, "Owner");
     private static final Field<List<Permission>> ONE =
             Field.optional("one", Types.listOf(Types.PERMISSION), "One side");
+    private static final Field<List<Id<PermissionSet>>> ONE_SETS =
+            Field.optional("one-sets", Types.listOf(NamedTypes.PERMISSION_SET), "Sets on one side");
     private static final Field<List<Id<Role>>> ONE_ROLES =
             Field.optional("one-roles", Types.listOf(NamedTypes.ROLE), "Roles on one side");
     private static final Field<List<Permission>> OTHER =
             Field.optional("other", Types.listOf(Types.PERMISSION), "Other side");
+    private static final Field<List<Id<PermissionSet>>> OTHER_SETS =
+            Field.optional("other-sets", Types.listOf(NamedTypes.PERMISSION_SET), "Sets on the other side");
     private static final Field<List<Id<Role>>> OTHER_ROLES =
             Field.optional("other-roles", Types.listOf(NamedTypes.ROLE), "Roles on the other side");
     private static final Field<Within> WITHIN =
@@ -48,23 +53,38 @@ final class ConflictRuleForms {
     private static final Field<Manner> MANNER =
             Field.required("manner", Types.choice("block or warn", Manner.class), "What it does");
     private static final Field<?>[] FIELDS = {
-        KEY, NAME, RISK, OWNER, ONE, ONE_ROLES, OTHER, OTHER_ROLES, WITHIN, COUNTED, MANNER
+        KEY, NAME, RISK, OWNER, ONE, ONE_SETS, ONE_ROLES, OTHER, OTHER_SETS, OTHER_ROLES, WITHIN, COUNTED, MANNER
     };
-    private static final Code SIDE_MISSING =
-            Code.block("conflict-rule.side-missing", "Say what must not meet: a permission or a role on each side.");
+    private static final Code SIDE_MISSING = Code.block(
+            "conflict-rule.side-missing",
+            "Say what must not meet: a permission, a permission set or a role on each side.");
 
     static final Form MAKE = Form.makes(Kind.CONFLICT_RULE, "make", "Create a conflict rule")
             .with(FIELDS)
             .says("make conflict-rule {key} {name} within {within} manner {manner}[ risk {risk}][ owner {owner}]"
-                    + "[ one {one}][ one-roles {one-roles}][ other {other}][ other-roles {other-roles}]"
-                    + "[ counting {counting}]")
+                    + "[ one {one}][ one-sets {one-sets}][ one-roles {one-roles}][ other {other}]"
+                    + "[ other-sets {other-sets}][ other-roles {other-roles}][ counting {counting}]")
             .reads(ConflictRuleForms::made);
 
     static final Form EDIT = Form.changes(Kind.CONFLICT_RULE, "edit", "Change a conflict rule")
-            .with(RULE, KEY, NAME, RISK, OWNER, ONE, ONE_ROLES, OTHER, OTHER_ROLES, WITHIN, COUNTED, MANNER)
+            .with(
+                    RULE,
+                    KEY,
+                    NAME,
+                    RISK,
+                    OWNER,
+                    ONE,
+                    ONE_SETS,
+                    ONE_ROLES,
+                    OTHER,
+                    OTHER_SETS,
+                    OTHER_ROLES,
+                    WITHIN,
+                    COUNTED,
+                    MANNER)
             .says("change conflict-rule {conflict-rule}[ key {key}][ name {name}][ within {within}][ manner {manner}]"
-                    + "[ risk {risk}][ owner {owner}][ one {one}][ one-roles {one-roles}][ other {other}]"
-                    + "[ other-roles {other-roles}][ counting {counting}]")
+                    + "[ risk {risk}][ owner {owner}][ one {one}][ one-sets {one-sets}][ one-roles {one-roles}]"
+                    + "[ other {other}][ other-sets {other-sets}][ other-roles {other-roles}][ counting {counting}]")
             .reads(in -> rule(in).flatMap(before -> edited(before, in)));
 
     static final Form RETIRE = Form.ends(Kind.CONFLICT_RULE, "retire", "Retire a conflict rule")
@@ -81,8 +101,10 @@ final class ConflictRuleForms {
                 .putText(RISK, rule.description())
                 .put(OWNER, rule.owner())
                 .putAll(ONE, rule.one().permissions())
+                .putAll(ONE_SETS, rule.one().sets())
                 .putAll(ONE_ROLES, rule.one().roles())
                 .putAll(OTHER, rule.other().permissions())
+                .putAll(OTHER_SETS, rule.other().sets())
                 .putAll(OTHER_ROLES, rule.other().roles())
                 .put(WITHIN, rule.within())
                 .putAll(COUNTED, rule.counted())
@@ -93,12 +115,17 @@ final class ConflictRuleForms {
         return in.get(RULE).map(in.model().table(Kind.CONFLICT_RULE)::get);
     }
 
-    private static Optional<Side> side(List<Permission> permissions, List<Id<Role>> roles, Field<?> field, Reading in) {
-        if (permissions.isEmpty() && roles.isEmpty()) {
+    private static Optional<Side> side(
+            List<Permission> permissions,
+            List<Id<PermissionSet>> sets,
+            List<Id<Role>> roles,
+            Field<?> field,
+            Reading in) {
+        if (permissions.isEmpty() && sets.isEmpty() && roles.isEmpty()) {
             in.report(Finding.of(SIDE_MISSING, field.name()));
             return Optional.empty();
         }
-        return Optional.of(new Side(new TreeSet<>(permissions), new TreeSet<>(roles)));
+        return Optional.of(new Side(new TreeSet<>(permissions), new TreeSet<>(sets), new TreeSet<>(roles)));
     }
 
     private static Optional<Change> made(Reading in) {
@@ -107,8 +134,8 @@ final class ConflictRuleForms {
         String name = in.text(NAME);
         String risk = in.text(RISK);
         Optional<Id<Person>> owner = in.get(OWNER);
-        Optional<Side> one = side(in.several(ONE), in.several(ONE_ROLES), ONE, in);
-        Optional<Side> other = side(in.several(OTHER), in.several(OTHER_ROLES), OTHER, in);
+        Optional<Side> one = side(in.several(ONE), in.several(ONE_SETS), in.several(ONE_ROLES), ONE, in);
+        Optional<Side> other = side(in.several(OTHER), in.several(OTHER_SETS), in.several(OTHER_ROLES), OTHER, in);
         Optional<Within> within = in.get(WITHIN);
         Set<Counted> counted = new TreeSet<>(in.several(COUNTED));
         Optional<Manner> manner = in.get(MANNER);
@@ -125,11 +152,13 @@ final class ConflictRuleForms {
         Optional<Id<Person>> owner = in.orKept(OWNER, before.owner());
         Optional<Side> one = side(
                 in.severalOrKept(ONE, List.copyOf(before.one().permissions())),
+                in.severalOrKept(ONE_SETS, List.copyOf(before.one().sets())),
                 in.severalOrKept(ONE_ROLES, List.copyOf(before.one().roles())),
                 ONE,
                 in);
         Optional<Side> other = side(
                 in.severalOrKept(OTHER, List.copyOf(before.other().permissions())),
+                in.severalOrKept(OTHER_SETS, List.copyOf(before.other().sets())),
                 in.severalOrKept(OTHER_ROLES, List.copyOf(before.other().roles())),
                 OTHER,
                 in);

@@ -66,7 +66,7 @@ public final class Lineage {
     public List<ConflictRule> conflictsInside(Id<Role> role, Set<Permission> given) {
         Set<Id<Role>> roles = below(role);
         return model.table(Kind.CONFLICT_RULE).stream()
-                .filter(rule -> rule.isMetBy(given, roles))
+                .filter(rule -> rule.isMetBy(given, roles, model))
                 .toList();
     }
 

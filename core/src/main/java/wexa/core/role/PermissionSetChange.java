@@ -86,13 +86,17 @@ sealed interface PermissionSetChange extends Change {
             if (before.isEmpty()) {
                 return Resolution.nothing();
             }
-            String roles = Stream.concat(
+            String roles = Stream.of(
                             model.roles().stream()
                                     .filter(role -> role.sets().contains(set.id()))
                                     .map(Role::name),
                             model.table(Kind.ROLE_VARIANT).stream()
                                     .filter(variant -> variant.sets().contains(set.id()))
-                                    .flatMap(variant -> new RoleVariantRoom().title(variant, model).stream()))
+                                    .flatMap(variant -> new RoleVariantRoom().title(variant, model).stream()),
+                            model.table(Kind.CONFLICT_RULE).stream()
+                                    .filter(rule -> rule.names(set.id()))
+                                    .map(rule -> "the conflict rule “" + rule.name() + "”"))
+                    .flatMap(names -> names)
                     .sorted()
                     .collect(Collectors.joining(", "));
             return roles.isEmpty()

@@ -250,7 +250,7 @@ sealed interface RoleChange extends Change {
         Lineage lineage = new Lineage(model);
         role.includes().forEach(included -> roles.addAll(lineage.below(included)));
         return model.table(Kind.CONFLICT_RULE).stream()
-                .filter(rule -> rule.isMetBy(given, roles))
+                .filter(rule -> rule.isMetBy(given, roles, model))
                 .collect(Collectors.toCollection(ArrayList::new));
     }
 

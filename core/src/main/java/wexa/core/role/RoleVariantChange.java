@@ -174,7 +174,7 @@ sealed interface RoleVariantChange extends Change {
         }
         Set<Id<Role>> below = new Lineage(model).below(role.id());
         model.table(Kind.CONFLICT_RULE).stream()
-                .filter(rule -> rule.isMetBy(here, below) && !rule.isMetBy(elsewhere, below))
+                .filter(rule -> rule.isMetBy(here, below, model) && !rule.isMetBy(elsewhere, below, model))
                 .forEach(rule -> findings.add(Finding.of(
                         rule.manner() == ConflictRule.Manner.BLOCK
                                 ? RoleChange.BOTH_SIDES_BLOCKED

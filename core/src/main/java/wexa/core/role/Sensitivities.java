@@ -30,7 +30,7 @@ public final class Sensitivities {
         for (ConflictRule rule : model.table(Kind.CONFLICT_RULE).stream().toList()) {
             Stream.of(rule.one(), rule.other())
                     .forEach(side -> named.computeIfAbsent(rule.manner(), any -> new HashSet<>())
-                            .addAll(side.permissions()));
+                            .addAll(side.named(model)));
         }
         Set<Permission> blocked = named.getOrDefault(ConflictRule.Manner.BLOCK, Set.of());
         Set<Permission> warned = named.getOrDefault(ConflictRule.Manner.WARN, Set.of());

@@ -24,6 +24,7 @@ import wexa.core.model.ConflictRule.Counted;
 import wexa.core.model.Effect;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
@@ -129,6 +130,42 @@ class ConflictsTest {
                                                 NOW)
                                         .blocks(permission)
                                         .isEmpty()));
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void aSetOnASideStandsForEachOfItsPermissions(long seed) {
+        RandomModel made = new RandomModel(seed);
+        PermissionSet one = made.pick(made.sets);
+        PermissionSet other = made.pick(made.sets);
+        ConflictRule bySets = between(made, new ConflictRule.Side(Set.of(), Set.of(one.id()), Set.of()), other);
+        ConflictRule byNames = between(made, new ConflictRule.Side(one.permissions(), Set.of()), other);
+        Model model = made.model().with(List.of(Effect.make(bySets), Effect.make(byNames)));
+        Conflicts conflicts = new Conflicts(model, AccessIndex.compile(model));
+        assertThat(places(conflicts.everybody(bySets, NOW))).isEqualTo(places(conflicts.everybody(byNames, NOW)));
+        for (Conflict meeting : conflicts.everybody(bySets, NOW)) {
+            assertThat(conflicts.ways(meeting, NOW).one()).isNotEmpty();
+        }
+    }
+
+    private static ConflictRule between(RandomModel made, ConflictRule.Side one, PermissionSet other) {
+        return new ConflictRule(
+                made.id(),
+                Key.of("rule-" + Math.abs(made.random.nextInt())),
+                "Rule",
+                "",
+                Optional.empty(),
+                one,
+                new ConflictRule.Side(other.permissions(), Set.of()),
+                ConflictRule.Within.TENANT,
+                Set.of(Counted.BLOCKED),
+                ConflictRule.Manner.WARN);
+    }
+
+    private static List<String> places(List<Conflict> meetings) {
+        return meetings.stream()
+                .map(one -> one.person() + " " + one.one() + " " + one.other())
+                .toList();
     }
 
     @ParameterizedTest(name = "seed {0}")

@@ -24,6 +24,8 @@ import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.ConflictRule.Counted;
 import wexa.core.model.ConflictRule.Manner;
+import wexa.core.model.Effect;
+import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
@@ -125,6 +127,37 @@ class ConflictFindingsTest {
                         .judge(preview, new AutomaticChangePolicy.Source(true, false, Set.of())))
                 .extracting(AutomaticChangePolicy.Reason::cause)
                 .containsExactly(AutomaticChangePolicy.Cause.CONFLICTS);
+    }
+
+    @Test
+    void aSetThatComesToStandForMoreIsHeldAgainstWhoeverHasItAlready() {
+        Permission looked = new Permission(Key.of("app-1"), Key.of("type-4"), Key.of("see"));
+        PermissionSet named = new PermissionSet(
+                made.id(), Key.of("named"), "Named", "", made.apps.get(1).id(), Set.of(looked));
+        made.sets.add(named);
+        Snapshot apart = snapshot(Manner.WARN, Set.of(Counted.BLOCKED));
+        ConflictRule bySet = new ConflictRule(
+                made.id(),
+                Key.of("by-set"),
+                "By a set",
+                "",
+                Optional.empty(),
+                new ConflictRule.Side(Set.of(), Set.of(named.id()), Set.of()),
+                side("approve"),
+                ConflictRule.Within.AREA,
+                Set.of(Counted.BLOCKED),
+                Manner.BLOCK);
+        Model model =
+                preview(apart, List.of(give(records), give(approves))).model().with(List.of(Effect.make(bySet)));
+        Entry edit = SampleEntries.entry(
+                made,
+                "permission-set.edit",
+                "permission-set",
+                named.id().toString(),
+                "permissions",
+                looked + ",app-1:type-3:see");
+        Preview preview = preview(Snapshot.compile(2, model.folded()), List.of(edit));
+        assertThat(codes(preview, 0)).contains(ConflictCodes.CONFLICT_BLOCKS);
     }
 
     @Test

@@ -66,6 +66,10 @@ public final class ConflictViews {
     private RoleViews.SideView side(ConflictRule.Side side) {
         return new RoleViews.SideView(
                 side.permissions().stream().map(Permission::toString).toList(),
+                side.sets().stream()
+                        .flatMap(set -> model.table(Kind.PERMISSION_SET).find(set).stream())
+                        .map(set -> set.key().text())
+                        .toList(),
                 side.roles().stream()
                         .flatMap(role -> model.roles().find(role).stream())
                         .map(role -> role.key().text())
@@ -105,8 +109,8 @@ public final class ConflictViews {
     }
 
     private String apps(ConflictRule rule) {
-        Set<Permission> all = new LinkedHashSet<>(rule.one().permissions());
-        all.addAll(rule.other().permissions());
+        Set<Permission> all = new LinkedHashSet<>(rule.one().named(model));
+        all.addAll(rule.other().named(model));
         return all.stream()
                 .flatMap(permission -> model.table(Kind.APP).by(App.BY_KEY, permission.app()).stream())
                 .map(App::name)
@@ -126,6 +130,9 @@ public final class ConflictViews {
                     .findFirst()
                     .orElseGet(permission::toString));
         }
+        side.sets().stream()
+                .flatMap(set -> model.table(Kind.PERMISSION_SET).find(set).stream())
+                .forEach(set -> words.add("the set " + set.name()));
         side.roles().stream().map(model.roles()::get).map(Role::name).forEach(name -> words.add("the role " + name));
         return words;
     }

@@ -192,7 +192,7 @@ public final class RoleViews {
             int excepted) {}
 
     /** What a side names, as fields of forms hold it. */
-    public record SideView(List<String> permissions, List<String> roles) {}
+    public record SideView(List<String> permissions, List<String> sets, List<String> roles) {}
 
     /** Somebody in whom the sides of a rule meet, and where; and by what exception they may, if by one. */
     public record Met(

@@ -145,7 +145,7 @@ public class WorkService {
                             cover.isBest(),
                             cover.gap(),
                             names(model.table(Kind.CONFLICT_RULE).stream()
-                                    .filter(rule -> rule.isMetBy(together, Set.of()))
+                                    .filter(rule -> rule.isMetBy(together, Set.of(), model))
                                     .toList())),
                     seats(needed));
         }

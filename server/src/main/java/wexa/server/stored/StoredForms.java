@@ -45,7 +45,7 @@ public class StoredForms {
     /**
      * The version in which facts are written. In 1 groups had no tags, in 2 no entry, up to 3 a role's exclusions had another
      * name, up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity, and up to 5
-     * every binding was one to a group.
+     * every binding was one to a group, and the sides of conflict rules named no sets.
      */
     public static final int VERSION = 6;
 
@@ -189,8 +189,8 @@ public class StoredForms {
         if (version < 5) {
             liftToFive(kind, body);
         }
-        if (version < 6 && kind.equals(Kind.BINDING)) {
-            ((ObjectNode) body).put("manner", "GROUP").set("name", body.path("group"));
+        if (version < 6) {
+            liftToSix(kind, body);
         }
         return json.treeToValue(body, kind.type());
     }
@@ -206,6 +206,14 @@ public class StoredForms {
                     .forEach(type -> type.path("actions")
                             .forEach(action ->
                                     ((ObjectNode) action).put("description", "").putNull("sensitivity")));
+        }
+    }
+
+    private static void liftToSix(Kind<?> kind, JsonNode body) {
+        if (kind.equals(Kind.BINDING)) {
+            ((ObjectNode) body).put("manner", "GROUP").set("name", body.path("group"));
+        } else if (kind.equals(Kind.CONFLICT_RULE)) {
+            List.of("one", "other").forEach(side -> ((ObjectNode) body.path(side)).putArray("sets"));
         }
     }
 
