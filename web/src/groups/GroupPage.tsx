@@ -13,6 +13,7 @@ import { Empty, EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { AddMembers } from "./AddMembers";
+import { InTenants } from "./InTenants";
 import { Rule } from "./Rule";
 import { Shift } from "./Shift";
 
@@ -78,6 +79,7 @@ function Group({ page }: { page: Page }) {
       {open.data !== undefined && open.data.total > 0 && <Shift group={group.id} draft={open.data} />}
       {page.rule !== undefined && page.rule !== null && <RuleOf page={page} />}
       <Gives page={page} />
+      <InTenants page={page} />
       <Members page={page} />
     </>
   );

@@ -19,6 +19,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Group;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Home;
 import wexa.core.model.Invitation;
 import wexa.core.model.IssuedName;
@@ -127,6 +128,8 @@ public final class EveryKind {
                 made.id(), excepting.id(), person.id(), made.window(), "winter rota", "a second pair of eyes")));
         effects.add(Effect.drop(made.variants.get(0)));
         effects.add(Effect.make(made.variant(made.roles.get(1), given)));
+        effects.add(Effect.drop(made.provisions.get(0)));
+        effects.add(Effect.make(new GroupProvision(made.id(), made.groups.get(1).id(), given.id())));
         return effects;
     }
 

@@ -7,6 +7,8 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
+import wexa.core.model.Group;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -15,6 +17,7 @@ import wexa.core.model.Role;
 import wexa.core.model.RoleVariant;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.value.Id;
 import wexa.core.value.Window;
 
 /** Effects made at random on a random model. */
@@ -94,6 +97,13 @@ public final class RandomEffects {
                 .toList();
         if (!bindings.isEmpty()) {
             effects.add(made.pick(bindings).ended());
+        }
+        model.table(Kind.GROUP_PROVISION).stream()
+                .findFirst()
+                .ifPresent(provision -> effects.add(Effect.drop(provision)));
+        Id<Group> provisioned = made.pick(made.groups).id();
+        if (!GroupProvision.isOf(provisioned, tenant.id(), model)) {
+            effects.add(Effect.make(new GroupProvision(made.id(), provisioned, tenant.id())));
         }
         model.table(Kind.ROLE_VARIANT).stream().findFirst().ifPresent(variant -> effects.add(Effect.drop(variant)));
         Role edited = model.roles().get(made.pick(made.roles).id());

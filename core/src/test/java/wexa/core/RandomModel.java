@@ -24,6 +24,7 @@ import wexa.core.model.Environment;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -65,6 +66,7 @@ public final class RandomModel {
     public final List<Mapping> mappings = new ArrayList<>();
     public final List<Binding> bindings = new ArrayList<>();
     public final List<RoleVariant> variants = new ArrayList<>();
+    public final List<GroupProvision> provisions = new ArrayList<>();
 
     public RandomModel(long seed) {
         this.random = new Random(seed);
@@ -78,6 +80,10 @@ public final class RandomModel {
         makeGrants();
         makeBindings();
         makeVariants();
+        for (int number = 0; number < 4; number++) {
+            provisions.add(new GroupProvision(
+                    id(), groups.get(number * 2).id(), tenants.get(number).id()));
+        }
     }
 
     public Model model() {
@@ -98,7 +104,8 @@ public final class RandomModel {
                         assignments,
                         mappings,
                         bindings,
-                        variants)
+                        variants,
+                        provisions)
                 .forEach(facts::addAll);
         return Model.of(facts);
     }

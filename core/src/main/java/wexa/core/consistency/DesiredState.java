@@ -23,6 +23,7 @@ import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Group;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
@@ -36,8 +37,8 @@ import wexa.core.value.Permission;
 import wexa.core.value.Window;
 
 /**
- * What one tenant should hold at one instant, object by object. Groups come to a tenant when an assignment or a carried
- * mapping there names them, with members flattened to the accounts wanted there; a tenant that knows no groups gets one
+ * What one tenant should hold at one instant, object by object. Groups come to a tenant when they are provisioned there, or an
+ * assignment or a carried mapping there names them, with members flattened to the accounts wanted there; a tenant that knows no groups gets one
  * assignment for each account instead. A role that is bound to a group of the tenant comes as that group, with everybody in it
  * who has the role; one that is bound to a value, with the accounts of those who have it. What a tenant did not announce is left out.
  */
@@ -68,6 +69,9 @@ public final class DesiredState {
                         model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id())),
                 this::accountsIn,
                 all);
+        model.table(Kind.GROUP_PROVISION).by(GroupProvision.BY_TENANT, tenant.id()).stream()
+                .map(GroupProvision::group)
+                .forEach(group -> addProvisioned(group, this::accountsIn, all));
         return all;
     }
 
@@ -93,7 +97,8 @@ public final class DesiredState {
         return switch (key.type()) {
             case ACCOUNT -> Optional.empty();
             case GROUP ->
-                grants.isEmpty() || !tenant.can(Capability.GROUPS)
+                (grants.isEmpty() && !GroupProvision.isOf(Id.of(key.id()), tenant.id(), model))
+                                || !tenant.can(Capability.GROUPS)
                         ? Optional.empty()
                         : Optional.of(group(Id.of(key.id()), this::accountsIn));
             case ROLE ->
@@ -183,7 +188,13 @@ public final class DesiredState {
                 mappings.addAll(model.table(Kind.MAPPING).by(Mapping.BY_GROUP, group.group()));
             }
         }
-        add(wanted(assignments, mappings), group -> members.getOrDefault(group, Set.of()), found);
+        Members ofConcerned = group -> members.getOrDefault(group, Set.of());
+        add(wanted(assignments, mappings), ofConcerned, found);
+        for (Subject subject : concerned.subjects()) {
+            if (subject instanceof Subject.OfGroup many && GroupProvision.isOf(many.group(), tenant.id(), model)) {
+                addProvisioned(many.group(), ofConcerned, found);
+            }
+        }
         return found;
     }
 
@@ -328,6 +339,13 @@ public final class DesiredState {
         }
         if (tenant.can(Capability.ROLES)) {
             into.putIfAbsent(ObjectKey.role(wanted.role()), role(wanted.role()));
+        }
+    }
+
+    /** A group that is to be there for its own sake. */
+    private void addProvisioned(Id<Group> group, Members members, Map<ObjectKey, TenantObject> into) {
+        if (tenant.can(Capability.GROUPS)) {
+            into.computeIfAbsent(ObjectKey.group(group), any -> group(group, members));
         }
     }
 

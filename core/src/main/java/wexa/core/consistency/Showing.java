@@ -17,6 +17,7 @@ import wexa.core.model.Binding;
 import wexa.core.model.Capability;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
@@ -123,6 +124,14 @@ final class Showing implements Objects {
                 Fields named = binding.found().isEmpty() ? Fields.WHOLE : Fields.members(state);
                 add(key, named, Optional.of(state));
             });
+        }
+    }
+
+    @Override
+    public void provision(GroupProvision provision) {
+        if (provision.tenant().equals(tenant.id())) {
+            ObjectKey key = ObjectKey.group(provision.group());
+            desired.find(key, Optional.empty()).ifPresent(state -> add(key, Fields.WHOLE, Optional.of(state)));
         }
     }
 

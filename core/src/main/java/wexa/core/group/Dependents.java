@@ -9,6 +9,7 @@ import wexa.core.finding.Finding;
 import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Group;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
@@ -35,6 +36,9 @@ record Dependents(int memberships, int grants) {
         }
         List<Effect> effects = new ArrayList<>(grants(group, model));
         effects.addAll(memberships(group, model));
+        model.table(Kind.GROUP_PROVISION)
+                .by(GroupProvision.BY_GROUP, group)
+                .forEach(provision -> effects.add(Effect.drop(provision)));
         effects.add(Effect.drop(before.get()));
         return new Resolution(effects, List.of());
     }

@@ -24,6 +24,7 @@ public sealed interface Fact
                 Invitation,
                 Binding,
                 ConflictException,
-                RoleVariant {
+                RoleVariant,
+                GroupProvision {
     Id<? extends Fact> id();
 }

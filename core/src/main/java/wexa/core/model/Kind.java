@@ -26,6 +26,7 @@ public final class Kind<T extends Fact> {
     public static final Kind<ConflictException> CONFLICT_EXCEPTION =
             new Kind<>(19, "conflict-exception", ConflictException.class);
     public static final Kind<RoleVariant> ROLE_VARIANT = new Kind<>(20, "role-variant", RoleVariant.class);
+    public static final Kind<GroupProvision> GROUP_PROVISION = new Kind<>(21, "group-provision", GroupProvision.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -48,7 +49,8 @@ public final class Kind<T extends Fact> {
             INVITATION,
             BINDING,
             CONFLICT_EXCEPTION,
-            ROLE_VARIANT);
+            ROLE_VARIANT,
+            GROUP_PROVISION);
 
     private final int position;
     private final String name;

@@ -9,6 +9,7 @@ import wexa.core.account.SeatRoom;
 import wexa.core.assignment.AssignmentRoom;
 import wexa.core.assignment.MappingRoom;
 import wexa.core.binding.BindingRoom;
+import wexa.core.binding.GroupProvisionRoom;
 import wexa.core.change.Form;
 import wexa.core.change.Values;
 import wexa.core.engagement.EngagementRoom;
@@ -25,6 +26,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Home;
 import wexa.core.model.Invitation;
 import wexa.core.model.IssuedName;
@@ -82,6 +84,7 @@ public final class Rooms {
     private static final Room<Binding> BINDING = new BindingRoom();
     private static final Room<ConflictException> CONFLICT_EXCEPTION = new ConflictExceptionRoom();
     private static final Room<RoleVariant> ROLE_VARIANT = new RoleVariantRoom();
+    private static final Room<GroupProvision> GROUP_PROVISION = new GroupProvisionRoom();
 
     /** One for each kind, in the order of the kinds. */
     public static final List<Room<?>> ALL = List.of(
@@ -105,7 +108,8 @@ public final class Rooms {
             INVITATION,
             BINDING,
             CONFLICT_EXCEPTION,
-            ROLE_VARIANT);
+            ROLE_VARIANT,
+            GROUP_PROVISION);
 
     private Rooms() {}
 
@@ -134,6 +138,7 @@ public final class Rooms {
                     case Binding any -> BINDING;
                     case ConflictException any -> CONFLICT_EXCEPTION;
                     case RoleVariant any -> ROLE_VARIANT;
+                    case GroupProvision any -> GROUP_PROVISION;
                 };
     }
 

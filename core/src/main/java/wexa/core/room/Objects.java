@@ -4,6 +4,7 @@ import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
 import wexa.core.model.Group;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.value.Id;
@@ -27,6 +28,9 @@ public interface Objects {
 
     /** The group in which a role is written. */
     void binding(Binding binding);
+
+    /** The group that is in a tenant for its own sake, with its members. */
+    void provision(GroupProvision provision);
 
     /** The whole assignment. */
     void assignment(Assignment assignment);

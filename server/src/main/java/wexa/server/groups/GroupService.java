@@ -12,11 +12,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.consistency.DesiredState;
+import wexa.core.consistency.ObjectKey;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Capability;
 import wexa.core.model.Condition;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
+import wexa.core.model.GroupProvision;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
@@ -106,7 +110,31 @@ public class GroupService {
                 nested(model, group, now),
                 within(model, group, now),
                 gives(model, group, now),
+                tenants(snapshot, group, now),
                 group.condition().map(GroupService::rule).orElse(null));
+    }
+
+    private static List<GroupViews.InTenant> tenants(Snapshot snapshot, Group group, Instant now) {
+        Model model = snapshot.model();
+        return model.tenants().stream()
+                .filter(tenant -> tenant.can(Capability.GROUPS))
+                .sorted(Comparator.comparingInt(Tenant::colour))
+                .map(tenant -> {
+                    Optional<GroupProvision> provision =
+                            model.table(Kind.GROUP_PROVISION).by(GroupProvision.BY_GROUP, group.id()).stream()
+                                    .filter(one -> one.tenant().equals(tenant.id()))
+                                    .findFirst();
+                    boolean isThere = new DesiredState(model, snapshot.index(), tenant, now)
+                            .find(ObjectKey.group(group.id()), Optional.empty())
+                            .isPresent();
+                    return new GroupViews.InTenant(
+                            tenant.id().value(),
+                            model.title(tenant),
+                            tenant.colour(),
+                            provision.map(one -> one.id().value()).orElse(null),
+                            isThere && provision.isEmpty());
+                })
+                .toList();
     }
 
     private static GroupViews.RuleView rule(Condition rule) {

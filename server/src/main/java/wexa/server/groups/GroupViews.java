@@ -35,7 +35,17 @@ public final class GroupViews {
             List<Nested> groups,
             List<Nested> within,
             List<Gives> gives,
+            List<InTenant> tenants,
             @Nullable RuleView rule) {}
+
+    /**
+     * A tenant that supports groups.
+     *
+     * @param provision by which the group is there for its own sake, if it is
+     * @param isByRole whether it is there because a role is given to it
+     */
+    public record InTenant(
+            UUID id, String title, int colour, @Nullable UUID provision, boolean isByRole) {}
 
     /** Somebody in the group, and by which way; {@code membership} where that can be ended by hand. */
     public record Member(

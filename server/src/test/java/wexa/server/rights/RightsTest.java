@@ -244,6 +244,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(8);
+        assertThat(scoped).hasSize(9);
     }
 }

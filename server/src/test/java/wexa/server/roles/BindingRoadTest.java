@@ -182,6 +182,36 @@ class BindingRoadTest {
                 .contains(remoteId);
     }
 
+    @Test
+    void aGroupComesWithoutAnyRoleAndGoes() throws Exception {
+        String handle = Cast.unique("guide");
+        JsonNode draft = newcomer(handle);
+        draft = cast.put(draft, "group.make", Map.of("key", handle.replace('.', '-'), "name", "Guides " + handle));
+        String group = last(draft).path("fields").path("id").asString();
+        draft = cast.put(draft, "membership.put", Map.of("member", "person:" + Cast.personIn(draft), "group", group));
+        assertThat(cast.carried(draft).path("state").asString()).isEqualTo("DONE");
+        assertThat(membersThere("Guides " + handle)).isEmpty();
+
+        JsonNode make = cast.put(
+                cast.tove.draft("Guides there"),
+                "group-provision.make",
+                Map.of("group", group, "tenant", "strandline/training"));
+        String provision = last(make).path("fields").path("id").asString();
+        assertThat(cast.carried(make).path("state").asString()).isEqualTo("DONE");
+        assertThat(membersThere("Guides " + handle)).containsExactly(Set.of(handle + "@skerrow.example"));
+        assertThat(cast.tove
+                        .get("/api/v1/groups/" + group)
+                        .body()
+                        .path("tenants")
+                        .toString())
+                .contains(provision);
+
+        JsonNode end = cast.put(
+                cast.tove.draft("No guides there"), "group-provision.end", Map.of("group-provision", provision));
+        assertThat(cast.carried(end).path("state").asString()).isEqualTo("DONE");
+        assertThat(membersThere("Guides " + handle)).isEmpty();
+    }
+
     /** User names of the accounts that have an entitlement, asked of the tenant. */
     private Set<String> entitled(String value) throws Exception {
         Set<String> found = new TreeSet<>();
