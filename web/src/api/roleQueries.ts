@@ -66,6 +66,14 @@ export const setsQuery = (draft?: Version) =>
   });
 
 /** What could be taken away without anybody losing anything. */
+/** How far the search has come, while it lasts. */
+export const tighteningProgressQuery = queryOptions({
+  queryKey: ["roles", "tightening", "progress"],
+  queryFn: ({ signal }) => take(api.GET("/api/v1/roles/tightening/progress", { signal })),
+  refetchInterval: 500,
+  gcTime: 0,
+});
+
 export const tighteningQuery = queryOptions({
   queryKey: ["roles", "tightening"],
   queryFn: ({ signal }) => take(api.GET("/api/v1/roles/tightening", { signal })),

@@ -3,7 +3,8 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { tighteningQuery } from "../api/roleQueries";
+import { listOf } from "../api/fields";
+import { tighteningProgressQuery, tighteningQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
@@ -27,6 +28,11 @@ const KINDS: readonly { kind: Slack["kind"]; title: string; about: string }[] = 
   },
   { kind: "GROUP", title: "Empty groups", about: "No members in the past year." },
   {
+    kind: "SOLE_HOLDER",
+    title: "Only one person can do it",
+    about: "Nothing to remove: while they are away, nobody there can.",
+  },
+  {
     kind: "DUPLICATE",
     title: "Near-duplicate roles",
     about: "Compare them and decide which one to keep.",
@@ -37,10 +43,25 @@ const KINDS: readonly { kind: Slack["kind"]; title: string; about: string }[] = 
 export function TightenPage() {
   const slacks = useQuery(tighteningQuery);
   return (
-    <Read of={slacks} what="what can be removed">
-      {(data) => <Found slacks={data} />}
-    </Read>
+    <>
+      {slacks.isPending && <Searching />}
+      <Read of={slacks} what="what can be removed">
+        {(data) => <Found slacks={data} />}
+      </Read>
+    </>
   );
+}
+
+/** In a large organisation the search takes seconds. */
+function Searching() {
+  const { data } = useQuery(tighteningProgressQuery);
+  const percent = data?.percent;
+  return typeof percent === "number" ? (
+    <label className="block max-w-md text-soft">
+      Looking through everybody&rsquo;s assignments: {percent} %
+      <progress className="progress progress-primary mt-1 w-full" value={percent} max={100} />
+    </label>
+  ) : null;
 }
 
 function keyOf(slack: Slack): string {
@@ -156,7 +177,13 @@ function Line({
           <b className="font-semibold">{slack.name}</b>
         ) : (
           <Link
-            to={slack.kind === "ASSIGNMENT" ? "/people/$id" : slack.kind === "GROUP" ? "/groups/$id" : "/roles/$id"}
+            to={
+              slack.kind === "ASSIGNMENT" || slack.kind === "SOLE_HOLDER"
+                ? "/people/$id"
+                : slack.kind === "GROUP"
+                  ? "/groups/$id"
+                  : "/roles/$id"
+            }
             params={{ id: slack.about }}
             className="font-semibold hover:underline"
           >
@@ -169,6 +196,16 @@ function Line({
           </span>
         ))}
       </div>
+      {slack.kind === "SOLE_HOLDER" && (
+        <Link
+          to="/roles/work"
+          search={{ need: listOf(slack.fields.need), who: undefined }}
+          className="btn btn-xs"
+          aria-label={`Find a role for what only ${slack.name} can do`}
+        >
+          Find a role for it
+        </Link>
+      )}
       {isDrafted && <span className="text-sm font-semibold text-primary">in the draft</span>}
       {slack.other && (
         <Link

@@ -139,7 +139,7 @@ public class RoleBench {
 
     @Benchmark
     public List<Slack> allThatNobodyNeeds() {
-        return Tightening.of(snapshot.model(), snapshot.index(), Generator.NOW);
+        return Tightening.of(snapshot.model(), snapshot.index(), Generator.NOW, percent -> {});
     }
 
     @Benchmark

@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.IntConsumer;
 import java.util.stream.Stream;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Path;
@@ -51,22 +52,31 @@ public final class Tightening {
     /** Roles that give less are alike by chance. */
     private static final int FEWEST = 4;
 
+    /** After so many people it is told how far it has come. */
+    private static final int STRIDE = 500;
+
     private final Model model;
     private final AccessIndex index;
     private final Instant now;
     private final Lineage lineage;
+    private final IntConsumer progress;
     private final List<Slack> found = new ArrayList<>();
 
-    private Tightening(Model model, AccessIndex index, Instant now) {
+    private Tightening(Model model, AccessIndex index, Instant now, IntConsumer progress) {
+        this.progress = progress;
         this.model = model;
         this.index = index;
         this.now = now;
         this.lineage = new Lineage(model);
     }
 
-    /** Costs the ingredients of all roles, and the ways of all people who have a role directly and through a group. */
-    public static List<Slack> of(Model model, AccessIndex index, Instant now) {
-        Tightening tightening = new Tightening(model, index, now);
+    /**
+     * Costs the ingredients of all roles, and the ways of all people who have a role directly and through a group.
+     *
+     * @param progress is told the percentage that is done, now and then
+     */
+    public static List<Slack> of(Model model, AccessIndex index, Instant now, IntConsumer progress) {
+        Tightening tightening = new Tightening(model, index, now, progress);
         model.roles().stream().sorted(Comparator.comparing(Role::key)).forEach(tightening::lookIntoRole);
         tightening.lookForUnused();
         tightening.lookForDuplicates();
@@ -215,7 +225,12 @@ public final class Tightening {
         model.table(Kind.ACCOUNT).stream()
                 .filter(account -> account.kind() == AccountKind.EMERGENCY)
                 .forEach(account -> account.person().ifPresent(emergency::add));
-        for (Person person : model.people().stream().toList()) {
+        List<Person> people = model.people().stream().toList();
+        for (int place = 0; place < people.size(); place++) {
+            Person person = people.get(place);
+            if (place % STRIDE == 0) {
+                progress.accept(100 * place / people.size());
+            }
             List<Assignment> own =
                     model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, new Subject.OfPerson(person.id())).stream()
                             .filter(one -> one.effective(model)

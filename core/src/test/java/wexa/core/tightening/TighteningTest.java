@@ -54,7 +54,7 @@ class TighteningTest {
         RandomModel made = new RandomModel(seed);
         Model model = cluttered(made);
         AccessIndex index = AccessIndex.compile(model);
-        List<Slack> slacks = Tightening.of(model, index, RandomModel.NOW);
+        List<Slack> slacks = Tightening.of(model, index, RandomModel.NOW, percent -> {});
         slacks.forEach(one -> FOUND.merge(one.getClass(), 1, Integer::sum));
         Model tight = model.with(effects(slacks, model));
         AccessIndex after = AccessIndex.compile(tight.folded());

@@ -108,6 +108,11 @@ class RoleController {
     }
 
     /** What could be taken away without anybody losing anything. */
+    @GetMapping("/tightening/progress")
+    TighteningService.ProgressView tighteningProgress(Actor actor) {
+        return tightening.progress(actor);
+    }
+
     @GetMapping("/tightening")
     List<TighteningService.SlackView> tightening(Actor actor) {
         return tightening.of(actor);

@@ -1,5 +1,6 @@
 package wexa.server.roles;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -7,8 +8,12 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import wexa.core.access.SoleHolders;
+import wexa.core.model.AccountKind;
+import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Group;
@@ -17,6 +22,7 @@ import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
+import wexa.core.model.Sort;
 import wexa.core.model.Subject;
 import wexa.core.preview.Snapshot;
 import wexa.core.registry.Rooms;
@@ -34,12 +40,13 @@ import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 
-/** What could be taken away without anybody losing anything, each with the entry that does it. */
+/** What could be taken away without anybody losing anything, each with the entry that does it; and who alone can do something. */
 @UseCases
 public class TighteningService {
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
     private final HeavyWork heavy;
+    private final Map<String, Integer> progress = new ConcurrentHashMap<>();
 
     TighteningService(SnapshotStore snapshots, BusinessClock clock, HeavyWork heavy) {
         this.snapshots = snapshots;
@@ -53,7 +60,9 @@ public class TighteningService {
         ROLE,
         GROUP,
         DUPLICATE,
-        VARIANT
+        VARIANT,
+        /** Nothing to take away: somebody who alone can do something. */
+        SOLE_HOLDER
     }
 
     /**
@@ -73,11 +82,37 @@ public class TighteningService {
             Map<String, String> fields,
             @Nullable UUID other) {}
 
+    /** How far the search of an administrator has come; none while there is none. */
+    public record ProgressView(@Nullable Integer percent) {}
+
+    private record FoundInAll(List<Slack> slacks, List<SoleHolders.Sole> soles) {}
+
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<SlackView> of(Actor actor) {
         Snapshot snapshot = snapshots.current();
-        List<Slack> slacks = heavy.run(true, () -> Tightening.of(snapshot.model(), snapshot.index(), clock.now()));
-        return new Views(snapshot).of(slacks);
+        try {
+            FoundInAll found = heavy.run(true, () -> search(snapshot, actor.login()));
+            return new Views(snapshot).of(found.slacks(), found.soles());
+        } finally {
+            progress.remove(actor.login());
+        }
+    }
+
+    private FoundInAll search(Snapshot snapshot, String login) {
+        Instant now = clock.now();
+        Model model = snapshot.model();
+        Set<Id<Person>> emergency = model.table(Kind.ACCOUNT).stream()
+                .filter(account -> account.kind() == AccountKind.EMERGENCY)
+                .flatMap(account -> account.person().stream())
+                .collect(Collectors.toSet());
+        return new FoundInAll(
+                Tightening.of(model, snapshot.index(), now, percent -> progress.put(login, percent)),
+                SoleHolders.of(snapshot.index(), now, person -> !emergency.contains(person)));
+    }
+
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public ProgressView progress(Actor actor) {
+        return new ProgressView(progress.get(actor.login()));
     }
 
     /** A role as it would be without what it does not need. */
@@ -107,12 +142,44 @@ public class TighteningService {
             this.model = snapshot.model();
         }
 
-        List<SlackView> of(List<Slack> slacks) {
+        List<SlackView> of(List<Slack> slacks, List<SoleHolders.Sole> soles) {
             slacks.forEach(this::add);
+            soles.forEach(this::add);
             List<SlackView> all = new ArrayList<>();
             roles.values().forEach(one -> all.add(role(one)));
             all.addAll(views);
             return all;
+        }
+
+        /** What is only looked at can wait until somebody is back. */
+        private void add(SoleHolders.Sole sole) {
+            List<Permission> needed = sole.permissions().stream()
+                    .filter(permission -> sortOf(permission) != Sort.LOOK)
+                    .toList();
+            if (!needed.isEmpty()) {
+                List<String> why = new ArrayList<>();
+                why.add("In " + model.title(model.tenants().get(sole.tenant())) + ", and nobody else there:");
+                why.addAll(PermissionNames.lines(needed, model));
+                views.add(new SlackView(
+                        SlackKind.SOLE_HOLDER,
+                        sole.person().value(),
+                        model.people().get(sole.person()).name(),
+                        why,
+                        null,
+                        Map.of("need", needed.stream().map(Permission::toString).collect(Collectors.joining(","))),
+                        null));
+            }
+        }
+
+        private Sort sortOf(Permission permission) {
+            return model.table(Kind.APP).by(App.BY_KEY, permission.app()).stream()
+                    .flatMap(app -> app.resourceTypes().stream())
+                    .filter(type -> type.key().equals(permission.type()))
+                    .flatMap(type -> type.actions().stream())
+                    .filter(action -> action.key().equals(permission.action()))
+                    .map(App.Action::sort)
+                    .findFirst()
+                    .orElse(Sort.WORK);
         }
 
         private Tighter tighter(Role role) {
