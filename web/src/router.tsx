@@ -161,9 +161,10 @@ const newRole = createRoute({
   path: "new",
   validateSearch: (
     search: Record<string, unknown>,
-  ): { sets?: string[] | undefined; exclusions?: string[] | undefined } => ({
+  ): { sets?: string[] | undefined; exclusions?: string[] | undefined; who?: string | undefined } => ({
     sets: textsOf(search.sets),
     exclusions: textsOf(search.exclusions),
+    who: textOf(search.who),
   }),
   component: lazyRouteComponent(() => import("./roles/NewRolePage"), "NewRolePage"),
 });

@@ -4,20 +4,27 @@ import { entry, newId, useStartDraft } from "../api/drafts";
 import { keyFrom } from "../groups/keys";
 import { useMay } from "../session/hooks";
 import { PersonPicker } from "../ui/personPicker";
+import { Picker } from "../ui/picker";
 import { PlainField, Told } from "../ui/plainField";
 import { Empty } from "../ui/states";
+import { useSubjectChoices } from "../ui/subjects";
 import { count } from "../ui/words";
+import { expectedFields } from "./expecting";
+import { SubjectName } from "./SubjectName";
 
 /** Says what a new role is for; it is composed in a draft of its own. */
 export function NewRolePage() {
   const mayPrepare = useMay("PREPARE");
   const navigate = useNavigate();
-  const { sets = [], exclusions = [] } = useSearch({ from: "/roles/new" });
+  const { sets = [], exclusions = [], who } = useSearch({ from: "/roles/new" });
   const [id] = useState(newId);
   const [name, setName] = useState("");
   const [typedKey, setKey] = useState<string>();
   const [description, setDescription] = useState("");
   const [owner, setOwner] = useState<{ id: string; name: string }>();
+  const [expected, setExpected] = useState<readonly string[]>(who === undefined ? [] : [who]);
+  const [typed, setTyped] = useState("");
+  const choices = useSubjectChoices(typed);
   const key = typedKey ?? keyFrom(name);
   const start = useStartDraft(
     (draft) => void navigate({ to: "/roles/$id/compose", params: { id }, search: { draft: draft.id } }),
@@ -35,7 +42,12 @@ export function NewRolePage() {
         event.preventDefault();
         if (isReady) {
           const made = { id, key, name, description, owner: owner.id, stage: "preparation" };
-          const fields = { ...made, sets: sets.join(", "), exclusions: exclusions.join(", ") };
+          const fields = {
+            ...made,
+            sets: sets.join(", "),
+            exclusions: exclusions.join(", "),
+            ...expectedFields(expected),
+          };
           start.mutate({ name: `New role ${name}`, put: [entry("role.make", fields)] });
         }
       }}
@@ -72,6 +84,34 @@ export function NewRolePage() {
             </button>
           </p>
         )}
+      </div>
+      <div className="mt-3">
+        <span className="block text-xs font-semibold text-soft">Expected holders, if you know them</span>
+        {expected.map((one) => (
+          <p key={one} className="flex min-h-8 items-center gap-2">
+            <b className="font-semibold">
+              <SubjectName subject={one} />
+            </b>
+            <button
+              type="button"
+              className="btn btn-xs"
+              onClick={() => setExpected(expected.filter((other) => other !== one))}
+            >
+              Remove
+            </button>
+          </p>
+        ))}
+        <Picker
+          label="Expected holders"
+          hideLabel
+          placeholder="Add a person or a group"
+          choices={choices.filter((one) => !expected.includes(one.id))}
+          onType={setTyped}
+          onPick={(id) => setExpected([...expected, id])}
+        />
+        <p className="mt-0.5 text-xs text-soft">
+          They get nothing by it: the role&rsquo;s page shows who does not have it yet, and leads on to giving it.
+        </p>
       </div>
       <Told error={start.error} />
       <button type="submit" className="btn btn-primary btn-sm mt-4" disabled={!isReady || start.isPending}>

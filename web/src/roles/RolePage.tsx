@@ -4,6 +4,7 @@ import { useMay } from "../session/hooks";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { CompositionGrid } from "./CompositionGrid";
+import { Expected } from "./Expected";
 import { Replace } from "./Replace";
 import { RoleGiven } from "./RoleGiven";
 import { RoleWritten } from "./RoleWritten";
@@ -78,6 +79,7 @@ export function RolePage() {
               <li key={line}>{line}</li>
             ))}
           </ul>
+          <Expected page={data} />
           <h2 className="mt-4 mb-1.5">What it is made of</h2>
           <CompositionGrid page={data} />
           <RoleWritten page={data} />

@@ -209,11 +209,11 @@ function Covered({
           ) : data.roles.some((role) => role.lacks.length === 0) ? (
             <>
               <Roles cover={data} who={who} />
-              <Sets cover={data} />
+              <Sets cover={data} who={who} />
             </>
           ) : (
             <>
-              <Sets cover={data} />
+              <Sets cover={data} who={who} />
               <Roles cover={data} who={who} />
             </>
           )}
@@ -288,7 +288,7 @@ function Roles({ cover, who }: { cover: Cover; who: string | undefined }) {
   );
 }
 
-function Sets({ cover }: { cover: Cover }) {
+function Sets({ cover, who }: { cover: Cover; who: string | undefined }) {
   const mayPrepare = useMay("PREPARE");
   const [leavesOut, setLeavesOut] = useState(true);
   const { sets } = cover;
@@ -332,7 +332,7 @@ function Sets({ cover }: { cover: Cover }) {
         {mayPrepare && sets.sets.length > 0 && (
           <Link
             to="/roles/new"
-            search={{ draft: undefined, sets: sets.sets.map((set) => set.key), exclusions }}
+            search={{ draft: undefined, sets: sets.sets.map((set) => set.key), exclusions, who }}
             className="btn btn-primary btn-sm mt-3"
           >
             Create a role from {sets.sets.length === 1 ? "it" : "these"}

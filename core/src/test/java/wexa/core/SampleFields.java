@@ -194,6 +194,8 @@ public final class SampleFields {
             case "manner" -> made.pick(List.of("block", "warn"));
             case "stage" -> made.pick(List.of("preparation", "open", "closed"));
             case "sensitivity" -> made.pick(List.of("normal", "sensitive", "privileged"));
+            case "expected" -> any(Kind.PERSON);
+            case "expected-groups" -> any(Kind.GROUP);
             case "owners" -> any(Kind.PERSON) + "," + any(Kind.PERSON);
             case "units" -> any(Kind.UNIT);
             case "manager" -> any(Kind.PERSON);

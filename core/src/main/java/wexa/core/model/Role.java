@@ -14,6 +14,7 @@ import wexa.core.value.Permission;
  *
  * @param sensitivity as its owner set it; empty if it follows from what the role gives
  * @param source the role that it was started from
+ * @param expected people and groups for whom it was made; saying so gives them nothing
  */
 public record Role(
         Id<Role> id,
@@ -26,7 +27,8 @@ public record Role(
         Set<Permission> exclusions,
         Stage stage,
         Optional<Sensitivity> sensitivity,
-        Optional<Id<Role>> source)
+        Optional<Id<Role>> source,
+        List<Subject> expected)
         implements Fact {
     public static final Lookup<Role, Key> BY_KEY = Lookup.by(Role::key);
 
@@ -40,7 +42,7 @@ public record Role(
         CLOSED
     }
 
-    /** A role in use that was started from no other. */
+    /** A role in use that was started from no other, for nobody in particular. */
     public Role(
             Id<Role> id,
             Key key,
@@ -61,18 +63,31 @@ public record Role(
                 exclusions,
                 Stage.OPEN,
                 Optional.empty(),
-                Optional.empty());
+                Optional.empty(),
+                List.of());
     }
 
     public Role {
         sets = sets.stream().distinct().toList();
         includes = includes.stream().distinct().toList();
+        expected = expected.stream().distinct().toList();
         exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
     }
 
     /** The same role, started from no other. */
     public Role withoutSource() {
         return new Role(
-                id, key, name, description, owner, sets, includes, exclusions, stage, sensitivity, Optional.empty());
+                id,
+                key,
+                name,
+                description,
+                owner,
+                sets,
+                includes,
+                exclusions,
+                stage,
+                sensitivity,
+                Optional.empty(),
+                expected);
     }
 }

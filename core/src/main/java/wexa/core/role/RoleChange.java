@@ -28,6 +28,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Role;
 import wexa.core.model.RoleVariant;
+import wexa.core.model.Subject;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 
@@ -187,6 +188,13 @@ sealed interface RoleChange extends Change {
         role.owner()
                 .filter(owner -> model.people().find(owner).isEmpty())
                 .ifPresent(owner -> findings.add(References.unresolved("owner", owner)));
+        role.expected().stream()
+                .filter(subject -> !References.exists(subject, model))
+                // who has left since is nobody's mistake
+                .filter(subject -> before.filter(known -> known.expected().contains(subject))
+                        .isEmpty())
+                .forEach(subject -> findings.add(References.unresolved(
+                        subject instanceof Subject.OfGroup ? "expected-groups" : "expected", subject)));
         role.sets().stream()
                 .filter(set -> model.table(Kind.PERMISSION_SET).find(set).isEmpty())
                 .forEach(set -> findings.add(References.unresolved("sets", set)));

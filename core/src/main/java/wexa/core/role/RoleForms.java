@@ -3,6 +3,7 @@ package wexa.core.role;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
@@ -10,11 +11,13 @@ import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
+import wexa.core.model.Group;
 import wexa.core.model.Kind;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Role;
 import wexa.core.model.Sensitivity;
+import wexa.core.model.Subject;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
@@ -39,17 +42,48 @@ final class RoleForms {
             Field.optional("sensitivity", Types.choice("a sensitivity", Sensitivity.class), "Sensitivity");
     private static final Field<Id<Role>> SOURCE = Field.optional("source", NamedTypes.ROLE, "Started from");
 
+    private static final Field<List<Id<Person>>> EXPECTED =
+            Field.optional("expected", Types.listOf(NamedTypes.PERSON), "Expected holders");
+    private static final Field<List<Id<Group>>> EXPECTED_GROUPS =
+            Field.optional("expected-groups", Types.listOf(NamedTypes.GROUP), "Groups expected to have it");
+
     static final Form MAKE = Form.makes(Kind.ROLE, "make", "Create a role")
-            .with(KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS, STAGE, SENSITIVITY, SOURCE)
+            .with(
+                    KEY,
+                    NAME,
+                    DESCRIPTION,
+                    OWNER,
+                    SETS,
+                    INCLUDES,
+                    EXCLUSIONS,
+                    STAGE,
+                    SENSITIVITY,
+                    SOURCE,
+                    EXPECTED,
+                    EXPECTED_GROUPS)
             .says("make role {key} {name}[ about {description}][ owner {owner}][ sets {sets}][ includes {includes}]"
-                    + "[ excluding {exclusions}][ stage {stage}][ sensitivity {sensitivity}][ started from {source}]")
+                    + "[ excluding {exclusions}][ stage {stage}][ sensitivity {sensitivity}][ started from {source}]"
+                    + "[ expecting {expected}][ expecting-groups {expected-groups}]")
             .reads(RoleForms::made);
 
     static final Form EDIT = Form.changes(Kind.ROLE, "edit", "Change a role")
-            .with(ROLE, KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS, STAGE, SENSITIVITY, SOURCE)
+            .with(
+                    ROLE,
+                    KEY,
+                    NAME,
+                    DESCRIPTION,
+                    OWNER,
+                    SETS,
+                    INCLUDES,
+                    EXCLUSIONS,
+                    STAGE,
+                    SENSITIVITY,
+                    SOURCE,
+                    EXPECTED,
+                    EXPECTED_GROUPS)
             .says("change role {role}[ key {key}][ name {name}][ about {description}][ owner {owner}][ sets {sets}]"
                     + "[ includes {includes}][ excluding {exclusions}][ stage {stage}][ sensitivity {sensitivity}]"
-                    + "[ started from {source}]")
+                    + "[ started from {source}][ expecting {expected}][ expecting-groups {expected-groups}]")
             .reads(in -> role(in).flatMap(before -> edited(before, in)));
 
     static final Form RETIRE = Form.ends(Kind.ROLE, "retire", "Retire a role")
@@ -71,7 +105,30 @@ final class RoleForms {
                 .putAll(EXCLUSIONS, role.exclusions())
                 .putUnless(role.stage() == Role.Stage.OPEN, STAGE, role.stage())
                 .put(SENSITIVITY, role.sensitivity())
-                .put(SOURCE, role.source());
+                .put(SOURCE, role.source())
+                .putAll(EXPECTED, people(role.expected()))
+                .putAll(EXPECTED_GROUPS, groups(role.expected()));
+    }
+
+    private static List<Id<Person>> people(List<Subject> subjects) {
+        return subjects.stream()
+                .filter(Subject.OfPerson.class::isInstance)
+                .map(subject -> ((Subject.OfPerson) subject).person())
+                .toList();
+    }
+
+    private static List<Id<Group>> groups(List<Subject> subjects) {
+        return subjects.stream()
+                .filter(Subject.OfGroup.class::isInstance)
+                .map(subject -> ((Subject.OfGroup) subject).group())
+                .toList();
+    }
+
+    private static List<Subject> subjects(List<Id<Person>> people, List<Id<Group>> groups) {
+        return Stream.<Subject>concat(
+                        people.stream().map(Subject.OfPerson::new),
+                        groups.stream().map(Subject.OfGroup::new))
+                .toList();
     }
 
     private static Optional<Role> role(Reading in) {
@@ -90,6 +147,7 @@ final class RoleForms {
         Role.Stage stage = in.get(STAGE).orElse(Role.Stage.OPEN);
         Optional<Sensitivity> sensitivity = in.get(SENSITIVITY);
         Optional<Id<Role>> source = in.get(SOURCE);
+        List<Subject> expected = subjects(in.several(EXPECTED), in.several(EXPECTED_GROUPS));
         return id.isEmpty() || key.isEmpty()
                 ? Optional.empty()
                 : Optional.of(new RoleChange.Make(new Role(
@@ -103,7 +161,8 @@ final class RoleForms {
                         exclusions,
                         stage,
                         sensitivity,
-                        source)));
+                        source,
+                        expected)));
     }
 
     private static Optional<Change> edited(Role before, Reading in) {
@@ -116,6 +175,9 @@ final class RoleForms {
         Role.Stage stage = in.isGiven(STAGE) ? in.get(STAGE).orElse(Role.Stage.OPEN) : before.stage();
         Optional<Sensitivity> sensitivity = in.orKept(SENSITIVITY, before.sensitivity());
         Optional<Id<Role>> source = in.orKept(SOURCE, before.source());
+        List<Subject> expected = subjects(
+                in.severalOrKept(EXPECTED, people(before.expected())),
+                in.severalOrKept(EXPECTED_GROUPS, groups(before.expected())));
         return in.orKept(KEY, Optional.of(before.key()))
                 .map(key -> new RoleChange.Edit(new Role(
                         before.id(),
@@ -128,6 +190,7 @@ final class RoleForms {
                         exclusions,
                         stage,
                         sensitivity,
-                        source)));
+                        source,
+                        expected)));
     }
 }

@@ -63,7 +63,8 @@ class ApprovalPolicyTest {
                 role.exclusions(),
                 role.stage(),
                 Optional.of(Sensitivity.PRIVILEGED),
-                role.source());
+                role.source(),
+                role.expected());
         return made.model().with(List.of(Effect.replace(role, set)));
     }
 

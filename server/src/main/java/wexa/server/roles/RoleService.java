@@ -114,6 +114,7 @@ public class RoleService {
                 role.sensitivity().isPresent(),
                 role.source().map(Id::value).orElse(null),
                 role.source().flatMap(model.roles()::find).map(Role::name).orElse(null),
+                expected(role, preview, now),
                 composition.ingredients().stream()
                         .map(one -> ingredient(one, preview, sensitivities))
                         .toList(),
@@ -124,6 +125,32 @@ public class RoleService {
                         .toList(),
                 (int) Math.max(0, standing(model, role, now).count() - MOST_GIVEN),
                 outcome.map(RoleService::entry).orElse(null));
+    }
+
+    /** Those who are still known. A group has the role where it is given to the group itself. */
+    private static List<RoleViews.Expected> expected(Role role, Preview preview, Instant now) {
+        Model model = preview.model();
+        Set<Subject> given = standing(model, role, now).map(Assignment::subject).collect(Collectors.toSet());
+        List<RoleViews.Expected> found = new ArrayList<>();
+        for (Subject subject : role.expected()) {
+            switch (subject) {
+                case Subject.OfPerson one ->
+                    model.people()
+                            .find(one.person())
+                            .ifPresent(person -> found.add(new RoleViews.Expected(
+                                    subject.toString(),
+                                    person.name(),
+                                    given.contains(subject)
+                                            || preview.index().groupsOf(person.id(), now).stream()
+                                                    .anyMatch(group -> given.contains(new Subject.OfGroup(group))))));
+                case Subject.OfGroup many ->
+                    model.groups()
+                            .find(many.group())
+                            .ifPresent(group -> found.add(
+                                    new RoleViews.Expected(subject.toString(), group.name(), given.contains(subject))));
+            }
+        }
+        return found;
     }
 
     private static RoleViews.RoleEntry entry(Preview.Outcome outcome) {

@@ -45,11 +45,20 @@ public final class RoleViews {
             boolean isSensitivitySet,
             @Nullable UUID sourceId,
             @Nullable String source,
+            List<Expected> expected,
             List<Ingredient> ingredients,
             List<Line> lines,
             List<Given> given,
             int moreGiven,
             @Nullable RoleEntry entry) {}
+
+    /**
+     * Somebody for whom the role was made.
+     *
+     * @param subject as fields hold it, such as {@code person:…}
+     * @param has whether the role is given to them, or to a group that they are in
+     */
+    public record Expected(String subject, String name, boolean has) {}
 
     /** How the role stands in a draft. */
     public record RoleEntry(

@@ -45,7 +45,8 @@ public class StoredForms {
     /**
      * The version in which facts are written. In 1 groups had no tags, in 2 no entry, up to 3 a role's exclusions had another
      * name, up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity, and up to 5
-     * every binding was one to a group, and the sides of conflict rules named no sets.
+     * every binding was one to a group, the sides of conflict rules named no sets, and roles
+     * nobody for whom they were made.
      */
     public static final int VERSION = 6;
 
@@ -212,6 +213,8 @@ public class StoredForms {
     private static void liftToSix(Kind<?> kind, JsonNode body) {
         if (kind.equals(Kind.BINDING)) {
             ((ObjectNode) body).put("manner", "GROUP").set("name", body.path("group"));
+        } else if (kind.equals(Kind.ROLE)) {
+            ((ObjectNode) body).putArray("expected");
         } else if (kind.equals(Kind.CONFLICT_RULE)) {
             List.of("one", "other").forEach(side -> ((ObjectNode) body.path(side)).putArray("sets"));
         }
