@@ -55,7 +55,7 @@ public final class SoleHolders {
         for (int tenant = 0; tenant < tenants; tenant++) {
             for (Place place : alone.getOrDefault(tenant, List.of())) {
                 Set<Permission> only = new LinkedHashSet<>();
-                long[] held = people.get(place.set()) == 1 ? sets.bits(place.set()) : new long[0];
+                long[] held = people.getOrDefault(place.set(), 0) == 1 ? sets.bits(place.set()) : new long[0];
                 for (int word = 0; word < held.length; word++) {
                     for (long rest = held[word] & ~twice[tenant][word]; rest != 0; rest &= rest - 1) {
                         only.add(index.roles().permission((word << 6) + Long.numberOfTrailingZeros(rest)));

@@ -118,6 +118,12 @@ public class ApplyService {
         }
     }
 
+    /** Whether the draft could be applied now as it was reviewed; says what is in the way, and applies nothing. */
+    @Requires(value = Act.APPLY, over = Over.EFFECTS)
+    public void verify(Actor actor, Request request) {
+        checked(actor, drafts.get(request.draft()), request);
+    }
+
     private Optional<Written> tryOutside(Actor actor, Request request) {
         Draft draft = drafts.get(request.draft());
         Checked checked = checked(actor, draft, request);

@@ -6,14 +6,18 @@ import wexa.server.approval.Approval;
 import wexa.server.approval.ApprovalService;
 import wexa.server.automatic.HeldChanges;
 import wexa.server.rights.Actor;
+import wexa.server.scheduled.ScheduleService;
+import wexa.server.scheduled.Scheduled;
 
-/** What waits for whoever looks at the Desk: drafts to approve, answers about their own, and what is held. */
+/** What waits for whoever looks at the Desk: drafts to approve, answers about their own, what is held, and what was not applied. */
 @Component
 class WaitingItems {
     private final ApprovalService approvals;
     private final HeldChanges held;
+    private final ScheduleService schedules;
 
-    WaitingItems(ApprovalService approvals, HeldChanges held) {
+    WaitingItems(ApprovalService approvals, HeldChanges held, ScheduleService schedules) {
+        this.schedules = schedules;
         this.approvals = approvals;
         this.held = held;
     }
@@ -21,6 +25,7 @@ class WaitingItems {
     void add(Actor actor, List<DeskView.Item> items) {
         approvals.waiting(actor).forEach(one -> items.add(approval(one)));
         held.waiting().forEach(one -> items.add(held(one)));
+        schedules.missed(actor).forEach(one -> items.add(missed(one)));
     }
 
     private static DeskView.Item approval(ApprovalService.Waiting one) {
@@ -42,6 +47,20 @@ class WaitingItems {
                 act,
                 one.draft().toString(),
                 approval.answeredAt().orElse(approval.askedAt()),
+                null,
+                null);
+    }
+
+    /** A draft that was to be applied by itself and was not. */
+    private static DeskView.Item missed(ScheduleService.Missed one) {
+        Scheduled.Failure failure = one.scheduled().failure().orElseThrow();
+        return new DeskView.Item(
+                "NOT_APPLIED",
+                one.name(),
+                "Was not applied when it was due. " + failure.detail(),
+                "Review",
+                one.scheduled().draft().toString(),
+                failure.at(),
                 null,
                 null);
     }
