@@ -93,6 +93,13 @@ export const approvalQuery = (id: string, version: number) =>
     placeholderData: (previous) => previous,
   });
 
+/** When a draft is applied by itself, if it is. */
+export const scheduleQuery = (id: string, version: number) =>
+  queryOptions({
+    queryKey: ["drafts", id, "schedule", version],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/drafts/{id}/schedule", { signal, params: { path: { id } } })),
+  });
+
 /** Which drafts need a second person. */
 export const approvalPolicyQuery = queryOptions({
   queryKey: ["approval-policy"],

@@ -11,6 +11,7 @@ import { blockedWords, count, laterWords, unusableWords, whyWords } from "../ui/
 import { ApprovalCard } from "./Approval";
 import { AsText } from "./AsText";
 import { Entries } from "./Entries";
+import { Later } from "./Later";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
 import { Told } from "./Told";
@@ -295,23 +296,24 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
   // a tenant may differ from what is already so here
   const steps = (review.data?.tenants ?? []).reduce((sum, tenant) => sum + tenant.allSteps, 0);
   const isAgain = ready === 0 && alreadySo > 0 && steps > 0;
+  const canApply =
+    mayApply &&
+    isSettled &&
+    !apply.isPending &&
+    digest !== undefined &&
+    (ready > 0 || isAgain) &&
+    lacks.length === 0 &&
+    !waits;
   return (
     <>
       {approval && <ApprovalCard draft={draft.id} digest={digest} approval={approval} />}
+      <Later draft={draft} digest={digest} canApply={canApply} />
       {/* however long the list, what comes of it stays in sight */}
       <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
         <button
           type="button"
           className="btn btn-primary"
-          disabled={
-            !mayApply ||
-            !isSettled ||
-            apply.isPending ||
-            digest === undefined ||
-            (ready === 0 && !isAgain) ||
-            lacks.length > 0 ||
-            waits
-          }
+          disabled={!canApply}
           onClick={() => apply.mutate({ requestId, draftVersion: draft.version, digest: digest ?? "" })}
         >
           {isAgain

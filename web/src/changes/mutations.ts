@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { draftQuery, jobQuery } from "../api/changeQueries";
-import { api, Problem, take } from "../api/client";
+import { api, Problem, take, type Schemas } from "../api/client";
 import { draftTextQuery, keepDraft, reload, useShowDraft, type Draft } from "../api/drafts";
 
 export interface Applying {
@@ -52,6 +52,23 @@ export function useAnswerApproval(id: string) {
   return useMutation({
     mutationFn: (body: { digest: string; isApproved: boolean; note: string }) =>
       take(api.POST("/api/v1/drafts/{id}/approval/answer", { params: { path: { id } }, body })),
+    onSettled: again,
+  });
+}
+
+export function useSchedule(id: string) {
+  const again = useAskAgain();
+  return useMutation({
+    mutationFn: (body: Schemas["ScheduleInput"]) =>
+      take(api.PUT("/api/v1/drafts/{id}/schedule", { params: { path: { id } }, body })),
+    onSettled: again,
+  });
+}
+
+export function useUnschedule(id: string) {
+  const again = useAskAgain();
+  return useMutation({
+    mutationFn: () => take(api.DELETE("/api/v1/drafts/{id}/schedule", { params: { path: { id } } })),
     onSettled: again,
   });
 }

@@ -124,6 +124,7 @@ function Act({ item }: { item: Item }) {
       );
     case "APPROVAL":
     case "HELD":
+    case "NOT_APPLIED":
       return (
         <Link
           to="/changes/drafts/$id"

@@ -6,7 +6,7 @@ export type Desk = Schemas["DeskView"];
 
 /** The parts of the Desk, most urgent first, and what stands in each. */
 export const SECTIONS = [
-  { title: "Waiting for you", kinds: ["APPROVAL", "HELD"] },
+  { title: "Waiting for you", kinds: ["APPROVAL", "NOT_APPLIED", "HELD"] },
   { title: "People", kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "LEAVER", "ENDING"] },
   { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { title: "Scheduled", kinds: ["SCHEDULED"] },
@@ -32,6 +32,7 @@ export function when(item: Item, zone: string, now: number): string {
         : `since ${day(item.at, zone)}`;
     case "APPROVAL":
     case "HELD":
+    case "NOT_APPLIED":
     case "INVITED":
     case "IDENTIFIED":
       return `since ${moment(item.at, zone)}`;

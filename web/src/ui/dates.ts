@@ -1,4 +1,12 @@
-import { parseAbsolute, parseDate, toCalendarDate, toTime, type ZonedDateTime } from "@internationalized/date";
+import {
+  parseAbsolute,
+  parseDate,
+  parseDateTime,
+  toCalendarDate,
+  toTime,
+  toZoned,
+  type ZonedDateTime,
+} from "@internationalized/date";
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
 
@@ -22,6 +30,15 @@ export function lastDay(end: string, zone: string): string {
 export function moment(instant: string, zone: string): string {
   const at = local(instant, zone);
   return `${written(at)}, ${toTime(at).toString().slice(0, 5)}`;
+}
+
+/** A day and a time of it in the zone, as an instant; none if either is not one. */
+export function instantOf(date: string, time: string, zone: string): string | undefined {
+  try {
+    return toZoned(parseDateTime(`${date}T${time}`), zone).toAbsoluteString();
+  } catch {
+    return undefined;
+  }
 }
 
 /** `2026-11-30` in the zone. */

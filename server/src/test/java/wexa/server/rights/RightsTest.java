@@ -104,6 +104,9 @@ class RightsTest {
         if (schema.path("format").asString("").equals("uuid")) {
             return UUID.randomUUID().toString();
         }
+        if (schema.path("format").asString("").equals("date-time")) {
+            return "2026-11-30T07:00:00Z";
+        }
         return schema.path("type").asString("").equals("integer") ? "1" : "sample";
     }
 
