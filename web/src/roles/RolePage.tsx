@@ -8,6 +8,7 @@ import { Expected } from "./Expected";
 import { Replace } from "./Replace";
 import { RoleGiven } from "./RoleGiven";
 import { RoleWritten } from "./RoleWritten";
+import { SourceChange } from "./SourceChange";
 import { sensitivityWord, stageWords } from "./roleWords";
 import { useRole } from "./useComposing";
 
@@ -72,6 +73,7 @@ export function RolePage() {
               </Link>
             </p>
           )}
+          {data.sourceChange && <SourceChange page={data} change={data.sourceChange} />}
           {isReplacing && <Replace role={id} name={data.role.name} onDone={() => setReplacing(false)} />}
           <h2 className="mt-4">Allows</h2>
           <ul className="mt-0.5 flex flex-wrap gap-x-5">

@@ -114,6 +114,7 @@ public class RoleService {
                 role.sensitivity().isPresent(),
                 role.source().map(Id::value).orElse(null),
                 role.source().flatMap(model.roles()::find).map(Role::name).orElse(null),
+                SourceChanges.of(role, model, snapshots).orElse(null),
                 expected(role, preview, now),
                 composition.ingredients().stream()
                         .map(one -> ingredient(one, preview, sensitivities))

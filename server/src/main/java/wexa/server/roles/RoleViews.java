@@ -45,12 +45,20 @@ public final class RoleViews {
             boolean isSensitivitySet,
             @Nullable UUID sourceId,
             @Nullable String source,
+            @Nullable SourceChange sourceChange,
             List<Expected> expected,
             List<Ingredient> ingredients,
             List<Line> lines,
             List<Given> given,
             int moreGiven,
             @Nullable RoleEntry entry) {}
+
+    /**
+     * What changed in the source since.
+     *
+     * @param fields with which the role takes it over
+     */
+    public record SourceChange(List<String> words, Map<String, String> fields) {}
 
     /**
      * Somebody for whom the role was made.

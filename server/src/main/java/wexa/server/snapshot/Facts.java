@@ -44,4 +44,6 @@ interface Changesets extends JpaRepository<ChangesetRow, Long> {
 /** Rows of effects, by changeset and place. */
 interface Effects extends Repository<EffectRow, EffectRow.Place> {
     List<EffectRow> findByIdVersionOrderByIdPlace(long version);
+
+    List<EffectRow> findByFactIdOrderByIdVersionAscIdPlaceAsc(UUID factId);
 }

@@ -19,6 +19,7 @@ import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
 import wexa.server.database.NewRows;
 import wexa.server.stored.StoredForms;
 
@@ -224,6 +225,19 @@ public class SnapshotStore {
                         .map(row -> forms.readEffect(row.kind, row.formVersion, row.beforeBody, row.afterBody))
                         .toList();
     }
+
+    /** What was done to a fact, first things first, each with its changeset. Costs what was done to it. */
+    @Transactional(readOnly = true)
+    public List<Told> history(Id<? extends Fact> fact) {
+        return effects.findByFactIdOrderByIdVersionAscIdPlaceAsc(fact.value()).stream()
+                .map(row -> new Told(
+                        row.id.version(),
+                        forms.readEffect(row.kind, row.formVersion, row.beforeBody, row.afterBody)))
+                .toList();
+    }
+
+    /** An effect, and the changeset that had it. */
+    public record Told(long changeset, Effect effect) {}
 
     /** The changeset that an apply request with this id brought about, if it was carried out. */
     @Transactional(readOnly = true)
