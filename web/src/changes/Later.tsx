@@ -46,14 +46,19 @@ export function Later({
               disabled={cancel.isPending}
               onClick={() => cancel.mutate(undefined)}
             >
-              {known.failedAt || known.isLapsed ? "Forget it" : "Do not apply it then"}
+              Cancel the schedule
+            </button>
+          )}
+          {!isOpen && mayApply && canApply && (
+            <button type="button" className="btn btn-xs" onClick={() => setOpen(true)}>
+              Set another time
             </button>
           )}
         </p>
       )}
-      {!isOpen && mayApply && (
+      {!isOpen && mayApply && !known?.due && (
         <button type="button" className="link" disabled={!canApply} onClick={() => setOpen(true)}>
-          {known?.due ? "Another time…" : "Apply later…"}
+          Apply later…
         </button>
       )}
       {isOpen && (
@@ -74,7 +79,7 @@ export function Later({
             Day
             <DayInput label="Day on which to apply it" value={date} onKeep={setDate} className="mt-0.5 h-8 w-full" />
           </div>
-          <label className="w-28 text-xs font-semibold text-soft">
+          <label className="w-36 text-xs font-semibold text-soft">
             Time
             <input
               type="time"

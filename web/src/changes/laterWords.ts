@@ -9,5 +9,5 @@ export function scheduleWords(schedule: Schemas["ScheduleView"], zone: string): 
   }
   return schedule.isLapsed
     ? `It will not be applied on ${due}, because it was changed since. Set the time again.`
-    : `It will be applied on ${due} for ${schedule.by ?? "somebody"}.`;
+    : `It will be applied on ${due}, in the name of ${schedule.by ?? "somebody"}.`;
 }

@@ -31,7 +31,8 @@ export function Expected({ page }: { page: Page }) {
   return (
     <>
       <div className="mt-4 flex items-center gap-2">
-        <h2 className="flex-1">Expected holders</h2>
+        <h2>Expected holders</h2>
+        <span className="flex-1 text-soft">{page.expected.length === 0 && !isChanging && "Nobody in particular"}</span>
         {mayPrepare && missing.length > 0 && page.role.stage === "OPEN" && (
           <Link to="/roles/give" search={{ role: page.role.id, to: missing }} className="btn btn-xs">
             Give it to {missing.length === 1 ? "the one" : `the ${missing.length}`} without it
@@ -49,7 +50,6 @@ export function Expected({ page }: { page: Page }) {
           </button>
         )}
       </div>
-      {page.expected.length === 0 && !isChanging && <p className="text-soft">Nobody in particular.</p>}
       <ul className="flex flex-wrap gap-x-5">
         {page.expected.map((one) => (
           <li key={one.subject} className="flex min-h-7 items-center gap-1.5">

@@ -55,7 +55,9 @@ export function NewRolePage() {
       <h1>New role</h1>
       <p className="text-soft">
         Begin with what it is for and who answers for it. What it gives is composed next
-        {sets.length > 0 && `, from ${count(sets.length, "permission set")} that were found`}.
+        {sets.length > 0 &&
+          `, from the ${sets.length === 1 ? "permission set" : count(sets.length, "permission set")} found`}
+        .
       </p>
       <div className="grid grid-cols-[1.4fr_1fr] gap-x-3">
         <PlainField label="Name" value={name} onChange={setName} autoFocus />

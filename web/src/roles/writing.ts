@@ -14,6 +14,11 @@ export function mannerWords(manner: Manner): string {
   return MANNERS[manner];
 }
 
+function waysWords(manners: readonly Manner[]): string {
+  const hasValue = manners.some((one) => one !== "GROUP");
+  return [...(manners.includes("GROUP") ? ["a group"] : []), ...(hasValue ? ["a value"] : [])].join(" or ");
+}
+
 /** How a role is provisioned in a tenant, in words. */
 export function writtenWords(
   tenant: Pick<Schemas["PlaceTenant"], "isWritten" | "manners" | "bound" | "areas">,
@@ -29,7 +34,7 @@ export function writtenWords(
     return "As roles and assignments";
   }
   return tenant.manners.length > 0
-    ? `Not managed: nothing is sent there until it is provisioned as ${tenant.manners.includes("GROUP") ? "a group" : "a value"}`
+    ? `Not managed: nothing is sent there until it is provisioned as ${waysWords(tenant.manners)}`
     : "Not managed: the tenant supports neither roles nor groups";
 }
 

@@ -70,7 +70,7 @@ sealed interface RoleChange extends Change {
 
         @Override
         public Values values() {
-            return RoleForms.values(role);
+            return RoleForms.making(role);
         }
     }
 
@@ -92,7 +92,7 @@ sealed interface RoleChange extends Change {
 
         @Override
         public Values values() {
-            return RoleForms.values(role).put(RoleForms.ROLE, role.id()).put(RoleForms.STAGE, role.stage());
+            return RoleForms.values(role).put(RoleForms.ROLE, role.id());
         }
     }
 

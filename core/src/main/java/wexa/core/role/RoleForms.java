@@ -94,8 +94,15 @@ final class RoleForms {
 
     private RoleForms() {}
 
+    /** A stage is always said, so that a change back to use is one. */
     static Values values(Role role) {
+        return making(role).put(STAGE, role.stage());
+    }
+
+    /** What is not said of a new role is that it is in use. */
+    static Values making(Role role) {
         return new Values()
+                .putUnless(role.stage() == Role.Stage.OPEN, STAGE, role.stage())
                 .put(KEY, role.key())
                 .put(NAME, role.name())
                 .putText(DESCRIPTION, role.description())
@@ -103,7 +110,6 @@ final class RoleForms {
                 .putAll(SETS, role.sets())
                 .putAll(INCLUDES, role.includes())
                 .putAll(EXCLUSIONS, role.exclusions())
-                .putUnless(role.stage() == Role.Stage.OPEN, STAGE, role.stage())
                 .put(SENSITIVITY, role.sensitivity())
                 .put(SOURCE, role.source())
                 .putAll(EXPECTED, people(role.expected()))

@@ -42,7 +42,7 @@ public final class RoleRoom implements Room<Role> {
     /** The same again, so that what referred to it does. */
     @Override
     public Optional<WayBack> remaking(Role gone) {
-        return Optional.of(new WayBack(RoleForms.MAKE, values(gone), WayBack.Identity.SAME));
+        return Optional.of(new WayBack(RoleForms.MAKE, RoleForms.making(gone), WayBack.Identity.SAME));
     }
 
     @Override

@@ -157,9 +157,10 @@ public class TighteningService {
                     .filter(permission -> sortOf(permission) != Sort.LOOK)
                     .toList();
             if (!needed.isEmpty()) {
-                List<String> why = new ArrayList<>();
-                why.add("In " + model.title(model.tenants().get(sole.tenant())) + ", and nobody else there:");
-                why.addAll(PermissionNames.lines(needed, model));
+                List<String> why = List.of(
+                        "Nobody else can do this in "
+                                + model.title(model.tenants().get(sole.tenant())) + ":",
+                        String.join("; ", PermissionNames.lines(needed, model)));
                 views.add(new SlackView(
                         SlackKind.SOLE_HOLDER,
                         sole.person().value(),
