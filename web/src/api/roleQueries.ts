@@ -66,6 +66,12 @@ export const setsQuery = (draft?: Version) =>
   });
 
 /** What could be taken away without anybody losing anything. */
+/** How roles that are started from others are called. */
+export const namingRuleQuery = queryOptions({
+  queryKey: ["naming-rule"],
+  queryFn: ({ signal }) => take(api.GET("/api/v1/naming-rule", { signal })),
+});
+
 /** How far the search has come, while it lasts. */
 export const tighteningProgressQuery = queryOptions({
   queryKey: ["roles", "tightening", "progress"],

@@ -3,13 +3,14 @@ import { useNavigate, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import { useStartDraft } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { roleQuery, rolesQuery } from "../api/roleQueries";
+import { namingRuleQuery, roleQuery, rolesQuery } from "../api/roleQueries";
 import { keyFrom } from "../groups/keys";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";
-import { Empty, Failure, Loading } from "../ui/states";
+import { Empty, Failure, Loading, Read } from "../ui/states";
 import { count } from "../ui/words";
-import { collisions, entriesOfCopy, partsOfCopy, unknownParts, type Naming, type Part } from "./copying";
+import { NamingRuleCard } from "./NamingRuleCard";
+import { collisions, entriesOfCopy, partsOfCopy, proposedNames, unknownParts, type Naming, type Part } from "./copying";
 
 type Page = Schemas["RolePage"];
 
@@ -44,8 +45,23 @@ export function CopyPage() {
       ) : unknownParts(id, pages).length > 0 ? (
         <Loading what="what the role is made of" />
       ) : (
-        <Form key={id} parts={partsOfCopy(id, pages)} />
+        <>
+          <Form key={id} parts={partsOfCopy(id, pages)} />
+          <NamingRuleSection />
+        </>
       )}
+    </section>
+  );
+}
+
+function NamingRuleSection() {
+  const rule = useQuery(namingRuleQuery);
+  return (
+    <section className="mt-8 max-w-4xl" aria-label="Naming rule">
+      <h2 className="mb-2">Naming rule of the organisation</h2>
+      <Read of={rule} what="the naming rule">
+        {(data) => <NamingRuleCard key={data.changedAt ?? ""} rule={data} />}
+      </Read>
     </section>
   );
 }
@@ -54,8 +70,11 @@ function Form({ parts }: { parts: readonly Part[] }) {
   const navigate = useNavigate();
   const roles = useQuery(rolesQuery).data ?? [];
   const root = parts[0]?.page;
-  const [affix, setAffix] = useState("");
-  const [isPrefix, setPrefix] = useState(false);
+  const rule = useQuery(namingRuleQuery).data;
+  const [ownPrefix, setPrefix] = useState<string>();
+  const [ownSuffix, setSuffix] = useState<string>();
+  const prefix = ownPrefix ?? rule?.prefix ?? "";
+  const suffix = ownSuffix ?? rule?.suffix ?? "";
   const [copied, setCopied] = useState<ReadonlySet<string>>(new Set(root === undefined ? [] : [root.role.id]));
   const [typed, setTyped] = useState<ReadonlyMap<string, string>>(new Map());
   const start = useStartDraft((draft) => {
@@ -69,20 +88,18 @@ function Form({ parts }: { parts: readonly Part[] }) {
   if (root === undefined) {
     return <Empty title="There is nothing to copy." />;
   }
-  const nameOf = (page: Page) => {
-    const word = affix.trim();
-    const proposed =
-      word === ""
-        ? page.role.name
-        : isPrefix
-          ? `${word} ${page.role.name.charAt(0).toLowerCase()}${page.role.name.slice(1)}`
-          : `${page.role.name} ${word}`;
-    return typed.get(page.role.id) ?? proposed;
-  };
+  const toCopy = parts.filter(({ page }) => copied.has(page.role.id)).map(({ page }) => page);
+  const proposed = proposedNames(
+    toCopy.map((page) => page.role.name),
+    { prefix: prefix.trim(), suffix: suffix.trim(), isNumbered: rule?.isNumbered ?? true },
+    roles,
+    keyFrom,
+  );
   const names = new Map<string, Naming>(
-    parts
-      .filter(({ page }) => copied.has(page.role.id))
-      .map(({ page }) => [page.role.id, { name: nameOf(page), key: keyFrom(nameOf(page)) }]),
+    toCopy.map((page, place) => {
+      const name = typed.get(page.role.id) ?? proposed[place] ?? page.role.name;
+      return [page.role.id, { name, key: keyFrom(name) }];
+    }),
   );
   const taken = collisions(names, roles);
   return (
@@ -103,25 +120,8 @@ function Form({ parts }: { parts: readonly Part[] }) {
         Included roles are shared, so that both follow when they change, or copied to go their own way.
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
-        <label className="text-xs font-semibold text-soft">
-          Word to add to each name
-          <input
-            className="input mt-0.5 block h-8 w-56 text-base font-normal text-base-content"
-            placeholder="Night"
-            autoFocus
-            value={affix}
-            onChange={(event) => setAffix(event.target.value)}
-          />
-        </label>
-        <label className="flex min-h-8 cursor-pointer items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={isPrefix}
-            onChange={(event) => setPrefix(event.target.checked)}
-          />
-          before the name
-        </label>
+        <Affix label="Before each name" value={prefix} onChange={setPrefix} />
+        <Affix label="After each name" value={suffix} onChange={setSuffix} />
       </div>
       <ul className="card-plain mt-3 divide-y divide-[var(--line)]">
         {parts.map(({ page, depth }) => {
@@ -180,5 +180,19 @@ function Form({ parts }: { parts: readonly Part[] }) {
         Create and compose
       </button>
     </form>
+  );
+}
+
+function Affix({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <label className="text-xs font-semibold text-soft">
+      {label}
+      <input
+        className="input mt-0.5 block h-8 w-56 text-base font-normal text-base-content"
+        maxLength={40}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+    </label>
   );
 }

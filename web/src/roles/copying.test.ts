@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { collisions, entriesOfCopy, partsOfCopy, unknownParts } from "./copying";
+import { keyFrom } from "../groups/keys";
+import { affixed, collisions, entriesOfCopy, partsOfCopy, proposedNames, unknownParts } from "./copying";
+import { ruleWords } from "./namingWords";
 
 const page = (id: string, includes: string[]) =>
   ({
@@ -56,5 +58,28 @@ describe("Copying a role", () => {
       ["c", { name: "C", key: "twice" }],
     ]);
     expect(collisions(names, [{ name: "Other", key: "taken" }])).toEqual(new Set(["taken", "twice"]));
+  });
+
+  it("names copies by the rule, and numbers those that are taken", () => {
+    const rule = { prefix: "Night", suffix: "(South)", isNumbered: true };
+    expect(affixed("Keeper", rule)).toBe("Night keeper (South)");
+    expect(proposedNames(["Keeper", "Keeper"], { prefix: "", suffix: "", isNumbered: true }, [], keyFrom)).toEqual([
+      "Keeper",
+      "Keeper 2",
+    ]);
+    const roles = [
+      { name: "Keeper", key: "keeper" },
+      { name: "Keeper 2", key: "keeper-2" },
+    ];
+    expect(proposedNames(["Keeper"], { prefix: "", suffix: "", isNumbered: true }, roles, keyFrom)).toEqual([
+      "Keeper 3",
+    ]);
+    expect(proposedNames(["Keeper"], { prefix: "", suffix: "", isNumbered: false }, roles, keyFrom)).toEqual([
+      "Keeper",
+    ]);
+    expect(ruleWords(rule)).toBe(
+      "A copy of “Keeper” is proposed as “Night keeper (South)”, with a number where the name is taken.",
+    );
+    expect(ruleWords({ prefix: "", suffix: "", isNumbered: false })).toBe("Copies keep the name of their source.");
   });
 });

@@ -78,6 +78,42 @@ export function entriesOfCopy(
     });
 }
 
+/** How the organisation calls roles that are started from others. */
+export interface NamingRule {
+  prefix: string;
+  suffix: string;
+  isNumbered: boolean;
+}
+
+/** The name that a rule makes of another one; the first letter of what follows a prefix is small. */
+export function affixed(name: string, rule: NamingRule): string {
+  const { prefix, suffix } = rule;
+  const inner = prefix === "" ? name : `${prefix} ${name.charAt(0).toLowerCase()}${name.slice(1)}`;
+  return suffix === "" ? inner : `${inner} ${suffix}`;
+}
+
+/**
+ * What copies are called by a rule, row by row. Where it numbers them, a name that a role or an earlier row has gets the next
+ * number that is free.
+ */
+export function proposedNames(
+  names: readonly string[],
+  rule: NamingRule,
+  roles: readonly { name: string; key: string }[],
+  keyOf: (name: string) => string,
+): string[] {
+  const taken = new Set(roles.map((role) => role.key));
+  return names.map((name) => {
+    const made = affixed(name, rule);
+    let proposed = made;
+    for (let number = 2; rule.isNumbered && taken.has(keyOf(proposed)); number++) {
+      proposed = `${made} ${number}`;
+    }
+    taken.add(keyOf(proposed));
+    return proposed;
+  });
+}
+
 /** Names and short names that roles have already, or that two copies would share. */
 export function collisions(
   names: ReadonlyMap<string, Naming>,

@@ -49,7 +49,8 @@ final class SourceChanges {
                 .orElse(now.get());
         SourceChanges changes = new SourceChanges(model);
         changes.take("sets", then.sets(), now.get().sets(), copy.sets(), changes::setName, Id::toString);
-        changes.take("includes", then.includes(), now.get().includes(), copy.includes(), changes::roleName, Id::toString);
+        changes.take(
+                "includes", then.includes(), now.get().includes(), copy.includes(), changes::roleName, Id::toString);
         changes.take(
                 "exclusions",
                 then.exclusions(),
@@ -86,7 +87,11 @@ final class SourceChanges {
     }
 
     private String setName(Id<PermissionSet> set) {
-        return "“" + model.table(Kind.PERMISSION_SET).find(set).map(PermissionSet::name).orElse("a set") + "”";
+        return "“"
+                + model.table(Kind.PERMISSION_SET)
+                        .find(set)
+                        .map(PermissionSet::name)
+                        .orElse("a set") + "”";
     }
 
     private String roleName(Id<Role> role) {

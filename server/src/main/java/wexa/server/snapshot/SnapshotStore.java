@@ -231,8 +231,7 @@ public class SnapshotStore {
     public List<Told> history(Id<? extends Fact> fact) {
         return effects.findByFactIdOrderByIdVersionAscIdPlaceAsc(fact.value()).stream()
                 .map(row -> new Told(
-                        row.id.version(),
-                        forms.readEffect(row.kind, row.formVersion, row.beforeBody, row.afterBody)))
+                        row.id.version(), forms.readEffect(row.kind, row.formVersion, row.beforeBody, row.afterBody)))
                 .toList();
     }
 

@@ -53,7 +53,9 @@ class SourceChangesTest {
                 .contains("was added", "“On-call” was removed", "the exclusion of “Leave requests: approve” was added");
 
         Map<String, String> fields = new HashMap<>();
-        change.path("fields").properties().forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
+        change.path("fields")
+                .properties()
+                .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
         edit(copy, fields);
         assertThat(change(copy).isMissingNode() || change(copy).isNull()).isTrue();
         JsonNode page = cast.tove
