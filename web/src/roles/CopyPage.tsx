@@ -6,7 +6,7 @@ import type { Schemas } from "../api/client";
 import { namingRuleQuery, roleQuery, rolesQuery } from "../api/roleQueries";
 import { keyFrom } from "../groups/keys";
 import { useMay } from "../session/hooks";
-import { Told } from "../ui/plainField";
+import { PlainField, Told } from "../ui/plainField";
 import { Empty, Failure, Loading, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { NamingRuleCard } from "./NamingRuleCard";
@@ -119,9 +119,9 @@ function Form({ parts }: { parts: readonly Part[] }) {
       <p className="text-soft">
         Included roles are shared, so that both follow when they change, or copied to go their own way.
       </p>
-      <div className="mt-3 flex flex-wrap items-end gap-3">
-        <Affix label="Before each name" value={prefix} onChange={setPrefix} />
-        <Affix label="After each name" value={suffix} onChange={setSuffix} />
+      <div className="flex flex-wrap gap-3">
+        <PlainField label="Before each name" value={prefix} onChange={setPrefix} />
+        <PlainField label="After each name" value={suffix} onChange={setSuffix} autoFocus />
       </div>
       <ul className="card-plain mt-3 divide-y divide-[var(--line)]">
         {parts.map(({ page, depth }) => {
@@ -180,19 +180,5 @@ function Form({ parts }: { parts: readonly Part[] }) {
         Create and compose
       </button>
     </form>
-  );
-}
-
-function Affix({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
-  return (
-    <label className="text-xs font-semibold text-soft">
-      {label}
-      <input
-        className="input mt-0.5 block h-8 w-56 text-base font-normal text-base-content"
-        maxLength={40}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      />
-    </label>
   );
 }

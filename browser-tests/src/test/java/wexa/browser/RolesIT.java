@@ -163,7 +163,7 @@ class RolesIT {
             browser.heading("Vet");
             browser.link("Start another").click();
             browser.heading("Start another role from Vet");
-            browser.type("Night", "Harbour");
+            browser.type("After each name", "Harbour");
             browser.see(By.xpath("//input[@aria-label='Copy Senior keeper']")).click();
             browser.sees("2 roles to create, in preparation; 2 roles shared.");
             browser.isAccessible("start another role");
