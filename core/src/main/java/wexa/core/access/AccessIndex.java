@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Collection;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -289,16 +288,10 @@ public final class AccessIndex {
                 && (bits[number >> 6] & 1L << number) != 0;
     }
 
-    /** In the permissions' own order: that is how an app's are numbered. */
+    /** Those of a tenant's app, in their own order: a view on the bits, which must not change any more. */
     Set<Permission> permissionsIn(long[] bits, Id<Tenant> tenant) {
         int[] words = areas.words(areas.nodeOf(tenant, Optional.empty()));
-        Set<Permission> found = new LinkedHashSet<>();
-        for (int word = words[0]; word < words[1]; word++) {
-            for (long rest = bits[word]; rest != 0; rest &= rest - 1) {
-                found.add(roles.permission((word << 6) + Long.numberOfTrailingZeros(rest)));
-            }
-        }
-        return found;
+        return new PermissionView(roles, bits, words[0], words[1]);
     }
 
     /** Permissions that a role gives in a tenant, where it may have a variant. */

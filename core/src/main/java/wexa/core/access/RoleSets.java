@@ -32,8 +32,13 @@ final class RoleSets {
     }
 
     void each(Reader reader) {
+        each(0, index.personCount(), reader);
+    }
+
+    /** Of the people with these numbers. */
+    void each(int from, int until, Reader reader) {
         KeyBuffer buffer = new KeyBuffer();
-        for (int person = 0; person < index.personCount(); person++) {
+        for (int person = from; person < until; person++) {
             buffer.clear();
             buffer.addGrants(index.personGrants(), person);
             Adjacency up = index.personUp();

@@ -23,7 +23,7 @@ class ScheduleTest {
     ScheduleTest() throws Exception {}
 
     private Instant soon() {
-        return cast.bean(BusinessClock.class).now().plusSeconds(2);
+        return cast.bean(BusinessClock.class).now().plusSeconds(1);
     }
 
     private static String path(JsonNode draft) {
@@ -46,7 +46,7 @@ class ScheduleTest {
     }
 
     private void whenDue() throws Exception {
-        Thread.sleep(Duration.ofMillis(2_500));
+        Thread.sleep(Duration.ofMillis(1_200));
         cast.bean(DueDrafts.class).applyAll();
     }
 
