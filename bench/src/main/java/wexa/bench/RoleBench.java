@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -25,7 +26,9 @@ import org.openjdk.jmh.annotations.Warmup;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.RoleEffect;
 import wexa.core.composition.Cover;
+import wexa.core.conflict.Conflicts;
 import wexa.core.intake.Entry;
+import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -38,6 +41,7 @@ import wexa.core.preview.Timeline;
 import wexa.core.tightening.Slack;
 import wexa.core.tightening.Tightening;
 import wexa.core.value.Id;
+import wexa.core.value.Key;
 import wexa.core.value.Permission;
 
 /** What a change of roles costs in a generated organisation. */
@@ -59,6 +63,7 @@ public class RoleBench {
     private Edit narrowEdit;
     private Edit wideEdit;
     private String sets = "";
+    private Snapshot ruled;
     private List<PermissionSet> allSets = List.of();
     private Set<Permission> needed = Set.of();
 
@@ -83,12 +88,43 @@ public class RoleBench {
         wide = nearest(made, model, roles, 27_000);
         narrowEdit = edit(made, model, narrow);
         wideEdit = edit(made, model, wide);
+        ruled = ruled(made, model);
         sets = wideEdit.model().roles().get(wide.id()).sets().stream()
                 .map(set -> model.table(Kind.PERMISSION_SET).get(set).key().text())
                 .collect(Collectors.joining(", "));
         System.out.printf(
                 "%nnarrow: %,d people have the role; wide: %,d%n",
                 effect(narrowEdit).holders().size(), effect(wideEdit).holders().size());
+    }
+
+    /** With rules between permissions of one app each. */
+    private static Snapshot ruled(Generator made, Model model) {
+        List<Effect> rules = new ArrayList<>();
+        for (int number = 0; number < 20; number++) {
+            List<Permission> all =
+                    made.apps.get(number % made.apps.size()).permissions();
+            rules.add(Effect.make(new ConflictRule(
+                    Id.of(new UUID(7, number)),
+                    Key.of("rule-" + number),
+                    "Rule",
+                    "",
+                    Optional.empty(),
+                    side(made, all),
+                    side(made, all),
+                    ConflictRule.Within.TENANT,
+                    Set.of(ConflictRule.Counted.BLOCKED),
+                    ConflictRule.Manner.WARN)));
+        }
+        Model with = model.with(rules).folded();
+        return new Snapshot(2, with, AccessIndex.compile(with));
+    }
+
+    private static ConflictRule.Side side(Generator made, List<Permission> all) {
+        return new ConflictRule.Side(
+                Set.of(
+                        all.get(made.random().nextInt(all.size() / 2)),
+                        all.get(all.size() / 2 + made.random().nextInt(all.size() / 2))),
+                Set.of());
     }
 
     /** The role whose change concerns most nearly so many people. */
@@ -140,6 +176,17 @@ public class RoleBench {
     @Benchmark
     public List<Slack> allThatNobodyNeeds() {
         return Tightening.of(snapshot.model(), snapshot.index(), Generator.NOW, percent -> {});
+    }
+
+    /** Twenty rules, each of two permissions on either side. */
+    @Benchmark
+    public int allConflictsOfEverybody() {
+        Conflicts conflicts = new Conflicts(ruled.model(), ruled.index());
+        int found = 0;
+        for (ConflictRule rule : ruled.model().table(Kind.CONFLICT_RULE).stream().toList()) {
+            found += conflicts.everybody(rule, Generator.NOW).size();
+        }
+        return found;
     }
 
     @Benchmark

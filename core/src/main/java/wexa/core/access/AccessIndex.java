@@ -169,6 +169,46 @@ public final class AccessIndex {
         return new PersonSet(people, found);
     }
 
+    /**
+     * Everybody who holds any of some permissions, or has any of some roles with effect, anywhere at the instant. Costs all grants
+     * once.
+     *
+     * @param among roles that count by themselves; those that include them are not looked for
+     */
+    public PersonSet whoHasAny(PermissionMask wanted, Set<Id<Role>> among, Instant at) {
+        long second = at.getEpochSecond();
+        BitSet found = new BitSet(people.count());
+        BitSet seenGroups = new BitSet(groups.count());
+        BitSet named = new BitSet(roles.count());
+        among.forEach(role -> roles.find(role).ifPresent(named::set));
+        boolean[][] counting = new boolean[areas.tenantCount()][];
+        for (int node = 0; node < areas.count(); node++) {
+            int tenant = areas.tenantNumber(node);
+            int[] row = nodeGrants.array(node);
+            for (int place = nodeGrants.from(node); place < nodeGrants.until(node); place++) {
+                if (counting[tenant] == null) {
+                    counting[tenant] = counting(wanted, named, tenant);
+                }
+                int grant = row[place];
+                if (counting[tenant][grants.role(grant)] && grants.holds(grant, second)) {
+                    addSubject(grants.subject(grant), second, found, seenGroups);
+                }
+            }
+        }
+        return new PersonSet(people, found);
+    }
+
+    /** Which roles give any of the permissions in a tenant, or are among those named. */
+    private boolean[] counting(PermissionMask wanted, BitSet named, int tenant) {
+        boolean[] counting = new boolean[roles.count()];
+        int[] words = areas.words(tenant);
+        for (int role = 0; role < counting.length; role++) {
+            counting[role] =
+                    named.get(role) || wanted.isAnyOf(roles.bits(role, areas.tenant(tenant)), words[0], words[1]);
+        }
+        return counting;
+    }
+
     void addSubject(int subject, long second, BitSet found, BitSet seenGroups) {
         if (subject >= 0) {
             found.set(subject);

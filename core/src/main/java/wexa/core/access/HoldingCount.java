@@ -18,11 +18,8 @@ final class HoldingCount {
         int parts = Math.min(Runtime.getRuntime().availableProcessors(), 1 + index.personCount() / FEW);
         return IntStream.range(0, parts)
                 .parallel()
-                .mapToLong(part -> of(
-                        index,
-                        second,
-                        (int) ((long) index.personCount() * part / parts),
-                        (int) ((long) index.personCount() * (part + 1) / parts)))
+                .mapToLong(part -> of(index, second, (int) ((long) index.personCount() * part / parts), (int)
+                        ((long) index.personCount() * (part + 1) / parts)))
                 .sum();
     }
 

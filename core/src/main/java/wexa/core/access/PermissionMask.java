@@ -13,6 +13,16 @@ public final class PermissionMask {
         this.bits = roles.bitsOf(permissions);
     }
 
+    /** Whether any is among the given ones, of the words from one to before another. */
+    boolean isAnyOf(long[] given, int from, int until) {
+        for (int word = from; word < until; word++) {
+            if ((given[word] & bits[word]) != 0) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** Those of the mask that are among the given ones; of length 0 if none is. */
     long[] of(long[] given) {
         long[] found = NONE;

@@ -45,10 +45,7 @@ final class PermissionView extends AbstractSet<Permission> {
     @Override
     public boolean contains(Object one) {
         int number = one instanceof Permission permission ? roles.permissionNumber(permission) : -1;
-        return number >= 0
-                && number >> 6 >= from
-                && number >> 6 < until
-                && (bits[number >> 6] & 1L << number) != 0;
+        return number >= 0 && number >> 6 >= from && number >> 6 < until && (bits[number >> 6] & 1L << number) != 0;
     }
 
     /** In the order of numbers, which within an app is that of the permissions. */

@@ -2,9 +2,9 @@ package wexa.core.conflict;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import wexa.core.access.Access;
@@ -14,8 +14,6 @@ import wexa.core.access.PermissionMask;
 import wexa.core.access.PersonSet;
 import wexa.core.access.Usability;
 import wexa.core.model.Account;
-import wexa.core.model.App;
-import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.ConflictRule.Counted;
 import wexa.core.model.ConflictRule.Side;
@@ -25,8 +23,10 @@ import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Tenant;
+import wexa.core.role.Lineage;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 
@@ -130,42 +130,25 @@ public final class Conflicts {
         };
     }
 
-    /**
-     * Everybody in whom a rule's sides meet at an instant, in the order of people. Costs those who hold both sides
-     * anywhere; everybody where the rule names roles.
-     */
+    /** Everybody in whom a rule's sides meet at an instant, in the order of people. Costs all grants, and those who have both sides. */
     public List<Conflict> everybody(ConflictRule rule, Instant at) {
         List<Compiled> asked =
                 rules.stream().filter(one -> one.rule().equals(rule)).toList();
         List<Conflict> found = new ArrayList<>();
-        for (Id<Person> person : candidates(rule, at)) {
-            found.addAll(meetings(person, at, asked));
+        for (Compiled compiled : asked) {
+            PersonSet both = holders(rule.one(), compiled.one(), at).and(holders(rule.other(), compiled.other(), at));
+            both.all().forEach(person -> found.addAll(meetings(person, at, asked)));
         }
         return found;
     }
 
-    private List<Id<Person>> candidates(ConflictRule rule, Instant at) {
-        if (!rule.one().roles().isEmpty() || !rule.other().roles().isEmpty()) {
-            return model.people().stream().map(Person::id).toList();
+    private PersonSet holders(Side side, PermissionMask mask, Instant at) {
+        Set<Id<Role>> roles = new HashSet<>();
+        if (!side.roles().isEmpty()) {
+            Lineage lineage = new Lineage(model);
+            side.roles().forEach(role -> roles.addAll(lineage.above(role)));
         }
-        Optional<PersonSet> ones = holders(rule.one(), at);
-        Optional<PersonSet> others = holders(rule.other(), at);
-        return ones.flatMap(one -> others.map(one::and)).map(PersonSet::all).orElse(List.of());
-    }
-
-    private Optional<PersonSet> holders(Side side, Instant at) {
-        List<PersonSet> found = new ArrayList<>();
-        for (Permission permission : side.named(model)) {
-            for (App app : model.table(Kind.APP).by(App.BY_KEY, permission.app())) {
-                for (Tenant tenant : model.tenants().by(Tenant.BY_APP, app.id())) {
-                    found.add(index.who(tenant.id(), Optional.empty(), permission, at));
-                    for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
-                        found.add(index.who(tenant.id(), Optional.of(area.id()), permission, at));
-                    }
-                }
-            }
-        }
-        return PersonSet.union(found);
+        return index.whoHasAny(mask, roles, at);
     }
 
     /** The paths by which the person comes to each side of a meeting. */

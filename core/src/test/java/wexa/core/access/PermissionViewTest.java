@@ -38,8 +38,8 @@ class PermissionViewTest {
 
     @Test
     void itHasNothingElseAndIsNotChanged() {
-        Set<Permission> view = index.permissionsOf(
-                made.roles.get(0).id(), made.tenants.get(0).id());
+        Set<Permission> view =
+                index.permissionsOf(made.roles.get(0).id(), made.tenants.get(0).id());
         assertThat(view.contains(new Permission(Key.of("app-9"), Key.of("a"), Key.of("b"))))
                 .isFalse();
         assertThatThrownBy(() -> view.add(made.apps.get(0).permissions().getFirst()))

@@ -191,12 +191,15 @@ class ConflictsTest {
         Model model = made.model().with(List.of(Effect.make(rule)));
         AccessIndex index = AccessIndex.compile(model);
         Conflicts conflicts = new Conflicts(model, index);
+        Set<Id<Person>> everybody = new HashSet<>();
+        conflicts.everybody(rule, NOW).forEach(meeting -> everybody.add(meeting.person()));
         for (Person person : made.people) {
             boolean hasOne = index.paths(person.id(), NOW).stream()
                     .anyMatch(path -> path.roles().stream().anyMatch(one::contains));
             boolean hasOther = index.paths(person.id(), NOW).stream()
                     .anyMatch(path -> path.roles().stream().anyMatch(other::contains));
             assertThat(!conflicts.of(person.id(), NOW).isEmpty()).isEqualTo(hasOne && hasOther);
+            assertThat(everybody.contains(person.id())).isEqualTo(hasOne && hasOther);
         }
     }
 
