@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
@@ -112,6 +113,12 @@ public final class Form {
         /** Its fields; what names the fact that is changed comes first. */
         public Definition with(Field<?>... of) {
             fields = List.of(of);
+            return this;
+        }
+
+        /** And these, after those that were named before. */
+        public Definition and(Field<?>... more) {
+            fields = Stream.concat(fields.stream(), Stream.of(more)).toList();
             return this;
         }
 

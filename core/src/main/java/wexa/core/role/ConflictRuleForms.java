@@ -67,21 +67,8 @@ final class ConflictRuleForms {
             .reads(ConflictRuleForms::made);
 
     static final Form EDIT = Form.changes(Kind.CONFLICT_RULE, "edit", "Change a conflict rule")
-            .with(
-                    RULE,
-                    KEY,
-                    NAME,
-                    RISK,
-                    OWNER,
-                    ONE,
-                    ONE_SETS,
-                    ONE_ROLES,
-                    OTHER,
-                    OTHER_SETS,
-                    OTHER_ROLES,
-                    WITHIN,
-                    COUNTED,
-                    MANNER)
+            .with(RULE)
+            .and(FIELDS)
             .says("change conflict-rule {conflict-rule}[ key {key}][ name {name}][ within {within}][ manner {manner}]"
                     + "[ risk {risk}][ owner {owner}][ one {one}][ one-sets {one-sets}][ one-roles {one-roles}]"
                     + "[ other {other}][ other-sets {other-sets}][ other-roles {other-roles}][ counting {counting}]")

@@ -47,40 +47,20 @@ final class RoleForms {
     private static final Field<List<Id<Group>>> EXPECTED_GROUPS =
             Field.optional("expected-groups", Types.listOf(NamedTypes.GROUP), "Groups expected to have it");
 
+    private static final Field<?>[] FIELDS = {
+        KEY, NAME, DESCRIPTION, OWNER, SETS, INCLUDES, EXCLUSIONS, STAGE, SENSITIVITY, SOURCE, EXPECTED, EXPECTED_GROUPS
+    };
+
     static final Form MAKE = Form.makes(Kind.ROLE, "make", "Create a role")
-            .with(
-                    KEY,
-                    NAME,
-                    DESCRIPTION,
-                    OWNER,
-                    SETS,
-                    INCLUDES,
-                    EXCLUSIONS,
-                    STAGE,
-                    SENSITIVITY,
-                    SOURCE,
-                    EXPECTED,
-                    EXPECTED_GROUPS)
+            .with(FIELDS)
             .says("make role {key} {name}[ about {description}][ owner {owner}][ sets {sets}][ includes {includes}]"
                     + "[ excluding {exclusions}][ stage {stage}][ sensitivity {sensitivity}][ started from {source}]"
                     + "[ expecting {expected}][ expecting-groups {expected-groups}]")
             .reads(RoleForms::made);
 
     static final Form EDIT = Form.changes(Kind.ROLE, "edit", "Change a role")
-            .with(
-                    ROLE,
-                    KEY,
-                    NAME,
-                    DESCRIPTION,
-                    OWNER,
-                    SETS,
-                    INCLUDES,
-                    EXCLUSIONS,
-                    STAGE,
-                    SENSITIVITY,
-                    SOURCE,
-                    EXPECTED,
-                    EXPECTED_GROUPS)
+            .with(ROLE)
+            .and(FIELDS)
             .says("change role {role}[ key {key}][ name {name}][ about {description}][ owner {owner}][ sets {sets}]"
                     + "[ includes {includes}][ excluding {exclusions}][ stage {stage}][ sensitivity {sensitivity}]"
                     + "[ started from {source}][ expecting {expected}][ expecting-groups {expected-groups}]")
