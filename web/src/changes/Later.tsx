@@ -13,26 +13,25 @@ import { useSchedule, useUnschedule } from "./mutations";
 export function Later({
   draft,
   digest,
-  canApply,
+  isOpen,
+  onClose,
 }: {
   draft: Draft;
   digest: string | undefined;
-  /** Whether it could be applied now. */
-  canApply: boolean;
+  isOpen: boolean;
+  onClose: () => void;
 }) {
   const session = useSession();
-  const mayApply = useMay("APPLY");
   const mayPrepare = useMay("PREPARE");
   const now = useNow();
   const known = useQuery(scheduleQuery(draft.id, draft.version)).data;
-  const [isOpen, setOpen] = useState(false);
   const [date, setDate] = useState(() => isoDay(new Date(now + 86_400_000).toISOString(), session.zone));
   const [time, setTime] = useState("06:00");
   const schedule = useSchedule(draft.id);
   const cancel = useUnschedule(draft.id);
   const due = instantOf(date, time, session.zone);
   return (
-    <div className="mt-3">
+    <div className={known?.due || isOpen ? "mt-3" : ""}>
       {known?.due && (
         <p className="flex items-center gap-3">
           <span className={known.failedAt || known.isLapsed ? "font-semibold text-error" : ""}>
@@ -49,17 +48,7 @@ export function Later({
               Cancel the schedule
             </button>
           )}
-          {!isOpen && mayApply && canApply && (
-            <button type="button" className="btn btn-xs" onClick={() => setOpen(true)}>
-              Set another time
-            </button>
-          )}
         </p>
-      )}
-      {!isOpen && mayApply && !known?.due && (
-        <button type="button" className="link" disabled={!canApply} onClick={() => setOpen(true)}>
-          Apply later…
-        </button>
       )}
       {isOpen && (
         <form
@@ -68,10 +57,7 @@ export function Later({
           onSubmit={(event) => {
             event.preventDefault();
             if (due !== undefined && digest !== undefined) {
-              schedule.mutate(
-                { requestId: newId(), draftVersion: draft.version, digest, due },
-                { onSuccess: () => setOpen(false) },
-              );
+              schedule.mutate({ requestId: newId(), draftVersion: draft.version, digest, due }, { onSuccess: onClose });
             }
           }}
         >
@@ -96,7 +82,7 @@ export function Later({
           >
             {due === undefined ? "Apply it then" : `Apply on ${moment(due, session.zone)}`}
           </button>
-          <button type="button" className="btn btn-ghost btn-sm" onClick={() => setOpen(false)}>
+          <button type="button" className="btn btn-ghost btn-sm" onClick={onClose}>
             Cancel
           </button>
           <p className="w-full text-sm text-soft">

@@ -296,6 +296,7 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
   // a tenant may differ from what is already so here
   const steps = (review.data?.tenants ?? []).reduce((sum, tenant) => sum + tenant.allSteps, 0);
   const isAgain = ready === 0 && alreadySo > 0 && steps > 0;
+  const [isLater, setLater] = useState(false);
   const canApply =
     mayApply &&
     isSettled &&
@@ -307,7 +308,7 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
   return (
     <>
       {approval && <ApprovalCard draft={draft.id} digest={digest} approval={approval} />}
-      <Later draft={draft} digest={digest} canApply={canApply} />
+      <Later draft={draft} digest={digest} isOpen={isLater} onClose={() => setLater(false)} />
       {/* however long the list, what comes of it stays in sight */}
       <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
         <button
@@ -324,6 +325,11 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
                 ? `Apply ${count(ready, "ready change")}`
                 : `Apply ${count(ready, "change")}`}
         </button>
+        {canApply && !isLater && (
+          <button type="button" className="btn btn-ghost btn-sm" onClick={() => setLater(true)}>
+            Apply later…
+          </button>
+        )}
         <p className="text-soft">
           {!mayApply && "You may look, but not apply. "}
           {mayApply && lacks.length > 0 && (
