@@ -120,8 +120,8 @@ function Form({ parts }: { parts: readonly Part[] }) {
         Included roles are shared, so that both follow when they change, or copied to go their own way.
       </p>
       <div className="flex flex-wrap gap-3">
-        <PlainField label="Before each name" value={prefix} onChange={setPrefix} />
-        <PlainField label="After each name" value={suffix} onChange={setSuffix} autoFocus />
+        <PlainField label="Before each name" isOptional value={prefix} onChange={setPrefix} />
+        <PlainField label="After each name" isOptional value={suffix} onChange={setSuffix} autoFocus />
       </div>
       <ul className="card-plain mt-3 divide-y divide-[var(--line)]">
         {parts.map(({ page, depth }) => {

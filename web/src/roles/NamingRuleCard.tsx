@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { PlainField } from "../ui/plainField";
+import { PlainField, problemOf } from "../ui/plainField";
 import { PolicyCard } from "../ui/policyCard";
 import { ruleWords } from "./namingWords";
 import { useSetNamingRule } from "./mutations";
@@ -23,8 +23,20 @@ export function NamingRuleCard({ rule }: { rule: Schemas["NamingRuleView"] }) {
       onSet={() => set.mutate({ prefix, suffix, isNumbered })}
       fields={
         <div className="grid grid-cols-2 gap-x-3">
-          <PlainField label="Before the name" value={prefix} onChange={setPrefix} />
-          <PlainField label="After the name" value={suffix} onChange={setSuffix} />
+          <PlainField
+            label="Before the name"
+            isOptional
+            problem={problemOf(set.error, "prefix")}
+            value={prefix}
+            onChange={setPrefix}
+          />
+          <PlainField
+            label="After the name"
+            isOptional
+            problem={problemOf(set.error, "suffix")}
+            value={suffix}
+            onChange={setSuffix}
+          />
           <label className="mt-2 flex min-h-7 w-fit cursor-pointer items-center gap-2">
             <input
               type="checkbox"
