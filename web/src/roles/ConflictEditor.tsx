@@ -182,7 +182,7 @@ function Side({
         <Picker
           label={`Add to: ${title}`}
           hideLabel
-          placeholder="Add a permission, a set or a role"
+          placeholder="Add to this side"
           choices={[
             ...permissions.filter((one) => !chosen.includes(one.id)),
             ...sets

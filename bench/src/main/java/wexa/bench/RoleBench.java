@@ -101,8 +101,7 @@ public class RoleBench {
     private static Snapshot ruled(Generator made, Model model) {
         List<Effect> rules = new ArrayList<>();
         for (int number = 0; number < 20; number++) {
-            List<Permission> all =
-                    made.apps.get(number % made.apps.size()).permissions();
+            List<Permission> all = made.apps.get(number % made.apps.size()).permissions();
             rules.add(Effect.make(new ConflictRule(
                     Id.of(new UUID(7, number)),
                     Key.of("rule-" + number),
@@ -183,7 +182,8 @@ public class RoleBench {
     public int allConflictsOfEverybody() {
         Conflicts conflicts = new Conflicts(ruled.model(), ruled.index());
         int found = 0;
-        for (ConflictRule rule : ruled.model().table(Kind.CONFLICT_RULE).stream().toList()) {
+        for (ConflictRule rule :
+                ruled.model().table(Kind.CONFLICT_RULE).stream().toList()) {
             found += conflicts.everybody(rule, Generator.NOW).size();
         }
         return found;
