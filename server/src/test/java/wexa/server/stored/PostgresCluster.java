@@ -18,6 +18,7 @@ import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.springframework.util.FileSystemUtils;
+import wexa.server.testing.AtExit;
 
 /**
  * A PostgreSQL of Debian's package, in a folder of its own, on a free loopback port, run by a user without rights. It ends with
@@ -44,7 +45,7 @@ final class PostgresCluster {
     static PostgresCluster start() {
         try {
             PostgresCluster cluster = new PostgresCluster();
-            Runtime.getRuntime().addShutdownHook(new Thread(cluster::stop));
+            AtExit.close(cluster::stop);
             cluster.begin();
             return cluster;
         } catch (IOException failed) {

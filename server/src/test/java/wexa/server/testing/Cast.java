@@ -26,7 +26,7 @@ public final class Cast {
         stage = new Stage(folder);
         tove = Browserless.signedIn(stage.address(), "tove", "north-pier-2026");
         patiently().until(this::allRead);
-        Runtime.getRuntime().addShutdownHook(new Thread(() -> close(folder)));
+        AtExit.close(() -> close(folder));
     }
 
     private void close(Path folder) {
