@@ -63,7 +63,7 @@ export function Later({
         >
           <div className="w-44 text-xs font-semibold text-soft">
             Day
-            <DayInput label="Day on which to apply it" value={date} onKeep={setDate} className="mt-0.5 h-8 w-full" />
+            <DayInput label="Apply on (date)" value={date} onKeep={setDate} className="mt-0.5 h-8 w-full" />
           </div>
           <label className="w-36 text-xs font-semibold text-soft">
             Time

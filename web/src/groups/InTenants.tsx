@@ -47,8 +47,8 @@ export function InTenants({ page }: { page: Schemas["GroupPage"] }) {
       <Told error={error} />
       <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
         {there.length === 0 && drafted.length === 0 && (
-          <EmptyItem title="In no tenant">
-            A group comes to a tenant with its first role there, or by itself when it is provisioned.
+          <EmptyItem title="Not in any tenant">
+            A group is created in a tenant with its first role there, or when you provision it.
           </EmptyItem>
         )}
         {there.map((one) => (

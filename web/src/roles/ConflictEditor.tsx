@@ -182,7 +182,7 @@ function Side({
         <Picker
           label={`Add to: ${title}`}
           hideLabel
-          placeholder="Add to this side"
+          placeholder="Permission, set or role"
           choices={[
             ...permissions.filter((one) => !chosen.includes(one.id)),
             ...sets

@@ -56,7 +56,7 @@ export function ConflictsPage() {
           </p>
           <Told error={error} />
           {data.length === 0 && edits.length === 0 && (
-            <Empty title="There are no conflict rules">No duties are kept apart yet.</Empty>
+            <Empty title="There are no conflict rules">Add one to keep two duties from meeting in one person.</Empty>
           )}
           <div className="mt-4 space-y-4">
             {draft !== undefined &&

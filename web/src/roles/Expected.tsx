@@ -32,7 +32,7 @@ export function Expected({ page }: { page: Page }) {
     <>
       <div className="mt-4 flex items-center gap-2">
         <h2>Expected holders</h2>
-        <span className="flex-1 text-soft">{page.expected.length === 0 && !isChanging && "Nobody in particular"}</span>
+        <span className="flex-1 text-soft">{page.expected.length === 0 && !isChanging && "None named"}</span>
         {mayPrepare && missing.length > 0 && page.role.stage === "OPEN" && (
           <Link to="/roles/give" search={{ role: page.role.id, to: missing }} className="btn btn-xs">
             Give it to {missing.length === 1 ? "the one" : `the ${missing.length}`} without it

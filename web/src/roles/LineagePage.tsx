@@ -61,7 +61,7 @@ function Drawn({ view }: { view: View }) {
           branches={up}
         />
         {root.kind !== "SET" && (
-          <Tree title="What it is made of" empty="It is made of nothing yet." note="" branches={down} />
+          <Tree title="What it is made of" empty="No permission sets or roles yet." note="" branches={down} />
         )}
       </div>
       {view.moreGroups > 0 && <p className="mt-2 text-soft">{count(view.moreGroups, "more group")} not shown</p>}

@@ -15,7 +15,7 @@ type Slack = Schemas["SlackView"];
 
 const KINDS: readonly { kind: Slack["kind"]; title: string; about: string }[] = [
   { kind: "INGREDIENT", title: "Redundant ingredients", about: "The role grants the same without them." },
-  { kind: "VARIANT", title: "Needless variants", about: "The role grants the same in the tenant without them." },
+  { kind: "VARIANT", title: "Redundant variants", about: "The role grants the same in the tenant without them." },
   {
     kind: "ASSIGNMENT",
     title: "Redundant assignments",

@@ -147,7 +147,7 @@ class RolesIT {
             browser.link("Conflict rules").click();
             browser.button("New conflict rule").click();
             browser.type("Name", "Walks at night and changes animals");
-            browser.pick("Add to this side", "night round: w", "Night round: walk");
+            browser.pick("Permission, set or role", "night round: w", "Night round: walk");
             browser.sees("Night round: walk");
             browser.isAccessible("conflict rules");
         }

@@ -25,13 +25,13 @@ sealed interface BindingChange extends Change {
             "binding.no-groups", "{tenant} does not support groups, so no role can be provisioned there as one.");
     Code NO_VALUES = Code.block(
             "binding.no-values",
-            "The users of {tenant} have no {attribute}, so no role can be provisioned there as one of their values.");
+            "The users of {tenant} have no {attribute}, so no role can be provisioned there as one of their values. Choose another attribute, or provision the role as a group.");
     Code BOUND_ALREADY = Code.block(
             "binding.bound-already",
             "{role} is provisioned in {tenant} as “{group}” already. Rename that, or stop it first.");
     Code GROUP_TAKEN = Code.block(
             "binding.group-taken",
-            "“{group}” in {tenant} stands for {role} already. Choose another one: it stands for one role.");
+            "“{group}” in {tenant} stands for {role} already. Choose another group: each stands for one role only.");
     Code AREA_NOT_IN_TENANT = Code.block(
             "binding.area-not-in-tenant", "Area “{value}” does not belong to {tenant}. Choose one of its areas.");
 

@@ -90,7 +90,7 @@ public final class DesiredState {
         }
         Optional<Binding> binding = bindingOf(key, model);
         if (binding.isPresent()) {
-            return binding.filter(this::isWritten).map(this::bound);
+            return binding.filter(one -> one.isWrittenIn(tenant)).map(this::bound);
         }
         Set<Wanted> grants = wanted(assignmentsFor(key, like), mappingsFor(key, like));
         grants.removeIf(wanted -> wanted.binding().isPresent());
@@ -207,10 +207,6 @@ public final class DesiredState {
             Window window,
             Optional<Binding> binding) {}
 
-    private boolean isWritten(Binding binding) {
-        return binding.isWrittenIn(tenant);
-    }
-
     /** Whether an object was left to the tenant: it is neither wanted nor too much. */
     public static boolean isReleased(ObjectKey key, Model model) {
         return bindingOf(key, model).filter(Binding::isReleased).isPresent();
@@ -256,7 +252,7 @@ public final class DesiredState {
     private void add(Set<Wanted> grants, Members members, Map<ObjectKey, TenantObject> into) {
         Map<Binding, Set<String>> bound = new LinkedHashMap<>();
         Binding.in(tenant.id(), model).stream()
-                .filter(binding -> isWritten(binding) && binding.manner() == Binding.Manner.GROUP)
+                .filter(binding -> binding.isWrittenIn(tenant) && binding.manner() == Binding.Manner.GROUP)
                 .forEach(binding -> bound.put(binding, new TreeSet<>()));
         for (Wanted wanted : grants) {
             if (wanted.binding().isPresent()) {
@@ -318,7 +314,7 @@ public final class DesiredState {
     }
 
     private Optional<Binding> binding(Id<Role> role, Optional<Id<Area>> area) {
-        return Binding.of(role, tenant.id(), area, model).filter(this::isWritten);
+        return Binding.of(role, tenant.id(), area, model).filter(binding -> binding.isWrittenIn(tenant));
     }
 
     /** Accounts that are in a group. */

@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.stream.Stream;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
@@ -33,6 +32,7 @@ import wexa.core.preview.Impact;
 import wexa.core.preview.Preview;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Scopes;
+import wexa.core.room.Subjects;
 import wexa.core.schedule.Schedule;
 import wexa.core.value.Id;
 
@@ -123,17 +123,10 @@ public final class Authority {
 
     /** Whether the person has the role in the tenant, now or later. */
     private boolean isGiven(Binding binding, Id<Person> self) {
-        Model after = preview.model();
-        Stream<Subject> subjects = Stream.concat(
-                after.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, binding.role()).stream()
-                        .filter(assignment -> assignment.tenant().equals(binding.tenant()))
-                        .map(Assignment::subject),
-                after.table(Kind.MAPPING).by(Mapping.BY_TENANT, binding.tenant()).stream()
-                        .filter(mapping -> mapping.role().equals(binding.role()))
-                        .map(mapping -> new Subject.OfGroup(mapping.directoryGroup())));
-        return subjects.anyMatch(subject -> subject instanceof Subject.OfGroup many
-                ? members(preview.index(), many.group()).contains(self)
-                : subject.equals(new Subject.OfPerson(self)));
+        return Subjects.given(binding.role(), binding.tenant(), preview.model()).stream()
+                .anyMatch(subject -> subject instanceof Subject.OfGroup many
+                        ? members(preview.index(), many.group()).contains(self)
+                        : subject.equals(new Subject.OfPerson(self)));
     }
 
     private boolean hasMore(Id<Person> self, Instant at) {

@@ -78,9 +78,10 @@ record ConflictFindings(Map<Entry.Id, List<Finding>> blocking, Map<Entry.Id, Lis
                 Impact.affected(preview.snapshot(), preview.model(), preview.index(), preview.effects(), at, isByGain);
         Set<Id<Person>> people = affected.people();
         // a set that a rule names stands for other permissions: whoever held those has done nothing new
+        Conflicts after = new Conflicts(preview.model(), preview.index());
         rules.stream()
                 .filter(rule -> isNamingAnew(rule, preview))
-                .flatMap(rule -> new Conflicts(preview.model(), preview.index()).everybody(rule, at).stream())
+                .flatMap(rule -> after.everybody(rule, at).stream())
                 .forEach(meeting -> people.add(meeting.person()));
         if (isByGain && affected.isAnyRoleAnother()) {
             Map<Permission, PersonSet> gainers =

@@ -30,9 +30,9 @@ sealed interface ConflictExceptionChange extends Change {
     Code TOO_LONG =
             Code.block("conflict-exception.too-long", "An exception lasts a year at most. Choose an earlier last day.");
     Code EXCEPTED_ALREADY = Code.block(
-            "conflict-exception.already", "{person} is excepted from “{rule}” already. End that exception first.");
+            "conflict-exception.already", "{person} is already exempt from “{rule}”. End that exception first.");
 
-    /** The person is excepted from now on. */
+    /** The person is exempt from now on. */
     record Make(
             Id<ConflictException> id,
             Id<ConflictRule> rule,

@@ -57,7 +57,7 @@ class WaitingItems {
         return new DeskView.Item(
                 "NOT_APPLIED",
                 one.name(),
-                "Was not applied when it was due. " + failure.detail(),
+                "Not applied on its date. " + failure.detail(),
                 "Review",
                 one.scheduled().draft().toString(),
                 failure.at(),
