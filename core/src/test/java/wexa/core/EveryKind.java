@@ -183,7 +183,8 @@ public final class EveryKind {
                 app.seatKinds(),
                 app.needs(),
                 App.AreaUse.REQUIRED,
-                app.tasks());
+                app.tasks(),
+                app.version());
     }
 
     private static Tenant renamed(Tenant tenant) {

@@ -182,7 +182,7 @@ public final class RandomModel {
             for (int time = 0; time < 4; time++) {
                 permissions.add(pick(app.permissions()));
             }
-            sets.add(new PermissionSet(id(), Key.of("set-" + number), "Set", "", app.id(), permissions));
+            sets.add(new PermissionSet(id(), Key.of("set-" + number), "Set", "Holds " + number, app.id(), permissions));
         }
         for (int number = 0; number < 8; number++) {
             List<Id<Role>> includes = new ArrayList<>();
@@ -196,7 +196,7 @@ public final class RandomModel {
                     id(),
                     Key.of("role-" + number),
                     "Role " + number,
-                    "",
+                    "Does " + number,
                     Optional.empty(),
                     List.of(pick(sets).id()),
                     includes,

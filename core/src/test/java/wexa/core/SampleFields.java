@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
@@ -114,6 +115,7 @@ public final class SampleFields {
                             role.includes(),
                             role.exclusions())));
         }
+        effects.add(Effect.replace(made.apps.get(0), withTasks(made.apps.get(0))));
         effects.add(Effect.make(new Home(made.id(), Key.of("skerrow"), "Skerrow", Home.Sort.OWN)));
         effects.add(Effect.make(new Home(made.id(), Key.of("orrin"), "Orrin", Home.Sort.PARTNER)));
         made.seats.stream()
@@ -148,6 +150,28 @@ public final class SampleFields {
         return made.model().with(effects);
     }
 
+    private static App withTasks(App app) {
+        List<App.SeatKind> seats = new ArrayList<>(app.seatKinds());
+        seats.add(new App.SeatKind(Key.of("guest"), "Guest", Set.of()));
+        List<App.Task> tasks = IntStream.range(0, 3)
+                .mapToObj(number -> new App.Task(
+                        Key.of("task-" + number),
+                        TEXTS.get(number),
+                        TEXTS.get(number + 1),
+                        Set.of(app.permissions().get(number))))
+                .toList();
+        return new App(
+                app.id(),
+                app.key(),
+                app.name(),
+                app.resourceTypes(),
+                seats,
+                app.needs(),
+                app.areaUse(),
+                tasks,
+                app.version());
+    }
+
     private static ConflictRule.Side side(App app) {
         return new ConflictRule.Side(Set.of(app.permissions().getFirst()), Set.of());
     }
@@ -159,8 +183,9 @@ public final class SampleFields {
             fields.put("id", made.id().toString());
         }
         for (Field<?> field : form.fields()) {
-            boolean isNeeded = field.need() == Need.REQUIRED && form.nature() == Nature.MAKES
-                    || field.name().equals(form.target());
+            boolean isWhole = form.nature() == Nature.MAKES || form.isOfAPart();
+            boolean isNeeded =
+                    field.need() == Need.REQUIRED && isWhole || field.name().equals(form.target());
             if (isNeeded || random.nextBoolean()) {
                 boolean isCleared =
                         form.nature() == Nature.CHANGES && field.need() == Need.OPTIONAL && random.nextInt(3) == 0;
@@ -185,6 +210,10 @@ public final class SampleFields {
                         .permissions()
                         .get(random.nextInt(3))
                         .toString();
+            case "sort" -> made.pick(List.of("look", "work", "decide"));
+            case "seat-kind" -> made.pick(List.of("full", "guest"));
+            case "task" -> "task-" + random.nextInt(3);
+            case "carries", "needs" -> permissions(made.apps.get(0).id());
             case "permissions", "exclusions" -> permissions(form, others);
             case "one" -> permissions(made.apps.get(0).id());
             case "other" -> permissions(made.apps.get(1).id());

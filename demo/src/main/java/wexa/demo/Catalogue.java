@@ -66,9 +66,9 @@ final class Catalogue {
                 app,
                 "Pelagia",
                 List.of(
-                        seat("reader", "Reader", reader),
-                        seat("keeper", "Keeper", keeper),
-                        seat("clinician", "Clinician", clinician)),
+                        seat("reader", "Reader", "Looks things up", reader),
+                        seat("keeper", "Keeper", "Works with animals day by day", keeper),
+                        seat("clinician", "Clinician", "Treats animals and signs treatments off", clinician)),
                 List.of(),
                 "REQUIRED");
         set(app, "animals-read", "Animals, read", "See animals and where they are", "animal:see");
@@ -188,7 +188,7 @@ final class Catalogue {
         app(
                 app,
                 "Rota Buoy",
-                List.of(seat("staff", "Staff", staff), seat("planner", "Planner", planner)),
+                List.of(seat("staff", "Staff", "Sees the rota and swaps shifts", staff), seat("planner", "Planner", "Makes the rota", planner)),
                 List.of(),
                 "OPTIONAL");
         set(
@@ -218,7 +218,7 @@ final class Catalogue {
         app(
                 app,
                 "Quayside",
-                List.of(seat("counter", "Counter", counter), seat("handheld", "Handheld", handheld)),
+                List.of(seat("counter", "Counter", "Works at a till", counter), seat("handheld", "Handheld", "Works with a handheld scanner, and approves refunds", handheld)),
                 List.of(
                         Map.of("attribute", "device", "seatKind", "handheld"),
                         Map.of("attribute", "phone", "seatKind", "handheld")),
@@ -295,11 +295,13 @@ final class Catalogue {
                 "areaUse",
                 areaUse,
                 "tasks",
-                Tasks.of(key)));
+                Tasks.of(key),
+                "version",
+                NextVersion.KNOWN));
     }
 
-    private static Map<String, Object> seat(String key, String name, Set<String> carries) {
-        return Map.of("key", key, "name", name, "carries", carries);
+    private static Map<String, Object> seat(String key, String name, String description, Set<String> carries) {
+        return Map.of("key", key, "name", name, "description", description, "carries", carries);
     }
 
     private void set(String app, String key, String name, String description, String... permissions) {

@@ -32,7 +32,9 @@ final class TenantFiles {
         file.put("delayMillis", place.delayMillis());
         file.put("seatKinds", seatKinds(place));
         file.put("pools", place.pools());
-        file.put("catalogue", catalogue.typesOf(place.app()));
+        file.put("catalogueVersion", NextVersion.of(place));
+        file.put("catalogue", NextVersion.types(place, catalogue.typesOf(place.app())));
+        file.put("tasks", NextVersion.tasks(place));
         file.put("Users", users(place));
         file.put("Areas", areas(place));
         boolean full = place.capabilities().contains("ASSIGNMENTS");

@@ -21,6 +21,7 @@ final class ScimEndpoint {
     private static final String CONFIG = "urn:wexa:scim:schemas:extension:1.0:ServiceProviderConfig";
     private static final int LARGEST_PAGE = 200;
     private static final String SEAT_KIND = "urn:wexa:scim:schemas:1.0:SeatKind";
+    private static final String TASK = "urn:wexa:scim:schemas:1.0:Task";
 
     private final TenantState tenant;
 
@@ -71,6 +72,7 @@ final class ScimEndpoint {
             case "Schemas" -> Answer.of(200, listOf(schemas(), 1, schemas().size()));
             case "SeatKinds" -> Answer.of(200, page(seatKinds(), request.query()));
             case "Permissions" -> Answer.of(200, page(catalogue(), request.query()));
+            case "Tasks" -> Answer.of(200, page(tasks(), request.query()));
             default ->
                 request.method().equals("POST")
                         ? Answer.of(201, tenant.create(type, parse(request.body())))
@@ -142,6 +144,7 @@ final class ScimEndpoint {
                         "displayName",
                         type.path("name").asText() + ": " + action.path("label").asText());
                 made.put("sort", action.path("sort").asText());
+                made.put("description", action.path("description").asText());
                 permissions.add(made);
             }
         }
@@ -158,10 +161,26 @@ final class ScimEndpoint {
             made.put("id", key);
             made.put("displayName", key.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + key.substring(1));
             made.put("size", tenant.settings().path("pools").path(key).asInt());
+            made.put("description", kind.path("description").asText());
             made.set("carries", kind.path("carries").deepCopy());
             kinds.add(made);
         }
         return kinds;
+    }
+
+    /** What people call the work, with the permissions that it needs, to be read only. */
+    private List<ObjectNode> tasks() {
+        List<ObjectNode> tasks = new ArrayList<>();
+        for (JsonNode task : tenant.settings().path("tasks")) {
+            ObjectNode made = JsonNodeFactory.instance.objectNode();
+            made.putArray("schemas").add(TASK);
+            made.put("id", task.path("key").asText());
+            made.put("displayName", task.path("name").asText());
+            made.put("description", task.path("description").asText());
+            made.set("permissions", task.path("needs").deepCopy());
+            tasks.add(made);
+        }
+        return tasks;
     }
 
     private static int number(Map<String, String> query, String name, int otherwise) {
@@ -188,7 +207,11 @@ final class ScimEndpoint {
         config.putArray("schemas")
                 .add("urn:ietf:params:scim:schemas:core:2.0:ServiceProviderConfig")
                 .add(CONFIG);
-        config.putObject(CONFIG).putObject("liveRights").put("supported", tenant.can("LIVE_RIGHTS"));
+        ObjectNode more = config.putObject(CONFIG);
+        more.putObject("liveRights").put("supported", tenant.can("LIVE_RIGHTS"));
+        if (tenant.can("ROLES")) {
+            more.put("catalogueVersion", tenant.settings().path("catalogueVersion").asText());
+        }
         config.putObject("patch").put("supported", true);
         config.putObject("bulk").put("supported", false).put("maxOperations", 0).put("maxPayloadSize", 0);
         config.putObject("filter").put("supported", true).put("maxResults", LARGEST_PAGE);
@@ -224,6 +247,7 @@ final class ScimEndpoint {
         }
         if (tenant.can("ROLES")) {
             types.add(readOnly("Permission", "urn:wexa:scim:schemas:1.0:Permission"));
+            types.add(readOnly("Task", TASK));
         }
         if (tenant.can("SEATS")) {
             types.add(readOnly("SeatKind", SEAT_KIND));

@@ -6,7 +6,6 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -16,7 +15,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Consumer;
-import java.util.function.Function;
 import wexa.connect.Exchange;
 import wexa.connect.Outcome;
 import wexa.core.consistency.ObjectKey;
@@ -29,7 +27,6 @@ import wexa.core.model.Capability;
 
 /** One tenant reached by SCIM 2.0 (RFC 7644). */
 public final class ScimTenant {
-    private static final String CONFIG = "urn:wexa:scim:schemas:extension:1.0:ServiceProviderConfig";
     private static final String PATCH_OP = "urn:ietf:params:scim:api:messages:2.0:PatchOp";
 
     /** Long enough not to fill the line with tries at a tenant whose versions never agree. */
@@ -37,96 +34,22 @@ public final class ScimTenant {
 
     private final Exchange exchange;
     private final Lookup lookup;
+    private final TenantDiscovery discovery;
 
     public ScimTenant(Exchange exchange) {
         this.exchange = exchange;
         this.lookup = new Lookup(exchange);
+        this.discovery = new TenantDiscovery(lookup);
     }
 
-    /**
-     * What the tenant announces in {@code /ResourceTypes}, {@code /Schemas} and {@code /ServiceProviderConfig} (RFC 7644 4), and what it tells
-     * of its permissions, seats and areas where it has resources for them. Reads, and changes nothing.
-     */
+    /** What the tenant tells of itself. Reads, and changes nothing. */
     public Outcome<Announced> discover() {
-        return resourceTypes()
-                .then(this::withAttributes)
-                .then(found -> lookup.get("ServiceProviderConfig").then(config -> {
-                    if (Resources.truth(config.path("changePassword").path("supported"), false)) {
-                        found.add(Capability.PASSWORDS);
-                    }
-                    if (Resources.truth(config.path(CONFIG).path("liveRights").path("supported"), false)) {
-                        found.add(Capability.LIVE_RIGHTS);
-                    }
-                    return announced(found);
-                }));
+        return discovery.announced();
     }
 
-    /** Whether its users have roles and entitlements; a tenant without schemas does not say so, and is not asked to keep them. */
-    private Outcome<Set<Capability>> withAttributes(Set<Capability> found) {
-        Outcome<JsonNode> schemas = lookup.get("Schemas");
-        if (schemas instanceof Outcome.Refused<JsonNode>) {
-            return new Outcome.Done<>(found);
-        }
-        return schemas.map(answer -> {
-            for (JsonNode schema : answer.path("Resources")) {
-                if (schema.path("id").asText().equals(Resources.USER)) {
-                    schema.path("attributes").forEach(attribute -> {
-                        switch (attribute.path("name").asText().toLowerCase(Locale.ROOT)) {
-                            case Resources.ROLES -> found.add(Capability.ROLE_VALUES);
-                            case Resources.ENTITLEMENTS -> found.add(Capability.ENTITLEMENTS);
-                            default -> {}
-                        }
-                    });
-                }
-            }
-            return found;
-        });
-    }
-
-    private Outcome<Announced> announced(Set<Capability> found) {
-        return listed(found, Capability.ROLES, "Permissions")
-                .then(permissions -> listed(found, Capability.SEATS, "SeatKinds")
-                        .then(kinds -> listed(found, Capability.AREAS, "Areas")
-                                .then(areas -> lookup.get("Users?count=0")
-                                        .map(users -> Announced.of(
-                                                found,
-                                                permissions,
-                                                kinds,
-                                                areas,
-                                                Listing.total(users).orElse(0))))));
-    }
-
-    /** All of a resource that goes with a capability; nothing where the tenant has no such resource. */
-    private Outcome<List<JsonNode>> listed(Set<Capability> found, Capability wanted, String endpoint) {
-        if (!found.contains(wanted)) {
-            return new Outcome.Done<>(List.of());
-        }
-        Outcome<List<JsonNode>> all = readAll(endpoint);
-        return all instanceof Outcome.Refused<List<JsonNode>> refused && refused.status() == 404
-                ? new Outcome.Done<>(List.of())
-                : all;
-    }
-
-    private Outcome<Set<Capability>> resourceTypes() {
-        return lookup.get("ResourceTypes").map(answer -> {
-            Set<Capability> found = EnumSet.noneOf(Capability.class);
-            for (JsonNode type : answer.path("Resources")) {
-                switch (type.path("endpoint").asText()) {
-                    case "/Users" -> found.add(Capability.USERS);
-                    case "/Groups" -> found.add(Capability.GROUPS);
-                    case "/Areas" -> found.add(Capability.AREAS);
-                    case "/Roles" -> found.add(Capability.ROLES);
-                    case "/Assignments" -> found.add(Capability.ASSIGNMENTS);
-                    default -> {}
-                }
-                type.path("schemaExtensions").forEach(extension -> {
-                    if (extension.path("schema").asText().equals(Resources.SEATS)) {
-                        found.add(Capability.SEATS);
-                    }
-                });
-            }
-            return found;
-        });
+    /** What the tenant says can be done in it, as far as it has these capabilities. */
+    public Outcome<Catalogue> catalogue(Set<Capability> capabilities) {
+        return discovery.catalogue(capabilities);
     }
 
     /**
@@ -212,11 +135,6 @@ public final class ScimTenant {
             case ROLE -> Capability.ROLES;
             case ASSIGNMENT -> Capability.ASSIGNMENTS;
         };
-    }
-
-    private Outcome<List<JsonNode>> readAll(String endpoint) {
-        return Listing.read(lookup::get, endpoint, Function.identity())
-                .map(all -> List.copyOf(all.resources().values()));
     }
 
     private static Optional<ObjectKey> ourId(ObjectKey.Type type, JsonNode resource) {

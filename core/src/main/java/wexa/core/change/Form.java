@@ -38,8 +38,10 @@ public final class Form {
      *
      * @param existing the id of a fact that is there and is taken up again; null where a fact is always new
      * @param isLast others refer to what it ends, so that it comes after all changes to them
+     * @param isOfAPart it changes one thing among many in the fact, whatever becomes of the others
      */
-    private record Options(@Nullable Function<Reading, Optional<? extends Id<?>>> existing, boolean isLast) {}
+    private record Options(
+            @Nullable Function<Reading, Optional<? extends Id<?>>> existing, boolean isLast, boolean isOfAPart) {}
 
     private Form(Definition definition, Function<Reading, Optional<? extends Change>> reader) {
         this.name = definition.kind.text() + "." + definition.verb;
@@ -47,7 +49,7 @@ public final class Form {
         this.kind = definition.kind;
         this.nature = definition.nature;
         this.author = definition.author;
-        this.options = new Options(definition.existing, definition.isLast);
+        this.options = new Options(definition.existing, definition.isLast, definition.isOfAPart);
         this.fields = List.copyOf(definition.fields);
         this.unsaid = List.copyOf(definition.unsaid);
         this.phrase = definition.phrase();
@@ -75,6 +77,7 @@ public final class Form {
         private Author author = Author.ADMINISTRATOR;
         private @Nullable Function<Reading, Optional<? extends Id<?>>> existing;
         private boolean isLast;
+        private boolean isOfAPart;
         private List<Field<?>> fields = List.of();
         private String pattern = "";
 
@@ -107,6 +110,12 @@ public final class Form {
         /** Others refer to what it ends: it comes after all changes to them. */
         public Definition afterOthers() {
             isLast = true;
+            return this;
+        }
+
+        /** It changes one thing among many in the fact: what somebody else changed in it meanwhile is another matter. */
+        public Definition ofAPart() {
+            isOfAPart = true;
             return this;
         }
 
@@ -184,6 +193,10 @@ public final class Form {
 
     public boolean isLast() {
         return options.isLast();
+    }
+
+    public boolean isOfAPart() {
+        return options.isOfAPart();
     }
 
     public List<Field<?>> fields() {

@@ -37,7 +37,7 @@ public final class Intake {
     /** The fact that an entry changes or ends, as the model has it; empty for entries that make one. */
     public static Optional<Fact> target(Entry entry, Model model) {
         return entry.definition()
-                .filter(form -> entry.isChanging())
+                .filter(form -> entry.isChanging() && !form.isOfAPart())
                 .flatMap(form -> Reading.byId(form.kind(), entry.fields().getOrDefault(form.target(), ""), model));
     }
 

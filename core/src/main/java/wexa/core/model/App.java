@@ -9,7 +9,11 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
 
-/** A kind of business application: what can be done in it, and what a person needs there. */
+/**
+ * A kind of business application: what can be done in it, and what a person needs there.
+ *
+ * @param version which of its versions this is, in the words of its tenants; empty where none of them names one
+ */
 public record App(
         Id<App> id,
         Key key,
@@ -18,7 +22,8 @@ public record App(
         List<SeatKind> seatKinds,
         List<AttributeNeed> needs,
         AreaUse areaUse,
-        List<Task> tasks)
+        List<Task> tasks,
+        String version)
         implements Fact {
     public static final Lookup<App, Key> BY_KEY = Lookup.by(App::key);
 
@@ -38,11 +43,15 @@ public record App(
             List<SeatKind> seatKinds,
             List<AttributeNeed> needs,
             AreaUse areaUse) {
-        this(id, key, name, resourceTypes, seatKinds, needs, areaUse, List.of());
+        this(id, key, name, resourceTypes, seatKinds, needs, areaUse, List.of(), "");
     }
 
-    /** What people call a piece of work, and the permissions that it needs. */
-    public record Task(Key key, String name, Set<Permission> needs) {
+    /**
+     * What people call a piece of work, and the permissions that it needs.
+     *
+     * @param description what it consists of; empty if nobody said
+     */
+    public record Task(Key key, String name, String description, Set<Permission> needs) {
         public Task {
             needs = Collections.unmodifiableSet(new TreeSet<>(needs));
         }
@@ -67,8 +76,16 @@ public record App(
         }
     }
 
-    /** A licence kind and the permissions that cannot be used without one such. Listed from the least to the most. */
-    public record SeatKind(Key key, String name, Set<Permission> carries) {
+    /**
+     * A licence kind and the permissions that cannot be used without one such. Listed from the least to the most.
+     *
+     * @param description for whom it is; empty if nobody said
+     */
+    public record SeatKind(Key key, String name, String description, Set<Permission> carries) {
+        public SeatKind(Key key, String name, Set<Permission> carries) {
+            this(key, name, "", carries);
+        }
+
         public SeatKind {
             carries = Collections.unmodifiableSet(new TreeSet<>(carries));
         }
@@ -94,6 +111,27 @@ public record App(
         return seatKinds.stream()
                 .filter(kind -> kind.carries().contains(permission))
                 .toList();
+    }
+
+    public Optional<Task> task(Key task) {
+        return tasks.stream().filter(candidate -> candidate.key().equals(task)).findFirst();
+    }
+
+    /** One of its permissions; empty if it has no such. */
+    public Optional<Action> action(Permission permission) {
+        return permission.app().equals(key)
+                ? type(permission).stream()
+                        .flatMap(type -> type.actions().stream())
+                        .filter(action -> action.key().equals(permission.action()))
+                        .findFirst()
+                : Optional.empty();
+    }
+
+    /** The type of record that a permission is about. */
+    public Optional<ResourceType> type(Permission permission) {
+        return resourceTypes.stream()
+                .filter(type -> type.key().equals(permission.type()))
+                .findFirst();
     }
 
     public boolean needsArea() {

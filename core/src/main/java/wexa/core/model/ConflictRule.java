@@ -99,6 +99,11 @@ public record ConflictRule(
         return new ConflictRule(id, key, name, description, owner, one, other, within, more, manner);
     }
 
+    /** The same rule with other sides. */
+    public ConflictRule between(Side first, Side second) {
+        return new ConflictRule(id, key, name, description, owner, first, second, within, counted, manner);
+    }
+
     /**
      * Whether both sides are met by what one role gives, and by the roles by which it does. Where they must not meet in one
      * tenant, it takes one app that has both: a tenant is of one app.

@@ -35,4 +35,9 @@ public record PermissionSet(
     public PermissionSet {
         permissions = Collections.unmodifiableSet(new TreeSet<>(permissions));
     }
+
+    /** The same set of other permissions. */
+    public PermissionSet of(Set<Permission> others) {
+        return new PermissionSet(id, key, name, description, app, others, sensitivity, isPreset);
+    }
 }

@@ -74,6 +74,12 @@ public record Role(
         exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
     }
 
+    /** The same role with other exclusions. */
+    public Role excluding(Set<Permission> others) {
+        return new Role(
+                id, key, name, description, owner, sets, includes, others, stage, sensitivity, source, expected);
+    }
+
     /** The same role, started from no other. */
     public Role withoutSource() {
         return new Role(

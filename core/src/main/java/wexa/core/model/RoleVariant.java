@@ -31,6 +31,11 @@ public record RoleVariant(
         exclusions = Collections.unmodifiableSet(new TreeSet<>(exclusions));
     }
 
+    /** The same variant with other exclusions. */
+    public RoleVariant excluding(Set<Permission> others) {
+        return new RoleVariant(id, role, tenant, sets, others, owner, reason);
+    }
+
     /** How a role differs in a tenant, if it does. Costs the variants of the role. */
     public static Optional<RoleVariant> of(Id<Role> role, Id<Tenant> tenant, Model model) {
         return model.table(Kind.ROLE_VARIANT).by(BY_ROLE, role).stream()

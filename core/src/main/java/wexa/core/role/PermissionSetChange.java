@@ -36,7 +36,7 @@ sealed interface PermissionSetChange extends Change {
     record Make(PermissionSet set) implements PermissionSetChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
-            List<Finding> findings = check(set, model);
+            List<Finding> findings = check(set, Optional.empty(), model);
             return model.table(Kind.PERMISSION_SET)
                     .find(set.id())
                     .map(known -> Resolution.replace(known, set, findings))
@@ -62,7 +62,7 @@ sealed interface PermissionSetChange extends Change {
                     .find(set.id())
                     .map(before -> before.isPreset()
                             ? Resolution.blocked(Finding.of(PRESET, "permission-set", "value", before.name()))
-                            : Resolution.replace(before, set, check(set, model)))
+                            : Resolution.replace(before, set, check(set, Optional.of(before), model)))
                     .orElseGet(() -> Resolution.blocked(Finding.of(
                             Code.FACT_GONE, "permission-set", "id", set.id().toString())));
         }
@@ -116,8 +116,10 @@ sealed interface PermissionSetChange extends Change {
         }
     }
 
-    private static List<Finding> check(PermissionSet set, Model model) {
+    private static List<Finding> check(PermissionSet set, Optional<PermissionSet> before, Model model) {
         List<Finding> findings = new ArrayList<>();
+        Descriptions.check(set.name(), set.description(), before.map(PermissionSet::description))
+                .ifPresent(findings::add);
         model.table(Kind.PERMISSION_SET).by(PermissionSet.BY_KEY, set.key()).stream()
                 .filter(other -> !other.id().equals(set.id()))
                 .findFirst()

@@ -185,6 +185,8 @@ sealed interface RoleChange extends Change {
                 .findFirst()
                 .ifPresent(holder -> findings.add(
                         Finding.of(KEY_TAKEN, "key", "value", role.key().text(), "holder", holder.name())));
+        Descriptions.check(role.name(), role.description(), before.map(Role::description))
+                .ifPresent(findings::add);
         role.owner()
                 .filter(owner -> model.people().find(owner).isEmpty())
                 .ifPresent(owner -> findings.add(References.unresolved("owner", owner)));
@@ -203,7 +205,7 @@ sealed interface RoleChange extends Change {
                 .forEach(included -> findings.add(References.unresolved("includes", included)));
         Optional<List<String>> circle = circle(role, model);
         circle.ifPresent(keys -> findings.add(Finding.of(CYCLE, "includes", "circle", String.join(" → ", keys))));
-        if (findings.isEmpty()) {
+        if (findings.stream().noneMatch(Finding::blocks)) {
             findings.addAll(exclusions(role, new RoleContents(model, Optional.empty()).ofIngredients(role), model));
             findings.addAll(conflicts(role, before, model));
         }

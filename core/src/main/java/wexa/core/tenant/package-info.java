@@ -1,4 +1,4 @@
-/** Applications, their tenants and the areas in these. */
+/** Tenants and the areas in them. */
 @NullMarked
 package wexa.core.tenant;
 

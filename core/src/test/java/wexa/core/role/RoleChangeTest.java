@@ -64,9 +64,9 @@ class RoleChangeTest {
         String other = made.apps.get(0).permissions().get(1).toString();
         Preview preview = text(
                 model,
-                "make set night \"Night\" of app-0 permissions " + permission + "," + other,
-                "make role walker \"Night walker\" sets night",
-                "make role senior \"Senior walker\" includes walker excluding " + other,
+                "make set night \"Night\" of app-0 about \"Holds it\" permissions " + permission + "," + other,
+                "make role walker \"Night walker\" about \"Does it\" sets night",
+                "make role senior \"Senior walker\" about \"Does it\" includes walker excluding " + other,
                 "give role senior to person.1 in app-0/tenant-0");
         assertThat(preview.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);
         assertThat(role(preview, "senior").includes())
@@ -82,12 +82,35 @@ class RoleChangeTest {
     }
 
     @Test
+    void nothingIsMadeThatHasOnlyABareName() {
+        assertThat(codes(text(model, "make role r \"R\" sets " + set.key()))).containsExactly(Descriptions.MISSING);
+        assertThat(codes(text(model, "make set s \"S\" of app-0"))).containsExactly(Descriptions.MISSING);
+        Role described = made.roles.get(0);
+        assertThat(codes(text(model, "change role " + described.key() + " without about")))
+                .containsExactly(Descriptions.MISSING);
+        Role bare = new Role(
+                described.id(),
+                described.key(),
+                described.name(),
+                "",
+                described.owner(),
+                described.sets(),
+                described.includes(),
+                described.exclusions());
+        assertThat(codes(text(
+                        model.with(List.of(Effect.replace(described, bare))),
+                        "change role " + described.key() + " name \"Other\"")))
+                .as("what was there before can still be changed")
+                .containsExactly(Descriptions.STILL_MISSING);
+    }
+
+    @Test
     void aRoleDoesNotIncludeItself() {
         Preview chain = text(
                 model,
-                "make role a \"A\" sets " + set.key(),
-                "make role b \"B\" includes a",
-                "make role c \"C\" includes b");
+                "make role a \"A\" about \"Does it\" sets " + set.key(),
+                "make role b \"B\" about \"Does it\" includes a",
+                "make role c \"C\" about \"Does it\" includes b");
         Preview circle = text(chain.model(), "change role a includes c");
         assertThat(codes(circle)).containsExactly(RoleChange.CYCLE);
         assertThat(circle.outcomes().getFirst().findings().getFirst().facts()).containsEntry("circle", "a → c → b → a");
@@ -96,29 +119,37 @@ class RoleChangeTest {
 
     @Test
     void whatDoesNotExistOrBitesNothingIsSaid() {
-        assertThat(codes(text(model, "make set bad \"Bad\" of app-0 permissions app-0:type-0:conjure")))
+        assertThat(codes(text(
+                        model, "make set bad \"Bad\" of app-0 about \"Holds it\" permissions app-0:type-0:conjure")))
                 .containsExactly(PermissionSetChange.PERMISSION_UNKNOWN);
-        assertThat(codes(text(model, "make role r \"R\" sets " + set.key() + " excluding app-0:type-0:conjure")))
+        assertThat(codes(text(
+                        model,
+                        "make role r \"R\" about \"Does it\" sets " + set.key() + " excluding app-0:type-0:conjure")))
                 .containsExactly(PermissionSetChange.PERMISSION_UNKNOWN);
         Permission absent = made.apps.stream()
                 .flatMap(app -> app.permissions().stream())
                 .filter(permission -> !set.permissions().contains(permission))
                 .findFirst()
                 .orElseThrow();
-        assertThat(codes(text(model, "make role r \"R\" sets " + set.key() + " excluding " + absent)))
+        assertThat(codes(text(model, "make role r \"R\" about \"Does it\" sets " + set.key() + " excluding " + absent)))
                 .containsExactly(RoleChange.EXCLUDES_NOTHING);
-        assertThat(codes(text(model, "make role r \"R\""))).containsExactly(RoleChange.GIVES_NOTHING);
-        assertThat(codes(text(model, "make role r \"R\" sets nothing"))).containsExactly(Code.REFERENCE_UNRESOLVED);
-        assertThat(codes(text(model, "make role " + made.roles.get(0).key() + " \"R\" sets " + set.key())))
+        assertThat(codes(text(model, "make role r \"R\" about \"Does it\""))).containsExactly(RoleChange.GIVES_NOTHING);
+        assertThat(codes(text(model, "make role r \"R\" about \"Does it\" sets nothing")))
+                .containsExactly(Code.REFERENCE_UNRESOLVED);
+        assertThat(codes(text(
+                        model, "make role " + made.roles.get(0).key() + " \"R\" about \"Does it\" sets " + set.key())))
                 .containsExactly(RoleChange.KEY_TAKEN);
-        assertThat(codes(text(model, "make set " + set.key() + " \"S\" of app-0")))
+        assertThat(codes(text(model, "make set " + set.key() + " \"S\" of app-0 about \"Holds it\"")))
                 .containsExactly(PermissionSetChange.KEY_TAKEN);
     }
 
     @Test
     void whatIsUsedIsNotRetired() {
-        Preview chain =
-                text(model, "make set s \"S\" of app-0", "make role a \"A\" sets s", "make role b \"B\" includes a");
+        Preview chain = text(
+                model,
+                "make set s \"S\" of app-0 about \"Holds it\"",
+                "make role a \"A\" about \"Does it\" sets s",
+                "make role b \"B\" about \"Does it\" includes a");
         assertThat(codes(text(chain.model(), "retire set s"))).containsExactly(PermissionSetChange.IN_USE);
         assertThat(codes(text(chain.model(), "retire role a"))).containsExactly(RoleChange.INCLUDED);
         ConflictRule rule = new ConflictRule(
@@ -190,9 +221,13 @@ class RoleChangeTest {
     void aRoleDoesNotComeToHaveBothSidesOfARuleThatBlocks() {
         Permission one = made.apps.get(0).permissions().getFirst();
         Permission other = made.apps.get(0).permissions().get(1);
-        String sets = "make set one \"One\" of app-0 permissions " + one;
-        String more = "make set other \"Other\" of app-0 permissions " + other;
-        Preview apart = text(with(ConflictRule.Within.TENANT, one, other), sets, more, "make role r \"R\" sets one");
+        String sets = "make set one \"One\" of app-0 about \"Holds it\" permissions " + one;
+        String more = "make set other \"Other\" of app-0 about \"Holds it\" permissions " + other;
+        Preview apart = text(
+                with(ConflictRule.Within.TENANT, one, other),
+                sets,
+                more,
+                "make role r \"R\" about \"Does it\" sets one");
         assertThat(codes(apart)).isEmpty();
         assertThat(codes(text(apart.model(), "change role r sets one, other")))
                 .containsExactly(RoleChange.BOTH_SIDES_BLOCKED);
@@ -204,8 +239,8 @@ class RoleChangeTest {
         Permission other = made.apps.get(0).permissions().get(1);
         Preview both = text(
                 model,
-                "make set both \"Both\" of app-0 permissions " + one + "," + other,
-                "make role r \"R\" sets both");
+                "make set both \"Both\" of app-0 about \"Holds it\" permissions " + one + "," + other,
+                "make role r \"R\" about \"Does it\" sets both");
         Model ruled = both.model()
                 .with(List.of(
                         Effect.make(with(ConflictRule.Within.TENANT, one, other).table(Kind.CONFLICT_RULE).stream()
@@ -219,9 +254,9 @@ class RoleChangeTest {
         Permission one = made.apps.get(0).permissions().getFirst();
         Permission other = made.apps.get(1).permissions().getFirst();
         List<String> lines = List.of(
-                "make set one \"One\" of app-0 permissions " + one,
-                "make set other \"Other\" of app-1 permissions " + other,
-                "make role r \"R\" sets one, other");
+                "make set one \"One\" of app-0 about \"Holds it\" permissions " + one,
+                "make set other \"Other\" of app-1 about \"Holds it\" permissions " + other,
+                "make role r \"R\" about \"Does it\" sets one, other");
         assertThat(codes(text(with(ConflictRule.Within.TENANT, one, other), lines.toArray(String[]::new))))
                 .isEmpty();
         assertThat(codes(text(with(ConflictRule.Within.ANYWHERE, one, other), lines.toArray(String[]::new))))
@@ -232,8 +267,8 @@ class RoleChangeTest {
     void aRoleOutlivesTheOneThatItWasStartedFrom() {
         Preview pair = text(
                 model,
-                "make role first \"First\" sets " + set.key(),
-                "make role second \"Second\" sets " + set.key() + " started from first");
+                "make role first \"First\" about \"Does it\" sets " + set.key(),
+                "make role second \"Second\" about \"Does it\" sets " + set.key() + " started from first");
         Preview alone = text(pair.model(), "retire role first");
         assertThat(alone.outcomes()).extracting(Preview.Outcome::state).containsOnly(Preview.State.READY);
         assertThat(role(alone, "second").source()).isEmpty();

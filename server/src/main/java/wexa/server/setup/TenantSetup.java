@@ -89,20 +89,20 @@ public class TenantSetup {
         security.write(SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "new tenant at " + base);
         Found found = found(base, token, certificates(pem));
         Announced announced = found.announced();
-        List<PoolView> seats = announced.seatKinds().stream()
+        List<PoolView> seats = announced.catalogue().seatKinds().stream()
                 .map(kind -> new PoolView(kind.name(), announced.pools().getOrDefault(kind.key(), 0)))
                 .toList();
         Optional<App> known =
-                announced.app().flatMap(key -> app(snapshots.current().model(), key));
+                announced.catalogue().app().flatMap(key -> app(snapshots.current().model(), key));
         return new AnnouncedView(
                 base,
                 found.capabilities().stream().map(Enum::name).toList(),
-                announced.app().map(Key::text).orElse(null),
+                announced.catalogue().app().map(Key::text).orElse(null),
                 known.map(App::name).orElse(null),
-                announced.resourceTypes().stream()
+                announced.catalogue().resourceTypes().stream()
                         .mapToInt(type -> type.actions().size())
                         .sum(),
-                announced.resourceTypes().stream().map(App.ResourceType::name).toList(),
+                announced.catalogue().resourceTypes().stream().map(App.ResourceType::name).toList(),
                 seats,
                 announced.areas().stream().map(Announced.Spot::name).toList(),
                 announced.accounts());
@@ -248,10 +248,12 @@ public class TenantSetup {
                         Id.of(ids.next()),
                         Key.of(wanted.app()),
                         wanted.appName().strip(),
-                        announced.resourceTypes(),
-                        announced.seatKinds(),
+                        announced.catalogue().resourceTypes(),
+                        announced.catalogue().seatKinds(),
                         List.of(),
-                        wanted.isPlaceNeeded() ? App.AreaUse.REQUIRED : App.AreaUse.OPTIONAL));
+                        wanted.isPlaceNeeded() ? App.AreaUse.REQUIRED : App.AreaUse.OPTIONAL,
+                        announced.catalogue().tasks(),
+                        announced.catalogue().version()));
         int colour = model.tenants().stream()
                         .map(Tenant::colour)
                         .max(Comparator.naturalOrder())

@@ -1,4 +1,4 @@
-package wexa.core.tenant;
+package wexa.core.app;
 
 import java.time.Instant;
 import java.util.List;
@@ -11,7 +11,6 @@ import wexa.core.model.Tenant;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
 import wexa.core.room.WayBack;
-import wexa.core.value.Permission;
 import wexa.core.value.Window;
 
 /** An application: what can be done in its tenants is counted by it. */
@@ -33,21 +32,15 @@ public final class AppRoom implements Room<App> {
 
     @Override
     public List<Form> forms() {
-        return List.of(AppForms.DESCRIBE);
+        return AppForms.ALL;
     }
 
-    /** What was said of one permission is said again; more than that has no way back. */
+    /** One thing in it becomes again what it was; more than that has no way back. */
     @Override
     public Optional<WayBack> changingBack(App before, App after, Instant now) {
-        List<Permission> differing = before.permissions().stream()
-                .filter(permission -> !AppForms.action(before, permission).equals(AppForms.action(after, permission)))
-                .toList();
-        return differing.size() == 1
-                ? AppForms.action(before, differing.get(0))
-                        .map(action -> new WayBack(
-                                AppForms.DESCRIBE,
-                                AppForms.values(before, differing.get(0), action),
-                                WayBack.Identity.SAME))
+        List<AppDifference> back = AppDifference.between(after, before);
+        return back.size() == 1
+                ? Optional.of(new WayBack(back.get(0).form(), back.get(0).values(), WayBack.Identity.SAME))
                 : Optional.empty();
     }
 
