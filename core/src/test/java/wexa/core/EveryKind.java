@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.App;
@@ -130,6 +131,10 @@ public final class EveryKind {
         effects.add(Effect.make(made.variant(made.roles.get(1), given)));
         effects.add(Effect.drop(made.provisions.get(0)));
         effects.add(Effect.make(new GroupProvision(made.id(), made.groups.get(1).id(), given.id())));
+        effects.add(Effect.drop(made.absences.get(0)));
+        Absence another = new Absence(made.id(), person.id(), made.window(), "away");
+        effects.add(Effect.make(another));
+        effects.add(Effect.make(made.cover(another)));
         return effects;
     }
 

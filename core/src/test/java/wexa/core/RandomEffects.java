@@ -3,6 +3,7 @@ package wexa.core;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import wexa.core.model.Absence;
 import wexa.core.model.Assignment;
 import wexa.core.model.Binding;
 import wexa.core.model.Effect;
@@ -79,7 +80,8 @@ public final class RandomEffects {
                         assignment.area(),
                         Window.from(RandomModel.NOW.minusSeconds(60)),
                         assignment.engagement(),
-                        "moved")));
+                        "moved",
+                        assignment.absence())));
         Engagement engagement = made.pick(model.table(Kind.ENGAGEMENT).stream().toList());
         effects.add(Effect.replace(
                 engagement,
@@ -106,6 +108,10 @@ public final class RandomEffects {
             effects.add(Effect.make(new GroupProvision(made.id(), provisioned, tenant.id())));
         }
         model.table(Kind.ROLE_VARIANT).stream().findFirst().ifPresent(variant -> effects.add(Effect.drop(variant)));
+        Absence absence = made.pick(model.table(Kind.ABSENCE).stream().toList());
+        effects.add(Effect.replace(
+                absence, new Absence(absence.id(), absence.person(), made.window(), "back at another time")));
+        effects.add(Effect.make(made.cover(absence)));
         Role edited = model.roles().get(made.pick(made.roles).id());
         effects.add(Effect.replace(edited, EveryKind.otherwise(edited, made)));
         Role role = made.roles.get(made.random.nextInt(4) * 2 + 1);

@@ -10,6 +10,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
+import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.App;
@@ -66,6 +67,7 @@ public final class RandomModel {
     public final List<Mapping> mappings = new ArrayList<>();
     public final List<Binding> bindings = new ArrayList<>();
     public final List<RoleVariant> variants = new ArrayList<>();
+    public final List<Absence> absences = new ArrayList<>();
     public final List<GroupProvision> provisions = new ArrayList<>();
 
     public RandomModel(long seed) {
@@ -105,6 +107,7 @@ public final class RandomModel {
                         mappings,
                         bindings,
                         variants,
+                        absences,
                         provisions)
                 .forEach(facts::addAll);
         return Model.of(facts);
@@ -302,6 +305,10 @@ public final class RandomModel {
             assignments.add(new Assignment(
                     id(), subject, pick(roles).id(), tenant.id(), areaIn(tenant), window(), engagement, ""));
         }
+        for (int number = 0; number < 4; number++) {
+            absences.add(new Absence(id(), people.get(number).id(), window(), ""));
+            assignments.add(cover(pick(absences)));
+        }
         mappings.add(new Mapping(
                 id(),
                 groups.get(5).id(),
@@ -309,6 +316,24 @@ public final class RandomModel {
                 tenants.get(1).id(),
                 Optional.empty(),
                 pick(List.of(Mapping.Carriage.values()))));
+    }
+
+    /** A role that somebody else has for as long as an absence lasts. */
+    public Assignment cover(Absence absence) {
+        Tenant tenant = pick(tenants);
+        List<Person> others = people.stream()
+                .filter(person -> !person.id().equals(absence.person()))
+                .toList();
+        return new Assignment(
+                id(),
+                new Subject.OfPerson(pick(others).id()),
+                pick(roles).id(),
+                tenant.id(),
+                areaIn(tenant),
+                window(),
+                Optional.empty(),
+                "",
+                Optional.of(absence.id()));
     }
 
     /** One role in each tenant is written as a group, another one so below some area, a third as a value; one group was there before. */

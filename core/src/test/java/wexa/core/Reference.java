@@ -110,7 +110,12 @@ public final class Reference {
     }
 
     private boolean isValid(Assignment assignment) {
-        if (!assignment.window().contains(at)) {
+        boolean isWanted = assignment.absence().isEmpty()
+                || model.table(Kind.ABSENCE)
+                        .find(assignment.absence().get())
+                        .filter(absence -> absence.window().contains(at))
+                        .isPresent();
+        if (!isWanted || !assignment.window().contains(at)) {
             return false;
         }
         if (!assignment.window().isOpenEnded() || assignment.engagement().isEmpty()) {

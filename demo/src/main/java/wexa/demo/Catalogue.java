@@ -188,7 +188,9 @@ final class Catalogue {
         app(
                 app,
                 "Rota Buoy",
-                List.of(seat("staff", "Staff", "Sees the rota and swaps shifts", staff), seat("planner", "Planner", "Makes the rota", planner)),
+                List.of(
+                        seat("staff", "Staff", "Sees the rota and swaps shifts", staff),
+                        seat("planner", "Planner", "Makes the rota", planner)),
                 List.of(),
                 "OPTIONAL");
         set(
@@ -218,7 +220,9 @@ final class Catalogue {
         app(
                 app,
                 "Quayside",
-                List.of(seat("counter", "Counter", "Works at a till", counter), seat("handheld", "Handheld", "Works with a handheld scanner, and approves refunds", handheld)),
+                List.of(
+                        seat("counter", "Counter", "Works at a till", counter),
+                        seat("handheld", "Handheld", "Works with a handheld scanner, and approves refunds", handheld)),
                 List.of(
                         Map.of("attribute", "device", "seatKind", "handheld"),
                         Map.of("attribute", "phone", "seatKind", "handheld")),

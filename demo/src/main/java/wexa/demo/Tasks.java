@@ -69,38 +69,143 @@ final class Tasks {
         return switch (app) {
             case "pelagia" ->
                 List.of(
-                        task(app, "feed", "Feed the animals", "Bring the animals of a hall what the plan says", "animal:see", "feeding-plan:see"),
-                        task(app, "plan-feeding", "Plan the feeding", "Decide what is fed, and when", "animal:see", "feeding-plan:change"),
-                        task(app, "treat", "Treat an animal", "Give an animal what the vet ordered, and write it down", "animal:see", "treatment:see", "treatment:record"),
-                        task(app, "correct-treatment", "Correct a treatment", "Put right what was written down wrongly", "treatment:see", "treatment:amend"),
-                        task(app, "sign-off", "Sign off treatments", "Check what others recorded, and approve it", "treatment:see", "treatment:approve"),
-                        task(app, "test-water", "Test the water", "Measure the water, by the timetable and besides", "water-reading:record", "water-reading:run-check"),
-                        task(app, "night-watch", "Keep watch at night", "Walk the round and look after the animals at night", "night-round:walk", "animal:see"));
+                        task(
+                                app,
+                                "feed",
+                                "Feed the animals",
+                                "Bring the animals of a hall what the plan says",
+                                "animal:see",
+                                "feeding-plan:see"),
+                        task(
+                                app,
+                                "plan-feeding",
+                                "Plan the feeding",
+                                "Decide what is fed, and when",
+                                "animal:see",
+                                "feeding-plan:change"),
+                        task(
+                                app,
+                                "treat",
+                                "Treat an animal",
+                                "Give an animal what the vet ordered, and write it down",
+                                "animal:see",
+                                "treatment:see",
+                                "treatment:record"),
+                        task(
+                                app,
+                                "correct-treatment",
+                                "Correct a treatment",
+                                "Put right what was written down wrongly",
+                                "treatment:see",
+                                "treatment:amend"),
+                        task(
+                                app,
+                                "sign-off",
+                                "Sign off treatments",
+                                "Check what others recorded, and approve it",
+                                "treatment:see",
+                                "treatment:approve"),
+                        task(
+                                app,
+                                "test-water",
+                                "Test the water",
+                                "Measure the water, by the timetable and besides",
+                                "water-reading:record",
+                                "water-reading:run-check"),
+                        task(
+                                app,
+                                "night-watch",
+                                "Keep watch at night",
+                                "Walk the round and look after the animals at night",
+                                "night-round:walk",
+                                "animal:see"));
             case "strandline" ->
                 List.of(
-                        task(app, "take-call", "Take a rescue call", "Answer the rescue line and open a case", "case:see", "case:open", "sighting:report"),
-                        task(app, "transport", "Drive an animal", "Bring an animal to a pool or back to the sea", "run:see", "run:drive"),
-                        task(app, "release", "Announce a release", "Tell visitors that an animal goes back to the sea", "release:see", "release:publish"));
+                        task(
+                                app,
+                                "take-call",
+                                "Take a rescue call",
+                                "Answer the rescue line and open a case",
+                                "case:see",
+                                "case:open",
+                                "sighting:report"),
+                        task(
+                                app,
+                                "transport",
+                                "Drive an animal",
+                                "Bring an animal to a pool or back to the sea",
+                                "run:see",
+                                "run:drive"),
+                        task(
+                                app,
+                                "release",
+                                "Announce a release",
+                                "Tell visitors that an animal goes back to the sea",
+                                "release:see",
+                                "release:publish"));
             case "rota-buoy" ->
                 List.of(
                         task(app, "swap", "Swap a shift", "Trade a shift with a colleague", "shift:see", "shift:swap"),
-                        task(app, "make-rota", "Make the rota", "Plan everybody's shifts and leave", "shift:change", "leave:approve"));
+                        task(
+                                app,
+                                "make-rota",
+                                "Make the rota",
+                                "Plan everybody's shifts and leave",
+                                "shift:change",
+                                "leave:approve"));
             case "quayside" ->
                 List.of(
-                        task(app, "sell", "Sell tickets", "Sell tickets and goods at a till", "till:see", "till:open", "till:sell"),
-                        task(app, "pay-back", "Give a customer money back", "Take a sale back at the till", "refund:see", "refund:issue"),
-                        task(app, "count-stock", "Count the stock", "Count the shop's stock and order more", "stock:see", "stock:change"));
+                        task(
+                                app,
+                                "sell",
+                                "Sell tickets",
+                                "Sell tickets and goods at a till",
+                                "till:see",
+                                "till:open",
+                                "till:sell"),
+                        task(
+                                app,
+                                "pay-back",
+                                "Give a customer money back",
+                                "Take a sale back at the till",
+                                "refund:see",
+                                "refund:issue"),
+                        task(
+                                app,
+                                "count-stock",
+                                "Count the stock",
+                                "Count the shop's stock and order more",
+                                "stock:see",
+                                "stock:change"));
             case "drydock" ->
                 List.of(
-                        task(app, "repair", "Repair a pump", "Mend a pump and report it done", "order:see", "order:close", "connection:work"),
-                        task(app, "restock", "Order parts", "Order parts that are running out", "part:see", "part:order"),
-                        task(app, "take-in", "Take in a delivery", "Check a delivery and put it on the shelf", "part:see", "part:receive"));
+                        task(
+                                app,
+                                "repair",
+                                "Repair a pump",
+                                "Mend a pump and report it done",
+                                "order:see",
+                                "order:close",
+                                "connection:work"),
+                        task(
+                                app,
+                                "restock",
+                                "Order parts",
+                                "Order parts that are running out",
+                                "part:see",
+                                "part:order"),
+                        task(
+                                app,
+                                "take-in",
+                                "Take in a delivery",
+                                "Check a delivery and put it on the shelf",
+                                "part:see",
+                                "part:receive"));
             default -> throw new IllegalArgumentException("no tasks are known in " + app);
         };
     }
 
-    private static Map<String, Object> task(
-            String app, String key, String name, String description, String... needs) {
+    private static Map<String, Object> task(String app, String key, String name, String description, String... needs) {
         return Map.of(
                 "key",
                 key,

@@ -210,7 +210,9 @@ final class ScimEndpoint {
         ObjectNode more = config.putObject(CONFIG);
         more.putObject("liveRights").put("supported", tenant.can("LIVE_RIGHTS"));
         if (tenant.can("ROLES")) {
-            more.put("catalogueVersion", tenant.settings().path("catalogueVersion").asText());
+            more.put(
+                    "catalogueVersion",
+                    tenant.settings().path("catalogueVersion").asText());
         }
         config.putObject("patch").put("supported", true);
         config.putObject("bulk").put("supported", false).put("maxOperations", 0).put("maxPayloadSize", 0);

@@ -37,14 +37,14 @@ public record Catalogue(
         tasks = List.copyOf(tasks);
     }
 
-    static Catalogue of(
-            List<JsonNode> permissions, List<JsonNode> seatKinds, List<JsonNode> tasks, JsonNode version) {
+    static Catalogue of(List<JsonNode> permissions, List<JsonNode> seatKinds, List<JsonNode> tasks, JsonNode version) {
         Map<Key, String> names = new LinkedHashMap<>();
         Map<Key, Map<Key, App.Action>> actions = new LinkedHashMap<>();
         Optional<Key> app = Optional.empty();
         for (JsonNode one : permissions) {
             Optional<Permission> read = permission(one.path("id").asText());
-            if (read.isPresent() && app.orElse(read.get().app()).equals(read.get().app())) {
+            if (read.isPresent()
+                    && app.orElse(read.get().app()).equals(read.get().app())) {
                 Permission permission = read.get();
                 String[] words = text(one.path("displayName")).split(": ", 2);
                 app = Optional.of(permission.app());
@@ -116,7 +116,9 @@ public record Catalogue(
     }
 
     private static String text(JsonNode node) {
-        String plain = node.isTextual() ? Words.plain(node.asText()).replaceAll("[<>]", " ").strip() : "";
+        String plain = node.isTextual()
+                ? Words.plain(node.asText()).replaceAll("[<>]", " ").strip()
+                : "";
         return plain.substring(0, Math.min(LONGEST_TEXT, plain.length())).strip();
     }
 

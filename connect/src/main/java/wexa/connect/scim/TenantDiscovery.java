@@ -40,15 +40,16 @@ final class TenantDiscovery {
     }
 
     private Outcome<Announced> announced(Set<Capability> found, JsonNode config) {
-        return listed(found, Capability.SEATS, "SeatKinds").then(kinds -> catalogue(found, kinds, config)
-                .then(catalogue -> listed(found, Capability.AREAS, "Areas")
-                        .then(areas -> lookup.get("Users?count=0")
-                                .map(users -> Announced.of(
-                                        found,
-                                        catalogue,
-                                        kinds,
-                                        areas,
-                                        Listing.total(users).orElse(0))))));
+        return listed(found, Capability.SEATS, "SeatKinds")
+                .then(kinds -> catalogue(found, kinds, config)
+                        .then(catalogue -> listed(found, Capability.AREAS, "Areas")
+                                .then(areas -> lookup.get("Users?count=0")
+                                        .map(users -> Announced.of(
+                                                found,
+                                                catalogue,
+                                                kinds,
+                                                areas,
+                                                Listing.total(users).orElse(0))))));
     }
 
     Outcome<Catalogue> catalogue(Set<Capability> capabilities) {
@@ -61,10 +62,7 @@ final class TenantDiscovery {
         return listed(found, Capability.ROLES, "Permissions")
                 .then(permissions -> listed(found, Capability.ROLES, "Tasks")
                         .map(tasks -> Catalogue.of(
-                                permissions,
-                                kinds,
-                                tasks,
-                                config.path(CONFIG).path("catalogueVersion"))));
+                                permissions, kinds, tasks, config.path(CONFIG).path("catalogueVersion"))));
     }
 
     /** Whether its users have roles and entitlements; a tenant without schemas does not say so, and is not asked to keep them. */

@@ -1,8 +1,8 @@
 package wexa.core.access;
 
-import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import wexa.core.model.Assignment;
@@ -131,15 +131,14 @@ final class IndexCompiler {
         List<Mapping> mappings = model.table(Kind.MAPPING).baseFacts();
         Grants.Columns grants = new Grants.Columns(assignments.size() + mappings.size());
         for (Assignment assignment : assignments) {
-            long from = assignment.window().from().getEpochSecond();
-            long until = endOf(assignment);
-            if (from < until) {
+            Optional<Window> window = assignment.effective(model);
+            if (window.isPresent()) {
                 grants.add(
                         roles.number(assignment.role()),
                         areas.nodeFor(assignment.tenant(), assignment.area()),
                         numberOf(assignment.subject()),
-                        from,
-                        until,
+                        window.get().from().getEpochSecond(),
+                        window.get().until().getEpochSecond(),
                         assignment);
             }
         }
@@ -153,17 +152,6 @@ final class IndexCompiler {
                     mapping);
         }
         return grants;
-    }
-
-    private long endOf(Assignment assignment) {
-        if (assignment.engagement().isEmpty() || !assignment.window().isOpenEnded()) {
-            return assignment.window().until().getEpochSecond();
-        }
-        return engagements
-                .find(assignment.engagement().get())
-                .map(engagement -> engagement.window().until())
-                .orElse(Instant.MIN)
-                .getEpochSecond();
     }
 
     private int numberOf(Subject subject) {

@@ -12,6 +12,7 @@ import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.model.Absence;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
@@ -32,15 +33,15 @@ public sealed interface AssignmentChange extends Change {
     record Give(Assignment assignment) implements AssignmentChange {
         @Override
         public Resolution resolve(Model model, Instant now) {
-            Assignment wanted = during(assignment, assignment.window().notBefore(now));
+            Assignment wanted = assignment.during(assignment.window().notBefore(now));
             List<Finding> findings = check(wanted, model);
             model.roles().find(wanted.role()).flatMap(Give::stage).ifPresent(findings::add);
             if (findings.stream().anyMatch(Finding::blocks)) {
                 return new Resolution(List.of(), findings);
             }
             for (Assignment other : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, wanted.subject())) {
-                if (isSameGrant(other, wanted) && other.window().overlaps(wanted.window())) {
-                    if (!other.window().until().isBefore(wanted.window().until())) {
+                if (isSameGrant(other, wanted) && overlap(other, wanted, model)) {
+                    if (lastsAsLong(other, wanted, model)) {
                         return Resolution.kept(other);
                     }
                     findings.add(overlapping(other));
@@ -91,13 +92,12 @@ public sealed interface AssignmentChange extends Change {
             if (window.isEmpty()) {
                 return Resolution.drop(before);
             }
-            Assignment wanted = during(assignment, window.get());
+            Assignment wanted = assignment.during(window.get());
             List<Finding> findings = check(wanted, model);
             model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, wanted.subject()).stream()
                     .filter(other ->
                             !other.id().equals(wanted.id()) && !other.window().endsBy(now))
-                    .filter(other ->
-                            isSameGrant(other, wanted) && other.window().overlaps(wanted.window()))
+                    .filter(other -> isSameGrant(other, wanted) && overlap(other, wanted, model))
                     .forEach(other -> findings.add(overlapping(other)));
             return Resolution.replace(before, wanted, findings);
         }
@@ -120,7 +120,7 @@ public sealed interface AssignmentChange extends Change {
             Instant end = Window.whole(at.isBefore(now) ? now : at);
             return model.table(Kind.ASSIGNMENT)
                     .find(assignment.id())
-                    .map(before -> Resolution.ended(before, before.window(), end, window -> during(before, window)))
+                    .map(before -> Resolution.ended(before, before.window(), end, before::during))
                     .orElseGet(() -> Resolution.kept(assignment));
         }
 
@@ -147,16 +147,28 @@ public sealed interface AssignmentChange extends Change {
                 other.id().toString());
     }
 
-    private static Assignment during(Assignment assignment, Window window) {
-        return new Assignment(
-                assignment.id(),
-                assignment.subject(),
-                assignment.role(),
-                assignment.tenant(),
-                assignment.area(),
-                window,
-                assignment.engagement(),
-                assignment.reason());
+    /** What covers for an absence counts only as long as that lasts; everything else by what was said of it. */
+    private static Optional<Window> span(Assignment assignment, Model model) {
+        return assignment.absence().isEmpty() ? Optional.of(assignment.window()) : assignment.effective(model);
+    }
+
+    private static boolean overlap(Assignment one, Assignment other, Model model) {
+        if (one.absence().equals(other.absence())) {
+            return one.window().overlaps(other.window());
+        }
+        return span(one, model)
+                .flatMap(span -> span(other, model).filter(span::overlaps))
+                .isPresent();
+    }
+
+    private static boolean lastsAsLong(Assignment one, Assignment other, Model model) {
+        return one.absence().equals(other.absence())
+                ? !one.window().until().isBefore(other.window().until())
+                : !end(one, model).isBefore(end(other, model));
+    }
+
+    private static Instant end(Assignment assignment, Model model) {
+        return span(assignment, model).map(Window::until).orElse(Instant.MIN);
     }
 
     private static boolean isSameGrant(Assignment one, Assignment other) {
@@ -178,6 +190,7 @@ public sealed interface AssignmentChange extends Change {
             findings.add(References.unresolved("tenant", assignment.tenant()));
         }
         assignment.engagement().ifPresent(engagement -> checkEngagement(engagement, assignment, model, findings));
+        assignment.absence().ifPresent(absence -> checkAbsence(absence, assignment, model, findings));
         tenant.ifPresent(there -> checkPlace(assignment, there, model, findings));
         return findings;
     }
@@ -189,6 +202,16 @@ public sealed interface AssignmentChange extends Change {
             findings.add(References.unresolved("engagement", engagement));
         } else if (!assignment.subject().equals(new Subject.OfPerson(found.get().person()))) {
             findings.add(Finding.of(AssignmentCodes.ENGAGEMENT_OF_OTHER, "engagement", "value", engagement.toString()));
+        }
+    }
+
+    private static void checkAbsence(Id<Absence> absence, Assignment assignment, Model model, List<Finding> findings) {
+        Optional<Absence> found = model.table(Kind.ABSENCE).find(absence);
+        if (found.isEmpty()) {
+            findings.add(References.unresolved("absence", absence));
+        } else if (!(assignment.subject() instanceof Subject.OfPerson one)
+                || one.person().equals(found.get().person())) {
+            findings.add(Finding.of(AssignmentCodes.COVERED_BY_ANOTHER, "absence"));
         }
     }
 

@@ -32,5 +32,9 @@ public final class AssignmentCodes {
             "“{role}” is not managed in {tenant}: nothing says how it is written there, so nothing is sent."
                     + " Bind it to a group of the tenant on the role's page.");
 
+    public static final Code COVERED_BY_ANOTHER = Code.block(
+            "assignment.covered-by-another",
+            "Somebody else has to cover for an absence: choose a person, and another than the one who is away.");
+
     private AssignmentCodes() {}
 }

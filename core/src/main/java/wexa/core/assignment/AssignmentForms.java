@@ -2,6 +2,7 @@ package wexa.core.assignment;
 
 import java.util.List;
 import java.util.Optional;
+import wexa.core.absence.AbsenceForms;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
@@ -12,6 +13,7 @@ import wexa.core.change.Reference;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.engagement.EngagementForms;
+import wexa.core.model.Absence;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
@@ -31,6 +33,9 @@ final class AssignmentForms {
     private static final Field<Id<Engagement>> ENGAGEMENT =
             Field.optional("engagement", EngagementForms.REFERENCE.ids(), "Engagement");
 
+    private static final Field<Id<Absence>> ABSENCE =
+            Field.optional("absence", AbsenceForms.REFERENCE.ids(), "Covers the absence of");
+
     static final Field<Assignment> ASSIGNMENT = Field.required(
             "assignment",
             new Reference<>(
@@ -42,9 +47,9 @@ final class AssignmentForms {
             "Assignment");
 
     static final Form GIVE = Form.makes(Kind.ASSIGNMENT, "give", "Give a role")
-            .with(SUBJECT, ROLE, TENANT, AREA, Types.FROM, Types.UNTIL, ENGAGEMENT, Types.BECAUSE)
+            .with(SUBJECT, ROLE, TENANT, AREA, Types.FROM, Types.UNTIL, ENGAGEMENT, ABSENCE, Types.BECAUSE)
             .says("give role {role} to {subject} in {tenant}[ at {area}][ from {from}][ until {until}]"
-                    + "[ engagement {engagement}][ because {because}]")
+                    + "[ engagement {engagement}][ covering {absence}][ because {because}]")
             .reads(AssignmentForms::given);
 
     static final Form EDIT = Form.changes(Kind.ASSIGNMENT, "edit", "Change an assignment")
@@ -67,6 +72,7 @@ final class AssignmentForms {
                 .put(AREA, assignment.area())
                 .put(assignment.window())
                 .put(ENGAGEMENT, assignment.engagement())
+                .put(ABSENCE, assignment.absence())
                 .putText(Types.BECAUSE, assignment.reason());
     }
 
@@ -78,12 +84,13 @@ final class AssignmentForms {
         Optional<Id<Area>> area = area(tenant, in);
         Optional<Window> window = in.window(Reading.WHEN_APPLIED);
         Optional<Id<Engagement>> engagement = in.get(ENGAGEMENT);
+        Optional<Id<Absence>> absence = in.get(ABSENCE);
         String because = in.because();
         if (id.isEmpty() || subject.isEmpty() || role.isEmpty() || tenant.isEmpty() || window.isEmpty()) {
             return Optional.empty();
         }
         return Optional.of(new AssignmentChange.Give(new Assignment(
-                id.get(), subject.get(), role.get(), tenant.get(), area, window.get(), engagement, because)));
+                id.get(), subject.get(), role.get(), tenant.get(), area, window.get(), engagement, because, absence)));
     }
 
     /** Without a tenant there are no areas to choose from, and it is the tenant that is reported. */
@@ -105,7 +112,8 @@ final class AssignmentForms {
                         area,
                         window,
                         before.engagement(),
-                        because)));
+                        because,
+                        before.absence())));
     }
 
     private static final class Naming implements Reference.Naming<Assignment> {

@@ -18,6 +18,7 @@ import wexa.core.model.ConflictRule;
 import wexa.core.model.ConflictRule.Counted;
 import wexa.core.model.ConflictRule.Side;
 import wexa.core.model.ConflictRule.Within;
+import wexa.core.model.Effect;
 import wexa.core.model.Environment;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
@@ -40,6 +41,17 @@ public final class Conflicts {
     private final List<Compiled> rules;
 
     private record Compiled(ConflictRule rule, PermissionMask one, PermissionMask other) {}
+
+    /**
+     * Changes after which every rule counts what cannot be used for want of an account or a seat: for somebody who is to get
+     * both together with what is asked about.
+     */
+    public static List<Effect> countingBlocked(Model model) {
+        return model.table(Kind.CONFLICT_RULE).stream()
+                .filter(rule -> !rule.counts(Counted.BLOCKED))
+                .map(rule -> Effect.replace(rule, rule.counting(Counted.BLOCKED)))
+                .toList();
+    }
 
     public Conflicts(Model model, AccessIndex index) {
         this.model = model;

@@ -10,12 +10,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import wexa.core.access.AccessIndex;
+import wexa.core.conflict.Conflicts;
 import wexa.core.conflict.NewConflict;
 import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
-import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -35,10 +35,7 @@ final class PeerConflicts {
     private AccessIndex index;
 
     PeerConflicts(Model model, AccessIndex index, Id<Person> person, Instant at) {
-        List<Effect> strict = model.table(Kind.CONFLICT_RULE).stream()
-                .filter(rule -> !rule.counts(ConflictRule.Counted.BLOCKED))
-                .map(rule -> Effect.replace(rule, rule.counting(ConflictRule.Counted.BLOCKED)))
-                .toList();
+        List<Effect> strict = Conflicts.countingBlocked(model);
         this.person = person;
         this.at = at;
         this.model = model.with(strict);

@@ -25,6 +25,7 @@ public sealed interface Fact
                 Binding,
                 ConflictException,
                 RoleVariant,
-                GroupProvision {
+                GroupProvision,
+                Absence {
     Id<? extends Fact> id();
 }

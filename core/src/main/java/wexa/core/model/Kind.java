@@ -28,6 +28,8 @@ public final class Kind<T extends Fact> {
     public static final Kind<RoleVariant> ROLE_VARIANT = new Kind<>(20, "role-variant", RoleVariant.class);
     public static final Kind<GroupProvision> GROUP_PROVISION = new Kind<>(21, "group-provision", GroupProvision.class);
 
+    public static final Kind<Absence> ABSENCE = new Kind<>(22, "absence", Absence.class);
+
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
             PERSON,
@@ -50,7 +52,8 @@ public final class Kind<T extends Fact> {
             BINDING,
             CONFLICT_EXCEPTION,
             ROLE_VARIANT,
-            GROUP_PROVISION);
+            GROUP_PROVISION,
+            ABSENCE);
 
     private final int position;
     private final String name;

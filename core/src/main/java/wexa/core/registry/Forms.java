@@ -18,7 +18,8 @@ import wexa.core.sentence.Tokens;
 /** The forms of all rooms. Two sentences that could be taken for one another do not start. */
 public final class Forms {
     /** Kinds whose facts others refer to although they stand late in the order of kinds. */
-    private static final List<Kind<?>> EARLY = List.of(Kind.UNIT, Kind.HOME, Kind.PERSON, Kind.INVITATION);
+    private static final List<Kind<?>> EARLY =
+            List.of(Kind.UNIT, Kind.HOME, Kind.PERSON, Kind.INVITATION, Kind.ABSENCE);
 
     private static final Map<String, Form> BY_NAME = new LinkedHashMap<>();
     private static final Map<String, String> LABELS = new HashMap<>();

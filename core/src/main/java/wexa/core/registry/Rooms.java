@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import wexa.core.absence.AbsenceRoom;
 import wexa.core.account.AccountRoom;
 import wexa.core.account.SeatRoom;
 import wexa.core.app.AppRoom;
@@ -16,6 +17,7 @@ import wexa.core.change.Values;
 import wexa.core.engagement.EngagementRoom;
 import wexa.core.group.GroupRoom;
 import wexa.core.group.MembershipRoom;
+import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Area;
@@ -85,6 +87,7 @@ public final class Rooms {
     private static final Room<ConflictException> CONFLICT_EXCEPTION = new ConflictExceptionRoom();
     private static final Room<RoleVariant> ROLE_VARIANT = new RoleVariantRoom();
     private static final Room<GroupProvision> GROUP_PROVISION = new GroupProvisionRoom();
+    private static final Room<Absence> ABSENCE = new AbsenceRoom();
 
     /** One for each kind, in the order of the kinds. */
     public static final List<Room<?>> ALL = List.of(
@@ -109,7 +112,8 @@ public final class Rooms {
             BINDING,
             CONFLICT_EXCEPTION,
             ROLE_VARIANT,
-            GROUP_PROVISION);
+            GROUP_PROVISION,
+            ABSENCE);
 
     private Rooms() {}
 
@@ -139,6 +143,7 @@ public final class Rooms {
                     case ConflictException any -> CONFLICT_EXCEPTION;
                     case RoleVariant any -> ROLE_VARIANT;
                     case GroupProvision any -> GROUP_PROVISION;
+                    case Absence any -> ABSENCE;
                 };
     }
 

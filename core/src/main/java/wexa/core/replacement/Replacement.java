@@ -60,7 +60,8 @@ public final class Replacement {
                 assignment.area(),
                 assignment.window(),
                 assignment.engagement(),
-                assignment.reason()));
+                assignment.reason(),
+                assignment.absence()));
         return assignment.window().from().isAfter(now) ? values : values.without(Types.FROM);
     }
 }

@@ -48,6 +48,12 @@ public record Window(Instant from, Instant until) {
         return from.isBefore(other.until) && other.from.isBefore(until);
     }
 
+    public Optional<Window> intersection(Window other) {
+        Instant first = from.isAfter(other.from) ? from : other.from;
+        Instant last = until.isBefore(other.until) ? until : other.until;
+        return first.isBefore(last) ? Optional.of(of(first, last)) : Optional.empty();
+    }
+
     public boolean endsBy(Instant instant) {
         return !until.isAfter(instant);
     }

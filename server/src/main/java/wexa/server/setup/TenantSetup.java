@@ -92,8 +92,10 @@ public class TenantSetup {
         List<PoolView> seats = announced.catalogue().seatKinds().stream()
                 .map(kind -> new PoolView(kind.name(), announced.pools().getOrDefault(kind.key(), 0)))
                 .toList();
-        Optional<App> known =
-                announced.catalogue().app().flatMap(key -> app(snapshots.current().model(), key));
+        Optional<App> known = announced
+                .catalogue()
+                .app()
+                .flatMap(key -> app(snapshots.current().model(), key));
         return new AnnouncedView(
                 base,
                 found.capabilities().stream().map(Enum::name).toList(),
@@ -102,7 +104,9 @@ public class TenantSetup {
                 announced.catalogue().resourceTypes().stream()
                         .mapToInt(type -> type.actions().size())
                         .sum(),
-                announced.catalogue().resourceTypes().stream().map(App.ResourceType::name).toList(),
+                announced.catalogue().resourceTypes().stream()
+                        .map(App.ResourceType::name)
+                        .toList(),
                 seats,
                 announced.areas().stream().map(Announced.Spot::name).toList(),
                 announced.accounts());

@@ -46,9 +46,10 @@ public class StoredForms {
      * The version in which facts are written. In 1 groups had no tags, in 2 no entry, up to 3 a role's exclusions had another
      * name, up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity, and up to 5
      * every binding was one to a group, the sides of conflict rules named no sets, and roles
-     * nobody for whom they were made.
+     * nobody for whom they were made; up to 6 apps had no version, tasks and kinds of seat no description, and nobody covered for an
+     * absence.
      */
-    public static final int VERSION = 6;
+    public static final int VERSION = 7;
 
     private static final int ENTRY_VERSION = 2;
     private static final int STEP_VERSION = 4;
@@ -193,6 +194,9 @@ public class StoredForms {
         if (version < 6) {
             liftToSix(kind, body);
         }
+        if (version < 7) {
+            liftToSeven(kind, body);
+        }
         return json.treeToValue(body, kind.type());
     }
 
@@ -217,6 +221,17 @@ public class StoredForms {
             ((ObjectNode) body).putArray("expected");
         } else if (kind.equals(Kind.CONFLICT_RULE)) {
             List.of("one", "other").forEach(side -> ((ObjectNode) body.path(side)).putArray("sets"));
+        }
+    }
+
+    private static void liftToSeven(Kind<?> kind, JsonNode body) {
+        if (kind.equals(Kind.ASSIGNMENT)) {
+            ((ObjectNode) body).putNull("absence");
+        } else if (kind.equals(Kind.APP)) {
+            ((ObjectNode) body).put("version", "");
+            for (String parts : List.of("tasks", "seatKinds")) {
+                body.path(parts).forEach(part -> ((ObjectNode) part).put("description", ""));
+            }
         }
     }
 

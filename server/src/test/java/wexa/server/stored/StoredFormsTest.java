@@ -110,8 +110,26 @@ class StoredFormsTest {
     }
 
     @Test
-    void factsOfVersionSixAreReadAndWrittenAsTheyWere() throws IOException {
-        JsonNode facts = json.readTree(golden("facts-v6.json")).path("facts");
+    void factsOfVersionSixHaveNoAbsencesAndAppsWithoutAVersion() throws IOException {
+        List<Fact> old = forms.readModel(golden("facts-v6.json"));
+        List<Fact> today = forms.readModel(golden("facts-v7.json")).stream()
+                .filter(fact -> Kind.of(fact) != Kind.ABSENCE)
+                .toList();
+        assertThat(old).hasSameSizeAs(today);
+        for (int place = 0; place < old.size(); place++) {
+            if (old.get(place) instanceof App app) {
+                assertThat(app.version()).isEmpty();
+                assertThat(app.tasks()).allMatch(task -> task.description().isEmpty());
+                assertThat(((App) today.get(place)).version()).isEqualTo("2026.1");
+            } else {
+                assertThat(old.get(place)).isEqualTo(today.get(place));
+            }
+        }
+    }
+
+    @Test
+    void factsOfVersionSevenAreReadAndWrittenAsTheyWere() throws IOException {
+        JsonNode facts = json.readTree(golden("facts-v7.json")).path("facts");
         assertThat(facts.valueStream().map(fact -> fact.path("kind").asString()).collect(Collectors.toSet()))
                 .as("every kind of fact has its example")
                 .isEqualTo(Kind.all().stream().map(Kind::text).collect(Collectors.toSet()));
@@ -196,7 +214,7 @@ class StoredFormsTest {
 
     @Test
     void effectsComeBackAsTheyWent() throws IOException {
-        for (Fact fact : forms.readModel(golden("facts-v6.json"))) {
+        for (Fact fact : forms.readModel(golden("facts-v7.json"))) {
             String kind = Kind.of(fact).text();
             String body = forms.writeFact(fact);
             assertThat(forms.readEffect(kind, StoredForms.VERSION, null, body)).isEqualTo(Effect.make(fact));

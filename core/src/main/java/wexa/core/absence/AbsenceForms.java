@@ -1,0 +1,96 @@
+package wexa.core.absence;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import wexa.core.change.Change;
+import wexa.core.change.Field;
+import wexa.core.change.Form;
+import wexa.core.change.NamedTypes;
+import wexa.core.change.Names;
+import wexa.core.change.Reading;
+import wexa.core.change.Reference;
+import wexa.core.change.Types;
+import wexa.core.change.Values;
+import wexa.core.model.Absence;
+import wexa.core.model.Kind;
+import wexa.core.model.Person;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
+
+/** How it is said that somebody is away. An absence is named by its person and, where there are several, by its first day. */
+public final class AbsenceForms {
+    private static final Field<Id<Person>> PERSON = Field.required("person", NamedTypes.PERSON, "Person");
+
+    /** One absence of a person. */
+    public static final Reference<Absence> REFERENCE = new Reference<>(
+            Kind.ABSENCE,
+            "an absence, such as the one of wren.castellane",
+            List.of(new Reference.Wording("{person}", PERSON)),
+            new Naming());
+
+    static final Field<Absence> ABSENCE = Field.required("absence", REFERENCE, "Absence");
+
+    static final Form BEGIN = Form.makes(Kind.ABSENCE, "begin", "Record an absence")
+            .with(PERSON, Types.FROM, Types.UNTIL, Types.BECAUSE)
+            .says("absence of {person}[ from {from}][ until {until}][ because {because}]")
+            .reads(AbsenceForms::begun);
+
+    static final Form EDIT = Form.changes(Kind.ABSENCE, "edit", "Change an absence")
+            .with(ABSENCE, Types.FROM, Types.UNTIL, Types.BECAUSE)
+            .says("change absence of {absence}[ from {from}][ until {until}][ because {because}]")
+            .reads(in -> in.get(ABSENCE).flatMap(before -> edited(before, in)));
+
+    static final Form END = Form.ends(Kind.ABSENCE, "end", "End an absence")
+            .with(ABSENCE, Types.UNTIL)
+            .says("end absence of {absence}[ until {until}]")
+            .reads(in -> in.ending(ABSENCE, AbsenceChange.End::new));
+
+    private AbsenceForms() {}
+
+    static Values values(Absence absence) {
+        return new Values()
+                .put(PERSON, absence.person())
+                .put(absence.window())
+                .putText(Types.BECAUSE, absence.reason());
+    }
+
+    private static Optional<Change> begun(Reading in) {
+        Optional<Id<Absence>> id = in.newId();
+        Optional<Id<Person>> person = in.get(PERSON);
+        Optional<Window> window = in.window(today(in));
+        String because = in.because();
+        return id.isEmpty() || person.isEmpty() || window.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new AbsenceChange.Begin(new Absence(id.get(), person.get(), window.get(), because)));
+    }
+
+    private static Instant today(Reading in) {
+        return in.now().atZone(in.zone()).toLocalDate().atStartOfDay(in.zone()).toInstant();
+    }
+
+    private static Optional<Change> edited(Absence before, Reading in) {
+        String because = in.textOrKept(Types.BECAUSE, before.reason());
+        return in.windowOrKept(before.window())
+                .map(window -> new AbsenceChange.Edit(new Absence(before.id(), before.person(), window, because)));
+    }
+
+    private static final class Naming implements Reference.Naming<Absence> {
+        @Override
+        public Values parts(Absence absence, Names names) {
+            return new Values().put(PERSON, absence.person());
+        }
+
+        @Override
+        public List<Absence> candidates(Reading parts) {
+            return parts.get(PERSON)
+                    .map(person -> parts.model().table(Kind.ABSENCE).by(Absence.BY_PERSON, person))
+                    .orElse(List.of());
+        }
+
+        @Override
+        public Optional<Window> window(Absence absence) {
+            return Optional.of(absence.window());
+        }
+    }
+}
