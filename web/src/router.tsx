@@ -61,6 +61,14 @@ const person = createRoute({
   component: lazyRouteComponent(personPage, "PersonPage"),
 });
 
+const absence = createRoute({
+  ...at("/people/$id/absence"),
+  validateSearch: (search: Record<string, unknown>): { absence?: string | undefined } => ({
+    absence: textOf(search.absence),
+  }),
+  component: lazyRouteComponent(() => import("./people/AbsencePage"), "AbsencePage"),
+});
+
 const onboard = createRoute({
   ...at("/onboard"),
   validateSearch: (search: Record<string, unknown>): { entry?: string | undefined; person?: string | undefined } => ({
@@ -292,6 +300,7 @@ export const router = createRouter({
   routeTree: root.addChildren([
     desk,
     people.addChildren([person]),
+    absence,
     onboard,
     imports,
     table,

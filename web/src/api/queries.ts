@@ -199,6 +199,14 @@ export const personQuery = (id: string) =>
     queryFn: ({ signal }) => take(api.GET("/api/v1/people/{id}", { signal, params: { path: { id } } })),
   });
 
+/** What a colleague would need to cover for somebody who is away from an instant on. */
+export const absenceCoverQuery = (id: string, by: string, from: string) =>
+  queryOptions({
+    queryKey: ["people", "cover", id, by, from],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/people/{id}/cover", { signal, params: { path: { id }, query: { by, from } } })),
+  });
+
 /** Asked anew when the draft's version is another. */
 export const accessQuery = (id: string, draft?: { id: string; version: number }, at?: string) =>
   queryOptions({

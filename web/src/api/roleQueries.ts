@@ -15,6 +15,12 @@ export const conflictsQuery = (draft?: Version) =>
     placeholderData: (before) => before,
   });
 
+/** Applications in the version that was taken over, and what their tenants say otherwise. */
+export const appsQuery = queryOptions({
+  queryKey: ["roles", "apps"],
+  queryFn: () => take(api.GET("/api/v1/apps")),
+});
+
 export const workQuery = queryOptions({
   queryKey: ["roles", "work"],
   queryFn: () => take(api.GET("/api/v1/roles/work")),

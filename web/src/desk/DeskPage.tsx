@@ -160,6 +160,12 @@ function Act({ item }: { item: Item }) {
           {item.act}
         </Link>
       );
+    case "CATALOGUE":
+      return (
+        <Link to="/roles/permissions" className={ACT}>
+          {item.act}
+        </Link>
+      );
     case "TENANT_SILENT":
     case "DIFFERENCE":
     case "SEATS":

@@ -15,6 +15,7 @@ import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { ThreadKey } from "../ui/threads";
 import { engagementKind, groupWay } from "../ui/words";
+import { Absences } from "./Absences";
 import { Accounts } from "./Accounts";
 import { IdentityLine } from "./IdentityLine";
 import { Engagements } from "./Engagements";
@@ -47,6 +48,7 @@ function Person({ id }: { id: string }) {
             <>
               <Heading page={data} />
               <Engagements page={data} />
+              <Absences page={data} />
               <Accounts page={data} />
               <div className="mt-5 mb-1.5 flex flex-wrap items-center gap-2">
                 <h2>
@@ -146,6 +148,14 @@ function Heading({ page }: { page: Page }) {
           </Link>{" "}
           <Link to="/roles/give" search={{ to: [`person:${person.id}`] }} className="btn btn-xs">
             Give a role
+          </Link>{" "}
+          <Link
+            to="/people/$id/absence"
+            params={{ id: person.id }}
+            search={(before) => ({ ...before, absence: undefined })}
+            className="btn btn-xs"
+          >
+            Record an absence
           </Link>
         </p>
       )}
@@ -211,6 +221,7 @@ function Belonging({ page }: { page: Page }) {
                 {role.app} {role.tenant},{" "}
                 {role.inert ? <b className="text-error">nowhere yet</b> : (role.area ?? "everywhere")}
                 {role.throughGroup && `, from ${role.throughGroup}`}
+                {role.coversFor && `, covers for ${role.coversFor}`}
               </span>
               <Span from={role.from} until={role.until} zone={session.zone} />
               {!role.throughGroup && (

@@ -2,22 +2,26 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { entry, useAct, useDraft, type Draft, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { workQuery } from "../api/roleQueries";
+import { appsQuery, workQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { KeptChoice, KeptField } from "../ui/field";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
+import { CatalogueChanges } from "./CatalogueChanges";
+import { versionWords } from "./catalogueWords";
 import { sensitivityWord, sortWord } from "./roleWords";
 import { useOpenDraft } from "./useComposing";
 import { matching } from "./work";
 
+type App = Schemas["AppView"];
 type AppWork = Schemas["AppWork"];
 type Action = AppWork["types"][number]["actions"][number];
 
 /** What can be done in each application: what it amounts to, and how sensitive it is. */
 export function PermissionsPage() {
   const work = useQuery(workQuery);
+  const known = useQuery(appsQuery).data ?? [];
   const [text, setText] = useState("");
   const draft = useOpenDraft();
   return (
@@ -44,9 +48,16 @@ export function PermissionsPage() {
             {shown.every((app) => app.types.length === 0) && <Empty title="No results." />}
             {shown.map(
               (app) =>
-                app.types.length > 0 && (
+                (app.types.length > 0 || text === "") && (
                   <section key={app.id} className="mt-4" aria-label={app.name}>
-                    <h2>{app.name}</h2>
+                    <h2>
+                      {app.name} <Version app={known.find((one) => one.id === app.id)} />
+                    </h2>
+                    {known
+                      .filter((one) => one.id === app.id)
+                      .map((one) => (
+                        <CatalogueChanges key={one.id} app={one} draft={draft} />
+                      ))}
                     {app.types.map((type) => (
                       <div key={type.name} className="card-plain mt-1.5">
                         <h3 className="px-3 pt-2 font-semibold">{type.name}</h3>
@@ -57,6 +68,7 @@ export function PermissionsPage() {
                         </ul>
                       </div>
                     ))}
+                    {text === "" && <Besides app={known.find((one) => one.id === app.id)} />}
                   </section>
                 ),
             )}
@@ -64,6 +76,45 @@ export function PermissionsPage() {
         );
       }}
     </Read>
+  );
+}
+
+function Version({ app }: { app: App | undefined }) {
+  return app === undefined ? null : (
+    <span className="font-sans text-sm font-normal text-soft">{versionWords(app)}</span>
+  );
+}
+
+/** Its tasks and kinds of seat, and which permissions each is about. */
+function Besides({ app }: { app: App | undefined }) {
+  return app === undefined ? null : (
+    <div className="grid items-start gap-x-3 min-[1400px]:grid-cols-2">
+      <Parts title="Tasks" parts={app.tasks.map((task) => ({ ...task, about: task.needs }))} />
+      <Parts title="Kinds of seat" parts={app.seatKinds.map((kind) => ({ ...kind, about: kind.carries }))} />
+    </div>
+  );
+}
+
+function Parts({
+  title,
+  parts,
+}: {
+  title: string;
+  parts: readonly { key: string; name: string; description: string; about: readonly string[] }[];
+}) {
+  return parts.length === 0 ? null : (
+    <div className="card-plain mt-1.5">
+      <h3 className="px-3 pt-2 font-semibold">{title}</h3>
+      <ul className="divide-y divide-[var(--line)]">
+        {parts.map((part) => (
+          <li key={part.key} className="px-3 py-1">
+            <b className="font-semibold">{part.name}</b>{" "}
+            <span className="text-soft">{part.description === "" ? "No description yet" : part.description}</span>
+            <div className="text-sm text-soft">{part.about.join("; ")}</div>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -357,7 +357,9 @@ final class Catalogue {
                 "exclusions",
                 List.of(exclusions),
                 "stage",
-                "OPEN"));
+                "OPEN",
+                "expected",
+                List.of()));
     }
 
     private static Set<String> permissions(String app, String... ends) {

@@ -48,6 +48,7 @@ final class Scenario {
         addMappings();
         addBindings();
         addVariants();
+        addAbsences();
         return facts;
     }
 
@@ -342,7 +343,9 @@ final class Scenario {
                 "engagement",
                 given.isForGroup() ? null : Fact.id("engagement", given.subjectKey()),
                 "reason",
-                given.subjectKey().equals("lagoon-night") ? "winter rota" : ""));
+                given.subjectKey().equals("lagoon-night") ? "winter rota" : "",
+                "absence",
+                null));
     }
 
     private void addMappings() {
@@ -373,12 +376,27 @@ final class Scenario {
                 Place.at("strandline-training").id(),
                 "area",
                 null,
-                "group",
+                "manner",
+                "GROUP",
+                "name",
                 WATCHERS_NAME,
                 "found",
                 null,
                 "isReleased",
                 false));
+    }
+
+    /** Whoever makes the rota is away from tomorrow on, and nobody covers yet. */
+    private void addAbsences() {
+        facts.add(Fact.of(
+                "absence",
+                "saoirse.lund",
+                "person",
+                Fact.id("person", "saoirse.lund"),
+                "window",
+                window("2026-11-24", "2026-12-05"),
+                "reason",
+                "on holiday"));
     }
 
     /** Where the harbour runs the checks itself, chemists do not. */

@@ -48,7 +48,7 @@ final class AppForms {
 
     static final Form PUT_PERMISSION = part("permission", "Add or rename a permission")
             .with(APP, PERMISSION, LABEL, TYPE, SORT, REQUIRED_DESCRIPTION)
-            .says("add permission {permission} to app {app} to {label} in {type} sort {sort} about {description}")
+            .says("add permission {permission} to app {app} named {label} in {type} sort {sort} about {description}")
             .reads(AppForms::permission);
 
     static final Form REMOVE_PERMISSION = part("permission-remove", "Remove a permission")

@@ -13,6 +13,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.server.apps.CatalogueDifferences;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.tenants.Differences;
@@ -24,10 +25,12 @@ class TenantItems {
 
     private final Observations observations;
     private final Differences differences;
+    private final CatalogueDifferences catalogues;
 
-    TenantItems(Observations observations, Differences differences) {
+    TenantItems(Observations observations, Differences differences, CatalogueDifferences catalogues) {
         this.observations = observations;
         this.differences = differences;
+        this.catalogues = catalogues;
     }
 
     void add(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
@@ -69,6 +72,23 @@ class TenantItems {
             }
             addSeats(model, tenant, app, now, items);
         }
+        addCatalogues(model, items);
+    }
+
+    /** What can be done in an application is another than what is known here. */
+    private void addCatalogues(Model model, List<DeskView.Item> items) {
+        catalogues.counts(model).entrySet().stream()
+                .sorted(Comparator.comparing(differing -> differing.getKey().name()))
+                .forEach(differing -> items.add(new DeskView.Item(
+                        "CATALOGUE",
+                        differing.getKey().name() + ": " + differing.getValue()
+                                + (differing.getValue() == 1 ? " change" : " changes") + " to review",
+                        "Its tenants can do something else than Wexa knows",
+                        "Review",
+                        differing.getKey().id().toString(),
+                        null,
+                        null,
+                        null)));
     }
 
     private static void addSeats(Model model, Tenant tenant, App app, Instant now, List<DeskView.Item> items) {

@@ -25,10 +25,12 @@ import wexa.server.rights.Actor;
 @RequestMapping("/api/v1/people")
 class PeopleController {
     private final PeopleService people;
+    private final CoverService covering;
     private final LongDrafts longDrafts;
 
-    PeopleController(PeopleService people, LongDrafts longDrafts) {
+    PeopleController(PeopleService people, CoverService covering, LongDrafts longDrafts) {
         this.people = people;
+        this.covering = covering;
         this.longDrafts = longDrafts;
     }
 
@@ -75,6 +77,13 @@ class PeopleController {
             @RequestParam(required = false) @Nullable UUID like) {
         Optional<UUID> with = Optional.ofNullable(draft);
         return longDrafts.with(with, () -> people.peers(actor, id, with, Optional.ofNullable(like)));
+    }
+
+    /** What somebody else would need to cover for the person from an instant on. */
+    @GetMapping("/{id}/cover")
+    CoverService.AbsenceCoverView cover(
+            Actor actor, @PathVariable UUID id, @RequestParam UUID by, @RequestParam Optional<Instant> from) {
+        return covering.cover(actor, id, by, from);
     }
 
     @GetMapping("/{id}/why")

@@ -24,10 +24,34 @@ public record PersonPage(
         List<AccountView> accounts,
         List<GroupView> groups,
         List<RoleView> roles,
+        List<AbsenceView> absences,
         List<MomentView> moments,
         List<Log.Written> history) {
     /** A coming instant, and how much of what the person can do begins and ends then. */
     public record MomentView(Instant at, int gains, int losses) {}
+
+    /**
+     * When the person is away; only what is still to come or goes on.
+     *
+     * @param covers who has what for it, as long as it lasts
+     */
+    public record AbsenceView(
+            UUID id,
+            @Nullable Instant from,
+            @Nullable Instant until,
+            String reason,
+            boolean isNow,
+            List<CoveredByView> covers) {}
+
+    /** A role that somebody has in the person's place. */
+    public record CoveredByView(
+            UUID assignment,
+            UUID personId,
+            String person,
+            String role,
+            String tenant,
+            int colour,
+            @Nullable String area) {}
 
     /**
      * What is known of who the person is; {@code invitedAt} and {@code invitation} where they were invited from outside.
@@ -98,7 +122,7 @@ public record PersonPage(
             String reason) {}
 
     /**
-     * A role given to the person, or to a group of theirs; {@code inert} does nothing for want of an area, {@code from}
+     * A role given to the person, or to a group of theirs; {@code coversFor} is the colleague in whose place they have it, {@code inert} does nothing for want of an area, {@code from}
      * stands only where that is still to come.
      */
     public record RoleView(
@@ -113,5 +137,6 @@ public record PersonPage(
             @Nullable Instant from,
             @Nullable Instant until,
             boolean inert,
-            String square) {}
+            String square,
+            @Nullable String coversFor) {}
 }

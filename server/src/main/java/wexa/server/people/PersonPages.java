@@ -15,6 +15,7 @@ import wexa.core.access.AccessIndex;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.governance.Reach;
 import wexa.core.lifecycle.Identity;
+import wexa.core.model.Absence;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
@@ -74,6 +75,7 @@ class PersonPages {
                 accounts,
                 groups,
                 roles,
+                absences(model, person, sight, at),
                 counted(snapshot.index(), person, sight, at, moments(engagements, groups, roles, at)),
                 sight.isEverywhere() ? log.about(person.id().value(), HISTORY) : List.of());
     }
@@ -191,6 +193,41 @@ class PersonPages {
         return views;
     }
 
+    private static List<PersonPage.AbsenceView> absences(Model model, Person person, Reach sight, Instant at) {
+        return model.table(Kind.ABSENCE).by(Absence.BY_PERSON, person.id()).stream()
+                .filter(absence -> absence.window().until().isAfter(at))
+                .sorted(Comparator.comparing(absence -> absence.window().from()))
+                .map(absence -> new PersonPage.AbsenceView(
+                        absence.id().value(),
+                        absence.window().from().equals(Instant.MIN)
+                                ? null
+                                : absence.window().from(),
+                        until(absence.window()),
+                        absence.reason(),
+                        absence.window().contains(at),
+                        model.table(Kind.ASSIGNMENT).by(Assignment.BY_ABSENCE, absence.id()).stream()
+                                .filter(cover -> sight.covers(cover.tenant())
+                                        && cover.effective(model)
+                                                .filter(span -> span.until().isAfter(at))
+                                                .isPresent())
+                                .map(cover -> cover(cover, model))
+                                .toList()))
+                .toList();
+    }
+
+    private static PersonPage.CoveredByView cover(Assignment cover, Model model) {
+        Person by = model.people().get(((Subject.OfPerson) cover.subject()).person());
+        Tenant tenant = model.tenants().get(cover.tenant());
+        return new PersonPage.CoveredByView(
+                cover.id().value(),
+                by.id().value(),
+                by.name(),
+                model.roles().get(cover.role()).name(),
+                model.title(tenant),
+                tenant.colour(),
+                cover.area().map(model.table(Kind.AREA)::get).map(Area::name).orElse(null));
+    }
+
     private static List<PersonPage.RoleView> roles(
             Snapshot snapshot,
             Person person,
@@ -232,7 +269,12 @@ class PersonPages {
                     until(window.get()),
                     app.needsArea() && assignment.area().isEmpty(),
                     squares.getOrDefault(tenant.id(), Map.of())
-                            .getOrDefault(ObjectKey.assignment(assignment.id()), "NONE")));
+                            .getOrDefault(ObjectKey.assignment(assignment.id()), "NONE"),
+                    assignment
+                            .absence()
+                            .flatMap(model.table(Kind.ABSENCE)::find)
+                            .map(absence -> model.people().get(absence.person()).name())
+                            .orElse(null)));
         }
         views.sort(Comparator.comparingInt(PersonPage.RoleView::colour));
         return views;

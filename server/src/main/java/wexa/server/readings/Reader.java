@@ -7,7 +7,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import wexa.connect.Outcome;
+import wexa.connect.scim.Catalogue;
 import wexa.core.consistency.ObjectKey;
+import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
@@ -25,6 +27,7 @@ public class Reader {
     private final Connections connections;
     private final Readings readings;
     private final RemoteLinks links;
+    private final AnnouncedCatalogues catalogues;
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
 
@@ -32,11 +35,13 @@ public class Reader {
             Connections connections,
             Readings readings,
             RemoteLinks links,
+            AnnouncedCatalogues catalogues,
             SnapshotStore snapshots,
             BusinessClock clock) {
         this.connections = connections;
         this.readings = readings;
         this.links = links;
+        this.catalogues = catalogues;
         this.snapshots = snapshots;
         this.clock = clock;
     }
@@ -69,6 +74,7 @@ public class Reader {
                     .read(tenant.capabilities(), links.of(id), part -> staging.add(part.known(this::isAccount)));
             if (outcome instanceof Outcome.Done<List<String>> done) {
                 staging.complete(remarks(done.value()), clock.now());
+                readCatalogue(tenant, connection);
                 return true;
             }
         }
@@ -76,6 +82,17 @@ public class Reader {
         LOG.info("reading of tenant {} failed: {}", id, detail);
         readings.failed(id, detail, clock.now());
         return false;
+    }
+
+    /** What can be done there is another matter than who can: that it cannot be read takes nothing from the reading. */
+    private void readCatalogue(Tenant tenant, Connections.Connection connection) {
+        Outcome<Catalogue> outcome = connection.scim().catalogue(tenant.capabilities());
+        if (outcome instanceof Outcome.Done<Catalogue> done) {
+            App app = snapshots.current().model().appOf(tenant);
+            catalogues.keep(tenant.id(), app, done.value(), clock.now());
+        } else {
+            catalogues.failed(tenant.id(), words(outcome), clock.now());
+        }
     }
 
     private boolean isAccount(ObjectKey key) {

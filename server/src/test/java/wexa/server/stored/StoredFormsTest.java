@@ -225,7 +225,7 @@ class StoredFormsTest {
 
     @Test
     void aFormFromALaterProgramIsRefusedWithTheWayOut() {
-        assertThatThrownBy(() -> forms.readFact("unit", 7, "{}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readFact("unit", 8, "{}")).hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readFields("unit.make", "{\"version\": 3, \"fields\": {}}"))
                 .hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readStep("{\"version\": 5}")).hasMessageContaining("at least as new");

@@ -1,0 +1,257 @@
+import { useQueries, useQuery } from "@tanstack/react-query";
+import { Link, useParams, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { useAct } from "../api/drafts";
+import type { Schemas } from "../api/client";
+import { absenceCoverQuery, personQuery } from "../api/queries";
+import { useMay, useNow, useSession } from "../session/hooks";
+import { isoDay, isoLastDay } from "../ui/dates";
+import { DayInput } from "../ui/dayInput";
+import { PersonPicker } from "../ui/personPicker";
+import { PlainField, Told } from "../ui/plainField";
+import { Empty, Read } from "../ui/states";
+import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
+import { coverWords, entriesOfAbsence, givenLines, leftOut, lineKey, type Away } from "./absence";
+
+type Page = Schemas["PersonPage"];
+interface Colleague {
+  id: string;
+  name: string;
+}
+
+/** Somebody is away: from when until when, and who has which of their roles as long. */
+export function AbsencePage() {
+  const { id } = useParams({ from: "/people/$id/absence" });
+  const page = useQuery(personQuery(id));
+  const mayPrepare = useMay("PREPARE");
+  if (!mayPrepare) {
+    return (
+      <Empty title="You may look, but not prepare changes.">Somebody who manages administrators can allow it.</Empty>
+    );
+  }
+  return (
+    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Absence">
+      <Read of={page} what="the person">
+        {(data) => <Form page={data} />}
+      </Read>
+    </section>
+  );
+}
+
+function Form({ page }: { page: Page }) {
+  const session = useSession();
+  const now = useNow();
+  const { absence } = useSearch({ from: "/people/$id/absence" });
+  const known = page.absences.find((one) => one.id === absence);
+  const before: Away | undefined =
+    known === undefined
+      ? undefined
+      : {
+          id: known.id,
+          person: page.person.id,
+          from: known.from ? isoDay(known.from, session.zone) : "",
+          until: known.until ? isoLastDay(known.until, session.zone) : "",
+          because: known.reason,
+        };
+  const today = isoDay(new Date(now).toISOString(), session.zone);
+  const [away, setAway] = useState<Away>(before ?? { person: page.person.id, from: today, until: "", because: "" });
+  const [colleagues, setColleagues] = useState<readonly Colleague[]>([]);
+  const [struck, setStruck] = useState<ReadonlySet<string>>(new Set());
+  const [kept, setKept] = useState<string>();
+  const { act, isPending, error } = useAct();
+  const from = away.from === "" ? today : away.from;
+  const plans = useQueries({
+    queries: colleagues.map((one) => absenceCoverQuery(page.person.id, one.id, `${from}T00:00:00Z`)),
+  });
+  const covers = colleagues.map((one, place) => ({
+    by: one.id,
+    lines: givenLines(
+      plans[place]?.data?.lines ?? [],
+      new Set([...struck].filter((key) => key.startsWith(one.id)).map((key) => key.slice(one.id.length + 1))),
+    ),
+  }));
+  const entries = entriesOfAbsence(away, before, covers);
+  const key = JSON.stringify([away, covers.map((cover) => [cover.by, cover.lines.map(lineKey)])]);
+  const isKept = kept === key && error === null;
+  const given = covers.reduce((sum, cover) => sum + cover.lines.length, 0);
+  return (
+    <>
+      <h1>
+        Absence of{" "}
+        <Link to="/people/$id" params={{ id: page.person.id }} className="hover:underline">
+          {page.person.name}
+        </Link>
+      </h1>
+      <p className="text-soft">
+        Whoever is away keeps what they have. What others get to cover ends with the absence, also if the return moves.
+      </p>
+      <div className="mt-3 grid max-w-6xl items-start gap-6 min-[1100px]:grid-cols-[minmax(300px,1fr)_2fr]">
+        <section aria-labelledby="when-away">
+          <h2 id="when-away">When</h2>
+          <div className="mt-1 grid grid-cols-2 gap-3">
+            <Day label="First day" value={away.from} onKeep={(next) => setAway({ ...away, from: next })} />
+            <Day
+              label="Last day"
+              hint="Empty: return not known yet"
+              value={away.until}
+              onKeep={(next) => setAway({ ...away, until: next })}
+            />
+          </div>
+          <PlainField
+            label="Reason"
+            isOptional
+            value={away.because}
+            onChange={(because) => setAway({ ...away, because })}
+          />
+        </section>
+        <section aria-labelledby="who-covers">
+          <h2 id="who-covers">Who covers</h2>
+          {colleagues.map((one, place) => (
+            <Colleague
+              key={one.id}
+              colleague={one}
+              plan={plans[place]?.data}
+              given={covers[place]?.lines.length ?? 0}
+              struck={struck}
+              onStrike={setStruck}
+              onRemove={() => setColleagues(colleagues.filter((other) => other.id !== one.id))}
+            />
+          ))}
+          <div className="mt-1.5 max-w-sm">
+            <PersonPicker
+              label="Add somebody who covers"
+              placeholder={colleagues.length === 0 ? "Find a colleague" : "Add another colleague"}
+              onPick={(one) =>
+                one.id !== page.person.id &&
+                !colleagues.some((other) => other.id === one.id) &&
+                setColleagues([...colleagues, one])
+              }
+            />
+          </div>
+          {colleagues.length === 0 && (
+            <p className="mt-1 text-sm text-soft">Nobody has to: an absence can be recorded without cover.</p>
+          )}
+        </section>
+      </div>
+      <Told error={error} />
+      <p className="mt-4 flex flex-wrap items-center gap-3">
+        <button
+          type="button"
+          className="btn btn-primary btn-sm"
+          disabled={entries.length === 0 || isPending || isKept || plans.some((plan) => plan.isLoading)}
+          onClick={() => {
+            act(`Absence of ${page.person.name}`, ...entries);
+            setKept(key);
+          }}
+        >
+          Add to the draft
+        </button>
+        {isKept && !isPending ? (
+          <span role="status" className="text-success">
+            ✓ In the draft. Review it below.
+          </span>
+        ) : (
+          <span className="text-soft">
+            {given === 0 ? "The absence alone" : `The absence, and ${count(given, "role")} for as long as it lasts`}
+          </span>
+        )}
+      </p>
+    </>
+  );
+}
+
+function Colleague({
+  colleague,
+  plan,
+  given,
+  struck,
+  onStrike,
+  onRemove,
+}: {
+  colleague: Colleague;
+  plan: Schemas["AbsenceCoverView"] | undefined;
+  given: number;
+  struck: ReadonlySet<string>;
+  onStrike: (next: ReadonlySet<string>) => void;
+  onRemove: () => void;
+}) {
+  return (
+    <div className="card-plain mt-1.5">
+      <div className="flex items-center gap-2 px-3 pt-1.5">
+        <b className="font-semibold">{colleague.name}</b>
+        <span className="text-soft">{plan === undefined ? "…" : coverWords(plan.lines, given)}</span>
+        <button type="button" className="btn btn-xs ml-auto" onClick={onRemove}>
+          Remove
+        </button>
+      </div>
+      {plan !== undefined && plan.lines.length === 0 && (
+        <p className="px-3 py-1.5 text-soft">There is no role to cover at that time.</p>
+      )}
+      <ul className="mt-1 divide-y divide-[var(--line)]">
+        {plan?.lines.map((line) => {
+          const key = `${colleague.id} ${lineKey(line)}`;
+          const isGivable = line.verdict === "GIVEN";
+          return (
+            <li key={key}>
+              <label className="flex min-h-8 flex-wrap items-center gap-x-2 px-3 py-1">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-sm"
+                  disabled={!isGivable}
+                  checked={isGivable && !struck.has(key)}
+                  onChange={() => {
+                    const next = new Set(struck);
+                    if (!next.delete(key)) {
+                      next.add(key);
+                    }
+                    onStrike(next);
+                  }}
+                />
+                <b className="font-semibold">{line.roleName}</b>
+                <span className="text-sm text-soft">
+                  <TenantDot colour={line.colour} />
+                  {line.tenantName}, {line.areaName ?? "everywhere"}
+                  {line.byGroup && `, from ${line.byGroup}`}
+                </span>
+                <span
+                  className={`ml-auto text-sm ${line.verdict === "CONFLICTS" ? "font-semibold text-error" : "text-soft"}`}
+                >
+                  {leftOut(line)}
+                </span>
+              </label>
+            </li>
+          );
+        })}
+      </ul>
+      {plan !== undefined && plan.hidden > 0 && (
+        <p className="border-t border-line px-3 py-1.5 text-sm text-soft">
+          {count(plan.hidden, "more role")} in tenants that you do not administer.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Day({
+  label,
+  hint,
+  value,
+  onKeep,
+}: {
+  label: string;
+  hint?: string;
+  value: string;
+  onKeep: (value: string) => void;
+}) {
+  const id = `absence-${label.replace(" ", "-").toLowerCase()}`;
+  return (
+    <div>
+      <label htmlFor={id} className="block text-xs font-semibold text-soft">
+        {label}
+      </label>
+      <DayInput id={id} label={label} value={value} onKeep={onKeep} />
+      {hint !== undefined && <span className="text-xs text-soft">{hint}</span>}
+    </div>
+  );
+}
