@@ -50,13 +50,15 @@ public record Catalogue(
                 app = Optional.of(permission.app());
                 names.putIfAbsent(
                         permission.type(),
-                        words[0].isBlank() ? permission.type().text() : words[0]);
+                        words[0].isBlank() ? permission.type().text() : words[0].strip());
                 actions.computeIfAbsent(permission.type(), any -> new LinkedHashMap<>())
                         .putIfAbsent(
                                 permission.action(),
                                 new App.Action(
                                         permission.action(),
-                                        words.length < 2 ? permission.action().text() : words[1],
+                                        words.length < 2 || words[1].isBlank()
+                                                ? permission.action().text()
+                                                : words[1].strip(),
                                         sort(one.path("sort").asText()),
                                         text(one.path("description")),
                                         Optional.empty()));

@@ -13,6 +13,7 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import wexa.core.model.App;
 import wexa.core.model.Capability;
 import wexa.core.model.Sort;
 import wexa.core.value.Key;
@@ -32,7 +33,11 @@ class AnnouncedTest {
     }
 
     private static Announced announced(List<JsonNode> permissions, List<JsonNode> seats, List<JsonNode> areas) {
-        return Announced.of(Set.of(Capability.USERS), permissions, seats, areas, 3);
+        return Announced.of(Set.of(Capability.USERS), catalogue(permissions, seats, List.of()), seats, areas, 3);
+    }
+
+    private static Catalogue catalogue(List<JsonNode> permissions, List<JsonNode> seats, List<JsonNode> tasks) {
+        return Catalogue.of(permissions, seats, tasks, nodes("\"2026.1\"").get(0));
     }
 
     @Test
@@ -44,21 +49,22 @@ class AnnouncedTest {
                         "{\"id\": \"pelagia:diet:approve\", \"sort\": \"DECIDE\"}"),
                 List.of(),
                 List.of());
-        assertThat(told.app()).contains(Key.of("pelagia"));
-        assertThat(told.resourceTypes()).hasSize(2);
-        assertThat(told.resourceTypes().get(0).name()).isEqualTo("Animals");
-        assertThat(told.resourceTypes().get(0).actions())
+        assertThat(told.catalogue().app()).contains(Key.of("pelagia"));
+        assertThat(told.catalogue().resourceTypes()).hasSize(2);
+        assertThat(told.catalogue().resourceTypes().get(0).name()).isEqualTo("Animals");
+        assertThat(told.catalogue().resourceTypes().get(0).actions())
                 .extracting(action -> action.label(), action -> action.sort())
                 .containsExactly(
                         org.assertj.core.groups.Tuple.tuple("see", Sort.LOOK),
                         org.assertj.core.groups.Tuple.tuple("move", Sort.WORK));
-        assertThat(told.resourceTypes().get(1).name()).isEqualTo("diet");
+        assertThat(told.catalogue().resourceTypes().get(1).name()).isEqualTo("diet");
     }
 
     @Test
     void whatNobodySaysToBeHarmlessIsNotTakenForHarmless() {
         Announced told = announced(nodes("{\"id\": \"a:b:c\", \"sort\": \"whatever\"}"), List.of(), List.of());
-        assertThat(told.resourceTypes().get(0).actions().get(0).sort()).isEqualTo(Sort.WORK);
+        assertThat(told.catalogue().resourceTypes().get(0).actions().get(0).sort())
+                .isEqualTo(Sort.WORK);
     }
 
     @Test
@@ -70,10 +76,44 @@ class AnnouncedTest {
                 nodes(
                         "{\"key\": \"hall\", \"displayName\": \"Hall\", \"parent\": \"pier\"}",
                         "{\"key\": \"NOT A KEY\"}"));
-        assertThat(told.seatKinds().get(0).carries()).hasSize(1);
+        assertThat(told.catalogue().seatKinds().get(0).carries()).hasSize(1);
         assertThat(told.pools()).containsEntry(Key.of("keeper"), 12);
         assertThat(told.areas())
                 .containsExactly(new Announced.Spot(Key.of("hall"), "Hall", java.util.Optional.of(Key.of("pier"))));
+    }
+
+    @Test
+    void tasksNeedWhatIsReadableAndNothingIsTakenTwiceOrOfAnotherApplication() {
+        Catalogue told = catalogue(
+                nodes(
+                        "{\"id\": \"pelagia:animal:see\", \"displayName\": \"Animals: see\", \"description\": \"Look\"}",
+                        "{\"id\": \"pelagia:animal:see\", \"displayName\": \"Animals: look\"}",
+                        "{\"id\": \"other:animal:see\", \"displayName\": \"Animals: see\"}"),
+                List.of(),
+                nodes(
+                        "{\"id\": \"feed\", \"displayName\": \"Feed\", \"permissions\": [\"pelagia:animal:see\", 3]}",
+                        "{\"id\": \"feed\", \"displayName\": \"Feed again\"}",
+                        "{\"id\": \"Not a key\"}"));
+        assertThat(told.version()).isEqualTo("2026.1");
+        assertThat(told.resourceTypes()).hasSize(1);
+        assertThat(told.resourceTypes().get(0).actions())
+                .extracting(action -> action.label(), action -> action.description())
+                .containsExactly(org.assertj.core.groups.Tuple.tuple("see", "Look"));
+        assertThat(told.tasks())
+                .extracting(task -> task.name(), task -> task.needs().size())
+                .containsExactly(org.assertj.core.groups.Tuple.tuple("Feed", 1));
+    }
+
+    @Test
+    void textsAreCutAndStandWithoutMarksThatHideText() {
+        Catalogue told = catalogue(
+                nodes("{\"id\": \"a:b:c\", \"displayName\": \"T\\u202e: <b>x\\u0007\", \"description\": \""
+                        + "long ".repeat(200) + "\"}"),
+                List.of(),
+                List.of());
+        App.Action action = told.resourceTypes().get(0).actions().get(0);
+        assertThat(action.label()).isEqualTo("b x");
+        assertThat(action.description().length()).isLessThanOrEqualTo(200);
     }
 
     static IntStream seeds() {
@@ -87,12 +127,15 @@ class AnnouncedTest {
         Random random = new Random(seed);
         List<JsonNode> some = nodes(value(random, 3), value(random, 3), value(random, 3));
         Announced told = announced(some, some, some);
+        assertThat(catalogue(some, some, some).tasks())
+                .allMatch(task -> Key.accepts(task.key().text()));
         assertThat(told.areas())
                 .as("seed %d", seed)
                 .allMatch(area -> Key.accepts(area.key().text()));
-        assertThat(told.resourceTypes()).allMatch(type -> !type.actions().isEmpty());
+        assertThat(told.catalogue().resourceTypes())
+                .allMatch(type -> !type.actions().isEmpty());
         assertThat(told.pools().keySet())
-                .hasSameSizeAs(told.seatKinds().stream()
+                .hasSameSizeAs(told.catalogue().seatKinds().stream()
                         .map(kind -> kind.key())
                         .distinct()
                         .toList());

@@ -122,8 +122,8 @@ class ScimTenantTest {
     @Test
     void discoversWhatCanBeDoneThereWithSeatsAndAreas() {
         Announced announced = done(tenant().discover());
-        assertThat(announced.app()).contains(Key.of("pelagia"));
-        assertThat(announced.resourceTypes()).anySatisfy(type -> {
+        assertThat(announced.catalogue().app()).contains(Key.of("pelagia"));
+        assertThat(announced.catalogue().resourceTypes()).anySatisfy(type -> {
             assertThat(type.name()).isEqualTo("Animals");
             assertThat(type.actions()).anyMatch(action -> action.sort() == Sort.LOOK);
         });
