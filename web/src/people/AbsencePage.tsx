@@ -5,7 +5,7 @@ import { useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { absenceCoverQuery, personQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { isoDay, isoLastDay } from "../ui/dates";
+import { day, isoDay, isoLastDay, lastDay } from "../ui/dates";
 import { DayInput } from "../ui/dayInput";
 import { PersonPicker } from "../ui/personPicker";
 import { PlainField, Told } from "../ui/plainField";
@@ -23,6 +23,7 @@ interface Colleague {
 /** Somebody is away: from when until when, and who has which of their roles as long. */
 export function AbsencePage() {
   const { id } = useParams({ from: "/people/$id/absence" });
+  const { absence } = useSearch({ from: "/people/$id/absence" });
   const page = useQuery(personQuery(id));
   const mayPrepare = useMay("PREPARE");
   if (!mayPrepare) {
@@ -33,16 +34,15 @@ export function AbsencePage() {
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Absence">
       <Read of={page} what="the person">
-        {(data) => <Form page={data} />}
+        {(data) => <Form key={absence} page={data} absence={absence} />}
       </Read>
     </section>
   );
 }
 
-function Form({ page }: { page: Page }) {
+function Form({ page, absence }: { page: Page; absence: string | undefined }) {
   const session = useSession();
   const now = useNow();
-  const { absence } = useSearch({ from: "/people/$id/absence" });
   const known = page.absences.find((one) => one.id === absence);
   const before: Away | undefined =
     known === undefined
@@ -86,6 +86,21 @@ function Form({ page }: { page: Page }) {
       <p className="text-soft">
         Whoever is away keeps what they have. What others get to cover ends with the absence, also if the return moves.
       </p>
+      {before === undefined &&
+        page.absences.map((one) => (
+          <p key={one.id} className="mt-1">
+            Already recorded: {one.from ? `from ${day(one.from, session.zone)}` : "from the beginning"}
+            {one.until ? ` until ${lastDay(one.until, session.zone)}` : ", return open"}.{" "}
+            <Link
+              to="/people/$id/absence"
+              params={{ id: page.person.id }}
+              search={(search) => ({ ...search, absence: one.id })}
+              className="btn btn-xs"
+            >
+              Change that one
+            </Link>
+          </p>
+        ))}
       <div className="mt-3 grid max-w-6xl items-start gap-6 min-[1100px]:grid-cols-[minmax(300px,1fr)_2fr]">
         <section aria-labelledby="when-away">
           <h2 id="when-away">When</h2>

@@ -73,10 +73,11 @@ function Line({
       <div className="flex flex-wrap items-center gap-x-2">
         <b className="font-semibold">{whatWords(difference)}</b>
         {difference.detail !== "" && <span className="text-soft">{difference.detail}</span>}
+        {difference.isDescriptionMissing && drafted === undefined && (
+          <span className="text-soft">no description: you have to give one</span>
+        )}
         <span className="text-sm text-soft">
-          {difference.tenants.length > 0 &&
-            difference.sort !== "PERMISSION_REMOVED" &&
-            `in ${difference.tenants.join(", ")}`}
+          {difference.tenants.length > 0 && `in ${difference.tenants.join(", ")}`}
         </span>
         <span className="ml-auto">
           {drafted !== undefined ? (

@@ -127,12 +127,19 @@ public class AppService {
                         && one.sort() != AppDifference.Sort.SEAT_KIND_CHANGED);
     }
 
-    /** Which tenants have a permission that is new; of the rest all that announce anything count. */
+    /** Whether the tenant has what is new or another; of what is gone, no tenant says anything. */
     private static boolean isSaidBy(AppDifference one, Announcement said, App together) {
-        return one.permission()
-                .filter(permission -> together.action(permission).isPresent())
-                .map(said::has)
-                .orElse(true);
+        App there = said.said();
+        return switch (one.sort()) {
+            case PERMISSION_ADDED, PERMISSION_CHANGED, PERMISSION_DESCRIBED ->
+                one.permission().filter(said::has).isPresent();
+            case SEAT_KIND_ADDED, SEAT_KIND_CHANGED ->
+                there.seatKinds().stream().anyMatch(kind -> kind.name().equals(one.what()));
+            case TASK_ADDED, TASK_CHANGED ->
+                there.tasks().stream().anyMatch(task -> task.name().equals(one.what()));
+            case VERSION -> there.version().equals(together.version());
+            case PERMISSION_REMOVED, SEAT_KIND_REMOVED, TASK_REMOVED -> false;
+        };
     }
 
     private static AppViews.TouchedView touched(Permission permission, App app, Snapshot snapshot, Instant at) {
