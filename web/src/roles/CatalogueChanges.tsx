@@ -69,7 +69,7 @@ function Line({
 }) {
   const { touched } = difference;
   return (
-    <li className={`px-3 py-1.5 ${drafted === undefined ? "" : "border-l-4 border-primary"}`}>
+    <li className={`px-3 py-1.5 ${drafted === undefined ? "" : "border-l-4 border-l-primary"}`}>
       <div className="flex flex-wrap items-center gap-x-2">
         <b className="font-semibold">{whatWords(difference)}</b>
         {difference.detail !== "" && <span className="text-soft">{difference.detail}</span>}

@@ -34,7 +34,7 @@ final class NextVersion {
         for (Object each : (List<?>) type.getOrDefault("actions", List.of())) {
             @SuppressWarnings("unchecked") // an action is made of texts
             Map<String, Object> action = (Map<String, Object>) each;
-            boolean isGone = app.equals("strandline") && "cancel".equals(action.get("key"));
+            boolean isGone = app.equals("strandline") && "plan".equals(action.get("key"));
             if (!isGone) {
                 actions.add(action);
             }
