@@ -179,34 +179,14 @@ public final class AccessIndex {
         long second = at.getEpochSecond();
         BitSet found = new BitSet(people.count());
         BitSet seenGroups = new BitSet(groups.count());
-        BitSet named = new BitSet(roles.count());
-        among.forEach(role -> roles.find(role).ifPresent(named::set));
-        boolean[][] counting = new boolean[areas.tenantCount()][];
-        for (int node = 0; node < areas.count(); node++) {
-            int tenant = areas.tenantNumber(node);
-            int[] row = nodeGrants.array(node);
-            for (int place = nodeGrants.from(node); place < nodeGrants.until(node); place++) {
-                if (counting[tenant] == null) {
-                    counting[tenant] = counting(wanted, named, tenant);
-                }
-                int grant = row[place];
-                if (counting[tenant][grants.role(grant)] && grants.holds(grant, second)) {
-                    addSubject(grants.subject(grant), second, found, seenGroups);
-                }
-            }
-        }
+        new GrantsOfAny(this, wanted, among, second)
+                .each((subject, node) -> addSubject(subject, second, found, seenGroups));
         return new PersonSet(people, found);
     }
 
-    /** Which roles give any of the permissions in a tenant, or are among those named. */
-    private boolean[] counting(PermissionMask wanted, BitSet named, int tenant) {
-        boolean[] counting = new boolean[roles.count()];
-        int[] words = areas.words(tenant);
-        for (int role = 0; role < counting.length; role++) {
-            counting[role] =
-                    named.get(role) || wanted.isAnyOf(roles.bits(role, areas.tenant(tenant)), words[0], words[1]);
-        }
-        return counting;
+    /** Where everybody holds any of some permissions, or has any of some roles with effect, at the instant. */
+    public PlacesHeld placesOfAny(PermissionMask wanted, Set<Id<Role>> among, Instant at) {
+        return PlacesHeld.of(this, wanted, among, at.getEpochSecond());
     }
 
     void addSubject(int subject, long second, BitSet found, BitSet seenGroups) {

@@ -2,16 +2,19 @@ package wexa.core.conflict;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Path;
 import wexa.core.access.PermissionMask;
-import wexa.core.access.PersonSet;
+import wexa.core.access.PlacesHeld;
 import wexa.core.access.Usability;
 import wexa.core.model.Account;
 import wexa.core.model.ConflictRule;
@@ -142,25 +145,95 @@ public final class Conflicts {
         };
     }
 
-    /** Everybody in whom a rule's sides meet at an instant, in the order of people. Costs all grants, and those who have both sides. */
+    /**
+     * Everybody in whom a rule's sides meet at an instant, in the order of people. Costs all grants, and the places of those who have
+     * both sides; where a rule names roles, or what cannot be used does not count, all that these people have as well.
+     */
     public List<Conflict> everybody(ConflictRule rule, Instant at) {
         List<Compiled> asked =
                 rules.stream().filter(one -> one.rule().equals(rule)).toList();
         List<Conflict> found = new ArrayList<>();
         for (Compiled compiled : asked) {
-            PersonSet both = holders(rule.one(), compiled.one(), at).and(holders(rule.other(), compiled.other(), at));
-            both.all().forEach(person -> found.addAll(meetings(person, at, asked)));
+            CompletableFuture<PlacesHeld> others =
+                    CompletableFuture.supplyAsync(() -> places(rule.other(), compiled.other(), at));
+            Meeting meeting = new Meeting(rule, places(rule.one(), compiled.one(), at), others.join());
+            boolean isSettled = rule.counts(Counted.BLOCKED)
+                    && rule.one().roles().isEmpty()
+                    && rule.other().roles().isEmpty();
+            if (isSettled) {
+                meeting.each((person, one, other) -> found.add(
+                        new Conflict(rule.id(), meeting.person(person), meeting.held(one), meeting.held(other))));
+            } else {
+                meeting.people().forEach(person -> found.addAll(meetings(person, at, asked)));
+            }
         }
         return found;
     }
 
-    private PersonSet holders(Side side, PermissionMask mask, Instant at) {
+    private PlacesHeld places(Side side, PermissionMask mask, Instant at) {
         Set<Id<Role>> roles = new HashSet<>();
         if (!side.roles().isEmpty()) {
             Lineage lineage = new Lineage(model);
             side.roles().forEach(role -> roles.addAll(lineage.above(role)));
         }
-        return index.whoHasAny(mask, roles, at);
+        return index.placesOfAny(mask, roles, at);
+    }
+
+    /** Where both sides of a rule are held near enough to each other. */
+    private final class Meeting {
+        private final ConflictRule rule;
+        private final PlacesHeld ones;
+        private final PlacesHeld others;
+        private final Conflict.@Nullable Held[] held;
+        private final boolean[] isPassedBy;
+
+        Meeting(ConflictRule rule, PlacesHeld ones, PlacesHeld others) {
+            this.rule = rule;
+            this.ones = ones;
+            this.others = others;
+            this.held = new Conflict.@Nullable Held[ones.placeCount()];
+            this.isPassedBy = new boolean[ones.placeCount()];
+            if (!rule.counts(Counted.TRAINING)) {
+                for (int place = 0; place < isPassedBy.length; place++) {
+                    isPassedBy[place] = model.tenants().get(ones.tenant(place)).environment() == Environment.TRAINING;
+                }
+            }
+        }
+
+        void each(PlacesHeld.Pairs to) {
+            ones.meet(others, (person, one, other) -> {
+                if (isNear(one, other) && !isPassedBy[one] && !isPassedBy[other]) {
+                    to.pair(person, one, other);
+                }
+            });
+        }
+
+        List<Id<Person>> people() {
+            BitSet found = new BitSet();
+            each((person, one, other) -> found.set(person));
+            return found.stream().mapToObj(ones::person).toList();
+        }
+
+        private boolean isNear(int one, int other) {
+            return switch (rule.within()) {
+                case ANYWHERE -> true;
+                case TENANT -> ones.isInOneTenant(one, other);
+                case AREA -> ones.isInOneTenant(one, other) && ones.isInOneLine(one, other);
+            };
+        }
+
+        Id<Person> person(int number) {
+            return ones.person(number);
+        }
+
+        Conflict.Held held(int place) {
+            Conflict.Held known = held[place];
+            if (known == null) {
+                known = new Conflict.Held(ones.tenant(place), ones.area(place));
+                held[place] = known;
+            }
+            return known;
+        }
     }
 
     /** The paths by which the person comes to each side of a meeting. */
