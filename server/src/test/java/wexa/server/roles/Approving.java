@@ -9,7 +9,7 @@ import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
 
 /** The second person of the demo, for tests that need one. */
-final class Approving {
+public final class Approving {
     private Approving() {}
 
     static void yes(Cast cast, JsonNode draft) throws Exception {
@@ -21,7 +21,7 @@ final class Approving {
     }
 
     /** Applies a draft, with an approval where it needs one. */
-    static Answer applied(Cast cast, JsonNode draft) throws Exception {
+    public static Answer applied(Cast cast, JsonNode draft) throws Exception {
         return applied(cast, cast.tove, draft);
     }
 

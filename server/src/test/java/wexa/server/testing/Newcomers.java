@@ -11,21 +11,27 @@ public final class Newcomers {
 
     /** With a group, account and seat in Pelagia North and a role there. */
     public static JsonNode draft(Browserless browser, String handle, String number, String seat) throws Exception {
-        JsonNode draft = engaged(browser, handle, number, "lagoon-hall");
-        String person = Cast.personIn(draft);
-        String account = UUID.randomUUID().toString();
-        draft = put(browser, draft, "membership.put", Map.of("member", "person:" + person, "group", "lagoon-keepers"));
-        draft = put(browser, draft, "account.open", Map.of("id", account, "person", person, "tenant", "pelagia/north"));
-        draft = put(browser, draft, "seat.give", Map.of("account", account, "kind", seat));
+        JsonNode draft = withAccount(browser, handle, number, seat);
         return put(
                 browser,
                 draft,
                 "assignment.give",
                 Map.of(
-                        "subject", "person:" + person,
+                        "subject", "person:" + Cast.personIn(draft),
                         "role", "night-keeper",
                         "tenant", "pelagia/north",
                         "area", "lagoon-hall"));
+    }
+
+    /** With a group, account and seat in Pelagia North. */
+    public static JsonNode withAccount(Browserless browser, String handle, String number, String seat)
+            throws Exception {
+        JsonNode draft = engaged(browser, handle, number, "lagoon-hall");
+        String person = Cast.personIn(draft);
+        String account = UUID.randomUUID().toString();
+        draft = put(browser, draft, "membership.put", Map.of("member", "person:" + person, "group", "lagoon-keepers"));
+        draft = put(browser, draft, "account.open", Map.of("id", account, "person", person, "tenant", "pelagia/north"));
+        return put(browser, draft, "seat.give", Map.of("account", account, "kind", seat));
     }
 
     /** Engaged from today on, and nothing more. */
