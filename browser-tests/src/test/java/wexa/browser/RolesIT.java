@@ -173,9 +173,56 @@ class RolesIT {
         }
     }
 
-    /** What is privileged waits for another administrator, from whoever drafts it to whoever approves and back. */
     @Test
     @Order(6)
+    void aNewVersionIsTakenOver() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.see(By.xpath("//li[contains(., 'Pelagia: 4 changes')]//a[normalize-space(.)='Review']"))
+                    .click();
+            browser.heading("Permissions");
+            browser.sees("New: Animals: transfer");
+            browser.look("permissions");
+            browser.isAccessible("what changed in an application");
+            browser.see(By.xpath("//section[@aria-label='Pelagia']//button[normalize-space(.)='Put all in a draft']"))
+                    .click();
+            browser.sees("Description is needed.");
+            browser.type("Describe “Animals: transfer”", "Move an animal to another house for good");
+            browser.link("Review").click();
+            browser.sees("Add or rename a permission");
+            browser.button("Apply 4 changes").click();
+            browser.sees("permission pelagia:animal:transfer");
+            browser.link("Roles").click();
+            browser.link("Permissions").click();
+            browser.sees("Move an animal to another house for good");
+        }
+    }
+
+    @Test
+    @Order(7)
+    void aColleagueCoversForTheTimeOfAnAbsence() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("People").click();
+            browser.type("Name, job, unit", "saoirse lund");
+            browser.link("Saoirse Lund").click();
+            browser.sees("Nobody covers.");
+            browser.link("Change or cover").click();
+            browser.heading("Absence of Saoirse Lund");
+            browser.pick("Find a colleague", "mirko", "Mirko Oakenshaw");
+            browser.sees("Shift planner");
+            browser.look("absence");
+            browser.isAccessible("absence and cover");
+            browser.button("Add to the draft").click();
+            browser.sees("In the draft. Review it below.");
+            browser.link("Review").click();
+            browser.sees("Covers the absence of");
+        }
+    }
+
+    /** What is privileged waits for another administrator, from whoever drafts it to whoever approves and back. */
+    @Test
+    @Order(8)
     void aSecondPersonApproves() throws Exception {
         try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
             browser.signIn("tove", "north-pier-2026");

@@ -134,7 +134,18 @@ class StandInsTest {
         List<String> endpoints = new ArrayList<>();
         types.forEach(type -> endpoints.add(type.path("endpoint").asText()));
         assertThat(endpoints)
-                .containsExactly("/Users", "/Groups", "/Roles", "/Areas", "/Assignments", "/Permissions", "/SeatKinds");
+                .containsExactly(
+                        "/Users",
+                        "/Groups",
+                        "/Roles",
+                        "/Areas",
+                        "/Assignments",
+                        "/Permissions",
+                        "/Tasks",
+                        "/SeatKinds");
+        assertThat(send("GET", "scim/v2/Tasks", "").body().path("totalResults").asInt())
+                .as("nobody said what people call the work there")
+                .isZero();
         JsonNode seats = send("GET", "scim/v2/SeatKinds", "").body().path("Resources");
         assertThat(seats.path(0).path("displayName").asText()).isEqualTo("Full");
         assertThat(seats.path(0).path("size").asInt()).isEqualTo(1);

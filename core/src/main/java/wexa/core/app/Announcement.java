@@ -41,7 +41,7 @@ public record Announcement(Id<Tenant> tenant, App said) {
     /**
      * The application as all its tenants together say it is. Where they differ, the one with the highest version counts; what any of
      * them still has stays. What the organisation itself said of a thing, its description and sensitivity, is kept, and so are
-     * tasks that no tenant names: they are the organisation's words. Kinds of seat count only where any are named. Without
+     * tasks that no tenant names, with what is still there of their needs: they are the organisation's words. Kinds of seat count only where any are named. Without
      * announcements it is the application as it is known.
      */
     public static App together(App known, List<Announcement> announcements) {
@@ -61,7 +61,10 @@ public record Announcement(Id<Tenant> tenant, App said) {
                 .map(kind -> described(kind, known, there))
                 .toList();
         Map<Key, App.Task> tasks = new LinkedHashMap<>();
-        known.tasks().forEach(task -> tasks.put(task.key(), task));
+        known.tasks().stream()
+                .map(task -> described(task, known, there))
+                .filter(task -> !task.needs().isEmpty())
+                .forEach(task -> tasks.put(task.key(), task));
         merged(said, App::tasks, App.Task::key).stream()
                 .map(task -> described(task, known, there))
                 .filter(task -> !task.needs().isEmpty())

@@ -297,6 +297,33 @@ class AppDifferenceTest {
     }
 
     @Test
+    void aTaskOfOurOwnLosesWhatNoTenantHasAndGoesWithTheLastOfIt() {
+        App known = new Revision(said(app, "1", type("a", action("see", "see"), action("do", "do"))))
+                .with(new App.Task(
+                        Key.of("both"),
+                        "Both",
+                        "",
+                        Set.of(
+                                new Permission(app.key(), Key.of("a"), Key.of("see")),
+                                new Permission(app.key(), Key.of("a"), Key.of("do")))));
+        App more = new Revision(known)
+                .with(new App.Task(
+                        Key.of("one"), "One", "", Set.of(new Permission(app.key(), Key.of("a"), Key.of("do")))));
+        App less = said(app, "2", type("a", action("see", "see")));
+        assertThat(AppDifference.between(
+                        more,
+                        Announcement.together(
+                                more,
+                                List.of(new Announcement(made.tenants.get(0).id(), less)))))
+                .extracting(AppDifference::sort)
+                .containsExactly(
+                        AppDifference.Sort.TASK_CHANGED,
+                        AppDifference.Sort.TASK_REMOVED,
+                        AppDifference.Sort.PERMISSION_REMOVED,
+                        AppDifference.Sort.VERSION);
+    }
+
+    @Test
     void setsFollowWhenAPermissionGoes() {
         Model model = made.model();
         PermissionSet set = model.table(Kind.PERMISSION_SET).stream()
