@@ -209,7 +209,7 @@ class RolesIT {
             browser.sees("Nobody covers.");
             browser.link("Change or cover").click();
             browser.heading("Absence of Saoirse Lund");
-            browser.pick("Find a colleague", "mirko", "Mirko Oakenshaw");
+            browser.pick("Find a colleague", "ines abara", "Ines Abara");
             browser.sees("Shift planner");
             browser.look("absence");
             browser.isAccessible("absence and cover");
