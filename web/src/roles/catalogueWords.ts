@@ -7,7 +7,7 @@ type Touched = NonNullable<Difference["touched"]>;
 
 /** The entry of a draft that takes a change over already. */
 export function draftedChange(difference: Difference, draft: Pick<Draft, "entries"> | undefined): Entry | undefined {
-  const named = ["app", "permission", "seat-kind", "task"];
+  const named = ["app", "permission", "seat-kind", "task", "key", "permission-set"];
   return draft?.entries.find(
     (one) =>
       one.form === difference.form &&
@@ -38,6 +38,12 @@ export function whatWords(difference: Difference): string {
       return `Task: ${difference.what}`;
     case "TASK_REMOVED":
       return `Task gone: ${difference.what}`;
+    case "PRESET_ADDED":
+      return `New preset: ${difference.what}`;
+    case "PRESET_CHANGED":
+      return `Preset: ${difference.what}`;
+    case "PRESET_WITHDRAWN":
+      return `No longer offered: ${difference.what}; it becomes a set of your own`;
     case "VERSION":
       return `Version ${difference.what}`;
   }

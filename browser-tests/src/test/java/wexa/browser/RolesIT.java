@@ -178,7 +178,7 @@ class RolesIT {
     void aNewVersionIsTakenOver() throws Exception {
         try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
             browser.signIn("tove", "north-pier-2026");
-            browser.see(By.xpath("//li[contains(., 'Pelagia: 4 changes')]//a[normalize-space(.)='Review']"))
+            browser.see(By.xpath("//li[contains(., 'Pelagia: 5 changes')]//a[normalize-space(.)='Review']"))
                     .click();
             browser.heading("Permissions");
             browser.sees("New: Animals: transfer");
@@ -190,7 +190,7 @@ class RolesIT {
             browser.type("Describe “Animals: transfer”", "Move an animal to another house for good");
             browser.link("Review").click();
             browser.sees("Add or rename a permission");
-            browser.button("Apply 4 changes").click();
+            browser.button("Apply 5 changes").click();
             browser.sees("permission pelagia:animal:transfer");
             browser.link("Roles").click();
             browser.link("Permissions").click();

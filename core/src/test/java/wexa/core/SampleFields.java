@@ -116,6 +116,9 @@ public final class SampleFields {
                             role.exclusions())));
         }
         effects.add(Effect.replace(made.apps.get(0), withTasks(made.apps.get(0))));
+        made.sets.stream()
+                .limit(made.sets.size() / 3)
+                .forEach(set -> effects.add(Effect.replace(set, set.asPreset(true))));
         effects.add(Effect.make(new Home(made.id(), Key.of("skerrow"), "Skerrow", Home.Sort.OWN)));
         effects.add(Effect.make(new Home(made.id(), Key.of("orrin"), "Orrin", Home.Sort.PARTNER)));
         made.seats.stream()

@@ -58,6 +58,21 @@ final class NextVersion {
         return Map.of("key", key, "label", label, "sort", sort, "description", description);
     }
 
+    /** Permission sets that the application offers: the newer Pelagia offers one. */
+    static List<Map<String, Object>> presets(Place place) {
+        return place.path().equals("pelagia-north")
+                ? List.of(Map.of(
+                        "key",
+                        "handing-over",
+                        "name",
+                        "Handing animals over",
+                        "description",
+                        "See an animal, give it away, and take its record along",
+                        "permissions",
+                        List.of("pelagia:animal:see", "pelagia:animal:transfer", "pelagia:treatment:export")))
+                : List.of();
+    }
+
     /** The tasks of a tenant: the newer Pelagia knows one more. */
     static List<Map<String, Object>> tasks(Place place) {
         List<Map<String, Object>> known = Tasks.of(place.app());

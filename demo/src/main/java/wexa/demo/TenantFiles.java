@@ -35,6 +35,7 @@ final class TenantFiles {
         file.put("catalogueVersion", NextVersion.of(place));
         file.put("catalogue", NextVersion.types(place, catalogue.typesOf(place.app())));
         file.put("tasks", NextVersion.tasks(place));
+        file.put("permissionSets", NextVersion.presets(place));
         file.put("Users", users(place));
         file.put("Areas", areas(place));
         boolean full = place.capabilities().contains("ASSIGNMENTS");

@@ -22,6 +22,7 @@ final class ScimEndpoint {
     private static final int LARGEST_PAGE = 200;
     private static final String SEAT_KIND = "urn:wexa:scim:schemas:1.0:SeatKind";
     private static final String TASK = "urn:wexa:scim:schemas:1.0:Task";
+    private static final String PERMISSION_SET = "urn:wexa:scim:schemas:1.0:PermissionSet";
 
     private final TenantState tenant;
 
@@ -72,7 +73,9 @@ final class ScimEndpoint {
             case "Schemas" -> Answer.of(200, listOf(schemas(), 1, schemas().size()));
             case "SeatKinds" -> Answer.of(200, page(seatKinds(), request.query()));
             case "Permissions" -> Answer.of(200, page(catalogue(), request.query()));
-            case "Tasks" -> Answer.of(200, page(tasks(), request.query()));
+            case "Tasks" -> Answer.of(200, page(named("tasks", TASK, "needs"), request.query()));
+            case "PermissionSets" ->
+                Answer.of(200, page(named("permissionSets", PERMISSION_SET, "permissions"), request.query()));
             default ->
                 request.method().equals("POST")
                         ? Answer.of(201, tenant.create(type, parse(request.body())))
@@ -168,19 +171,19 @@ final class ScimEndpoint {
         return kinds;
     }
 
-    /** What people call the work, with the permissions that it needs, to be read only. */
-    private List<ObjectNode> tasks() {
-        List<ObjectNode> tasks = new ArrayList<>();
-        for (JsonNode task : tenant.settings().path("tasks")) {
+    /** Names for several permissions: what people call the work, or sets that the app offers; to be read only. */
+    private List<ObjectNode> named(String several, String schema, String permissions) {
+        List<ObjectNode> all = new ArrayList<>();
+        for (JsonNode one : tenant.settings().path(several)) {
             ObjectNode made = JsonNodeFactory.instance.objectNode();
-            made.putArray("schemas").add(TASK);
-            made.put("id", task.path("key").asText());
-            made.put("displayName", task.path("name").asText());
-            made.put("description", task.path("description").asText());
-            made.set("permissions", task.path("needs").deepCopy());
-            tasks.add(made);
+            made.putArray("schemas").add(schema);
+            made.put("id", one.path("key").asText());
+            made.put("displayName", one.path("name").asText());
+            made.put("description", one.path("description").asText());
+            made.set("permissions", one.path(permissions).deepCopy());
+            all.add(made);
         }
-        return tasks;
+        return all;
     }
 
     private static int number(Map<String, String> query, String name, int otherwise) {
@@ -250,6 +253,7 @@ final class ScimEndpoint {
         if (tenant.can("ROLES")) {
             types.add(readOnly("Permission", "urn:wexa:scim:schemas:1.0:Permission"));
             types.add(readOnly("Task", TASK));
+            types.add(readOnly("PermissionSet", PERMISSION_SET));
         }
         if (tenant.can("SEATS")) {
             types.add(readOnly("SeatKind", SEAT_KIND));

@@ -142,6 +142,7 @@ class StandInsTest {
                         "/Assignments",
                         "/Permissions",
                         "/Tasks",
+                        "/PermissionSets",
                         "/SeatKinds");
         assertThat(send("GET", "scim/v2/Tasks", "").body().path("totalResults").asInt())
                 .as("nobody said what people call the work there")

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import wexa.connect.Words;
+import wexa.core.app.Announcement;
 import wexa.core.model.App;
 import wexa.core.model.Sort;
 import wexa.core.value.Key;
@@ -27,7 +28,8 @@ public record Catalogue(
         String version,
         List<App.ResourceType> resourceTypes,
         List<App.SeatKind> seatKinds,
-        List<App.Task> tasks) {
+        List<App.Task> tasks,
+        List<Announcement.Preset> presets) {
     private static final int LONGEST_TEXT = 200;
     private static final int LONGEST_VERSION = 60;
 
@@ -35,13 +37,21 @@ public record Catalogue(
         resourceTypes = List.copyOf(resourceTypes);
         seatKinds = List.copyOf(seatKinds);
         tasks = List.copyOf(tasks);
+        presets = List.copyOf(presets);
     }
 
-    static Catalogue of(List<JsonNode> permissions, List<JsonNode> seatKinds, List<JsonNode> tasks, JsonNode version) {
+    /** Everything that a tenant listed, as it listed it. */
+    record Listed(
+            List<JsonNode> permissions,
+            List<JsonNode> seatKinds,
+            List<JsonNode> tasks,
+            List<JsonNode> permissionSets) {}
+
+    static Catalogue of(Listed listed, JsonNode version) {
         Map<Key, String> names = new LinkedHashMap<>();
         Map<Key, Map<Key, App.Action>> actions = new LinkedHashMap<>();
         Optional<Key> app = Optional.empty();
-        for (JsonNode one : permissions) {
+        for (JsonNode one : listed.permissions()) {
             Optional<Permission> read = permission(one.path("id").asText());
             if (read.isPresent()
                     && app.orElse(read.get().app()).equals(read.get().app())) {
@@ -72,8 +82,9 @@ public record Catalogue(
                 app,
                 named.substring(0, Math.min(LONGEST_VERSION, named.length())),
                 types,
-                kinds(seatKinds),
-                tasks(tasks));
+                kinds(listed.seatKinds()),
+                tasks(listed.tasks()),
+                presets(listed.permissionSets()));
     }
 
     private static List<App.SeatKind> kinds(List<JsonNode> read) {
@@ -104,6 +115,21 @@ public record Catalogue(
                                     permissions(one.path("permissions")))));
         }
         return List.copyOf(tasks.values());
+    }
+
+    private static List<Announcement.Preset> presets(List<JsonNode> read) {
+        Map<Key, Announcement.Preset> presets = new LinkedHashMap<>();
+        for (JsonNode one : read) {
+            key(one.path("id").asText())
+                    .ifPresent(key -> presets.putIfAbsent(
+                            key,
+                            new Announcement.Preset(
+                                    key,
+                                    named(one, key),
+                                    text(one.path("description")),
+                                    permissions(one.path("permissions")))));
+        }
+        return List.copyOf(presets.values());
     }
 
     private static Set<Permission> permissions(JsonNode several) {

@@ -61,8 +61,10 @@ final class TenantDiscovery {
     private Outcome<Catalogue> catalogue(Set<Capability> found, List<JsonNode> kinds, JsonNode config) {
         return listed(found, Capability.ROLES, "Permissions")
                 .then(permissions -> listed(found, Capability.ROLES, "Tasks")
-                        .map(tasks -> Catalogue.of(
-                                permissions, kinds, tasks, config.path(CONFIG).path("catalogueVersion"))));
+                        .then(tasks -> listed(found, Capability.ROLES, "PermissionSets")
+                                .map(sets -> Catalogue.of(
+                                        new Catalogue.Listed(permissions, kinds, tasks, sets),
+                                        config.path(CONFIG).path("catalogueVersion")))));
     }
 
     /** Whether its users have roles and entitlements; a tenant without schemas does not say so, and is not asked to keep them. */

@@ -37,7 +37,9 @@ class AnnouncedTest {
     }
 
     private static Catalogue catalogue(List<JsonNode> permissions, List<JsonNode> seats, List<JsonNode> tasks) {
-        return Catalogue.of(permissions, seats, tasks, nodes("\"2026.1\"").get(0));
+        return Catalogue.of(
+                new Catalogue.Listed(permissions, seats, tasks, tasks),
+                nodes("\"2026.1\"").get(0));
     }
 
     @Test
@@ -99,6 +101,10 @@ class AnnouncedTest {
         assertThat(told.resourceTypes().get(0).actions())
                 .extracting(action -> action.label(), action -> action.description())
                 .containsExactly(org.assertj.core.groups.Tuple.tuple("see", "Look"));
+        assertThat(told.presets())
+                .extracting(
+                        preset -> preset.name(), preset -> preset.permissions().size())
+                .containsExactly(org.assertj.core.groups.Tuple.tuple("Feed", 1));
         assertThat(told.tasks())
                 .extracting(task -> task.name(), task -> task.needs().size())
                 .containsExactly(org.assertj.core.groups.Tuple.tuple("Feed", 1));

@@ -22,7 +22,31 @@ import wexa.core.value.Permission;
  *
  * @param said an application with the permissions, kinds of seat, tasks and version that the tenant names
  */
-public record Announcement(Id<Tenant> tenant, App said) {
+public record Announcement(Id<Tenant> tenant, App said, List<Preset> presets) {
+    /** A permission set that the application offers. */
+    public record Preset(Key key, String name, String description, Set<Permission> permissions) {
+        public Preset {
+            permissions = Set.copyOf(permissions);
+        }
+    }
+
+    public Announcement {
+        presets = List.copyOf(presets);
+    }
+
+    /** One that offers no permission sets. */
+    public Announcement(Id<Tenant> tenant, App said) {
+        this(tenant, said, List.of());
+    }
+
+    /** Those with the highest version first. */
+    public static List<Announcement> newestFirst(List<Announcement> announcements) {
+        return announcements.stream()
+                .sorted(Comparator.comparing((Announcement one) -> one.said().version(), VERSIONS)
+                        .reversed())
+                .toList();
+    }
+
     /** Versions by their numbers: 2026.10 is higher than 2026.9. */
     private static final Comparator<String> VERSIONS = (one, other) -> {
         String[] ones = one.split("(?<=\\d)(?=\\D)|(?<=\\D)(?=\\d)");
@@ -45,10 +69,9 @@ public record Announcement(Id<Tenant> tenant, App said) {
      * announcements it is the application as it is known.
      */
     public static App together(App known, List<Announcement> announcements) {
-        List<App> said = announcements.stream()
+        List<App> said = newestFirst(announcements).stream()
                 .map(Announcement::said)
                 .filter(one -> !own(one, known).isEmpty())
-                .sorted(Comparator.comparing(App::version, VERSIONS).reversed())
                 .toList();
         if (said.isEmpty()) {
             return known;

@@ -31,6 +31,9 @@ public record AppDifference(Sort sort, String what, Optional<Permission> permiss
         TASK_REMOVED,
         SEAT_KIND_REMOVED,
         PERMISSION_REMOVED,
+        PRESET_ADDED,
+        PRESET_CHANGED,
+        PRESET_WITHDRAWN,
         VERSION
     }
 

@@ -36,6 +36,11 @@ public record PermissionSet(
         permissions = Collections.unmodifiableSet(new TreeSet<>(permissions));
     }
 
+    /** The same set, offered by the app or the organisation's own. */
+    public PermissionSet asPreset(boolean isOffered) {
+        return new PermissionSet(id, key, name, description, app, permissions, sensitivity, isOffered);
+    }
+
     /** The same set of other permissions. */
     public PermissionSet of(Set<Permission> others) {
         return new PermissionSet(id, key, name, description, app, others, sensitivity, isPreset);

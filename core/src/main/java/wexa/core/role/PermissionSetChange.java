@@ -78,6 +78,49 @@ sealed interface PermissionSetChange extends Change {
         }
     }
 
+    /** What the application offers; every role that is made of it follows at once. */
+    record Offer(PermissionSet set) implements PermissionSetChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<PermissionSet> before = model.table(Kind.PERMISSION_SET).find(set.id());
+            List<Finding> findings = check(set, before, model);
+            return before.map(known -> Resolution.replace(known, set, findings))
+                    .orElseGet(() -> Resolution.make(set, findings));
+        }
+
+        @Override
+        public Form form() {
+            return PermissionSetForms.OFFER;
+        }
+
+        @Override
+        public Values values() {
+            return PermissionSetForms.values(set);
+        }
+    }
+
+    /** The application offers it no longer; it is the organisation's own from now on, and grants the same. */
+    record Adopt(PermissionSet set) implements PermissionSetChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.table(Kind.PERMISSION_SET)
+                    .find(set.id())
+                    .map(before -> Resolution.replace(before, before.asPreset(false), List.of()))
+                    .orElseGet(() -> Resolution.blocked(Finding.of(
+                            Code.FACT_GONE, "permission-set", "id", set.id().toString())));
+        }
+
+        @Override
+        public Form form() {
+            return PermissionSetForms.ADOPT;
+        }
+
+        @Override
+        public Values values() {
+            return new Values().put(PermissionSetForms.SET, set.id());
+        }
+    }
+
     /** The set goes; it must be part of no role. */
     record Retire(PermissionSet set) implements PermissionSetChange {
         @Override

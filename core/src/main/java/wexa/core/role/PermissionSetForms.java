@@ -3,6 +3,7 @@ package wexa.core.role;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import wexa.core.app.Announcement;
 import wexa.core.change.Change;
 import wexa.core.change.Field;
 import wexa.core.change.Form;
@@ -12,6 +13,7 @@ import wexa.core.change.Types;
 import wexa.core.change.Values;
 import wexa.core.model.App;
 import wexa.core.model.Kind;
+import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Sensitivity;
 import wexa.core.value.Id;
@@ -43,6 +45,24 @@ final class PermissionSetForms {
             .says("change set {permission-set}[ key {key}][ name {name}][ about {description}]"
                     + "[ permissions {permissions}][ sensitivity {sensitivity}]")
             .reads(in -> set(in).flatMap(before -> edited(before, in)));
+
+    private static final Field<String> REQUIRED_DESCRIPTION = Field.required("description", Types.TEXT, "Description");
+    private static final Field<List<Permission>> OFFERED =
+            Field.required("permissions", Types.listOf(Types.PERMISSION), "Permissions");
+
+    /** The short name tells which preset it is: one that is known is offered anew. */
+    static final Form OFFER = Form.makes(Kind.PERMISSION_SET, "offer", "Take over a preset")
+            .orReopens(in -> in.get(APP)
+                    .flatMap(app -> in.get(KEY).flatMap(key -> preset(key, app, in.model())))
+                    .map(PermissionSet::id))
+            .with(KEY, NAME, APP, REQUIRED_DESCRIPTION, OFFERED)
+            .says("offer set {key} {name} of {app} about {description} permissions {permissions}")
+            .reads(PermissionSetForms::offered);
+
+    static final Form ADOPT = Form.changes(Kind.PERMISSION_SET, "adopt", "Keep a preset as a set of your own")
+            .with(SET)
+            .says("adopt set {permission-set}")
+            .reads(in -> set(in).map(PermissionSetChange.Adopt::new));
 
     static final Form RETIRE = Form.ends(Kind.PERMISSION_SET, "retire", "Retire a permission set")
             .with(SET)
@@ -78,6 +98,46 @@ final class PermissionSetForms {
                 ? Optional.empty()
                 : Optional.of(new PermissionSetChange.Make(new PermissionSet(
                         id.get(), key.get(), name, description, app.get(), permissions, sensitivity, false)));
+    }
+
+    static Values offer(Id<App> app, Announcement.Preset preset, String description, Set<Permission> permissions) {
+        return new Values()
+                .put(KEY, preset.key())
+                .put(NAME, preset.name())
+                .put(APP, app)
+                .putText(REQUIRED_DESCRIPTION, description)
+                .put(OFFERED, List.copyOf(permissions));
+    }
+
+    static Values adopt(PermissionSet set) {
+        return new Values().put(SET, set.id());
+    }
+
+    static Optional<PermissionSet> preset(Key key, Id<App> app, Model model) {
+        return model.table(Kind.PERMISSION_SET).by(PermissionSet.BY_KEY, key).stream()
+                .filter(set -> set.isPreset() && set.app().equals(app))
+                .findFirst();
+    }
+
+    private static Optional<Change> offered(Reading in) {
+        Optional<Id<PermissionSet>> id = in.newId();
+        Optional<Key> key = in.get(KEY);
+        String name = in.text(NAME);
+        Optional<Id<App>> app = in.get(APP);
+        Optional<String> description = in.get(REQUIRED_DESCRIPTION);
+        Optional<List<Permission>> permissions = in.get(OFFERED);
+        if (id.isEmpty() || key.isEmpty() || app.isEmpty() || description.isEmpty() || permissions.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new PermissionSetChange.Offer(new PermissionSet(
+                id.get(),
+                key.get(),
+                name,
+                description.get(),
+                app.get(),
+                Set.copyOf(permissions.get()),
+                in.model().table(Kind.PERMISSION_SET).find(id.get()).flatMap(PermissionSet::sensitivity),
+                true)));
     }
 
     private static Optional<Change> edited(PermissionSet before, Reading in) {

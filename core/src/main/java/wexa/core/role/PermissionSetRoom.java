@@ -1,5 +1,6 @@
 package wexa.core.role;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import wexa.core.change.Form;
@@ -40,7 +41,12 @@ public final class PermissionSetRoom implements Room<PermissionSet> {
 
     @Override
     public List<Form> forms() {
-        return List.of(PermissionSetForms.MAKE, PermissionSetForms.EDIT, PermissionSetForms.RETIRE);
+        return List.of(
+                PermissionSetForms.MAKE,
+                PermissionSetForms.EDIT,
+                PermissionSetForms.RETIRE,
+                PermissionSetForms.OFFER,
+                PermissionSetForms.ADOPT);
     }
 
     @Override
@@ -51,7 +57,18 @@ public final class PermissionSetRoom implements Room<PermissionSet> {
     /** The same again, so that what referred to it does. */
     @Override
     public Optional<WayBack> remaking(PermissionSet gone) {
-        return Optional.of(new WayBack(PermissionSetForms.MAKE, values(gone), WayBack.Identity.SAME));
+        return Optional.of(new WayBack(making(gone), values(gone), WayBack.Identity.SAME));
+    }
+
+    private static Form making(PermissionSet set) {
+        return set.isPreset() ? PermissionSetForms.OFFER : PermissionSetForms.MAKE;
+    }
+
+    @Override
+    public Optional<WayBack> changingBack(PermissionSet before, PermissionSet after, Instant now) {
+        boolean isOwn = !before.isPreset() && !after.isPreset();
+        return Optional.of(
+                new WayBack(isOwn ? PermissionSetForms.EDIT : making(before), values(before), WayBack.Identity.SAME));
     }
 
     @Override

@@ -2,15 +2,19 @@ package wexa.server.apps;
 
 import java.time.Instant;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wexa.core.app.Announcement;
 import wexa.core.app.AppDifference;
 import wexa.core.app.PermissionUses;
+import wexa.core.change.Form;
+import wexa.core.change.Nature;
 import wexa.core.model.App;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Kind;
@@ -83,7 +87,7 @@ public class AppService {
                                 task.description(),
                                 PermissionNames.lines(task.needs(), model)))
                         .toList(),
-                CatalogueDifferences.of(app, announcements).stream()
+                CatalogueDifferences.of(app, announcements, model).stream()
                         .map(one -> difference(one, app, together, announcements, snapshot, at))
                         .toList());
     }
@@ -103,7 +107,10 @@ public class AppService {
 
     private static AppViews.CatalogueDifferenceView difference(
             AppDifference one, App app, App together, List<Announcement> announcements, Snapshot snapshot, Instant at) {
-        Map<String, String> fields = one.form().entryOf(one.values());
+        Map<String, String> fields = new LinkedHashMap<>(one.form().entryOf(one.values()));
+        if (one.form().nature() == Nature.MAKES) {
+            fields.put(Form.ID.name(), UUID.randomUUID().toString());
+        }
         boolean isDescribed =
                 one.form().fields().stream().noneMatch(field -> field.name().equals("description"))
                         || !fields.getOrDefault("description", "").isEmpty();
@@ -137,8 +144,10 @@ public class AppService {
                 there.seatKinds().stream().anyMatch(kind -> kind.name().equals(one.what()));
             case TASK_ADDED, TASK_CHANGED ->
                 there.tasks().stream().anyMatch(task -> task.name().equals(one.what()));
+            case PRESET_ADDED, PRESET_CHANGED ->
+                said.presets().stream().anyMatch(preset -> preset.name().equals(one.what()));
             case VERSION -> there.version().equals(together.version());
-            case PERMISSION_REMOVED, SEAT_KIND_REMOVED, TASK_REMOVED -> false;
+            case PERMISSION_REMOVED, SEAT_KIND_REMOVED, TASK_REMOVED, PRESET_WITHDRAWN -> false;
         };
     }
 

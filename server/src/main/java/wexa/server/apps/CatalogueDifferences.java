@@ -1,5 +1,6 @@
 package wexa.server.apps;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +14,7 @@ import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
+import wexa.core.role.Presets;
 import wexa.core.value.Id;
 import wexa.server.readings.AnnouncedCatalogues;
 
@@ -35,7 +37,7 @@ public class CatalogueDifferences {
         Map<Id<Tenant>, AnnouncedCatalogues.Kept> said = said();
         Map<App, Integer> counts = new HashMap<>();
         model.table(Kind.APP).forEach(app -> {
-            int count = of(app, announcements(app, model, said)).size();
+            int count = of(app, announcements(app, model, said), model).size();
             if (count > 0) {
                 counts.put(app, count);
             }
@@ -52,7 +54,10 @@ public class CatalogueDifferences {
                 .toList();
     }
 
-    static List<AppDifference> of(App app, List<Announcement> announcements) {
-        return AppDifference.between(app, Announcement.together(app, announcements));
+    static List<AppDifference> of(App app, List<Announcement> announcements, Model model) {
+        App together = Announcement.together(app, announcements);
+        List<AppDifference> all = new ArrayList<>(AppDifference.between(app, together));
+        all.addAll(Presets.between(together, Announcement.newestFirst(announcements), model));
+        return all;
     }
 }

@@ -14,6 +14,7 @@ import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.governance.Reach;
+import wexa.core.governance.Reached;
 import wexa.core.lifecycle.Identity;
 import wexa.core.model.Absence;
 import wexa.core.model.App;
@@ -207,6 +208,7 @@ class PersonPages {
                         absence.window().contains(at),
                         model.table(Kind.ASSIGNMENT).by(Assignment.BY_ABSENCE, absence.id()).stream()
                                 .filter(cover -> sight.covers(cover.tenant())
+                                        && Reached.isSeen(sight, model, coverer(cover), at)
                                         && cover.effective(model)
                                                 .filter(span -> span.until().isAfter(at))
                                                 .isPresent())
@@ -215,8 +217,12 @@ class PersonPages {
                 .toList();
     }
 
+    private static Id<Person> coverer(Assignment cover) {
+        return ((Subject.OfPerson) cover.subject()).person();
+    }
+
     private static PersonPage.CoveredByView cover(Assignment cover, Model model) {
-        Person by = model.people().get(((Subject.OfPerson) cover.subject()).person());
+        Person by = model.people().get(coverer(cover));
         Tenant tenant = model.tenants().get(cover.tenant());
         return new PersonPage.CoveredByView(
                 cover.id().value(),
@@ -226,6 +232,13 @@ class PersonPages {
                 model.title(tenant),
                 tenant.colour(),
                 cover.area().map(model.table(Kind.AREA)::get).map(Area::name).orElse(null));
+    }
+
+    /** Whoever is outside of what the administrator sees is not named. */
+    private static String nameOf(Id<Person> person, Model model, Reach sight, Instant at) {
+        return Reached.isSeen(sight, model, person, at)
+                ? model.people().get(person).name()
+                : "somebody";
     }
 
     private static List<PersonPage.RoleView> roles(
@@ -273,7 +286,7 @@ class PersonPages {
                     assignment
                             .absence()
                             .flatMap(model.table(Kind.ABSENCE)::find)
-                            .map(absence -> model.people().get(absence.person()).name())
+                            .map(absence -> nameOf(absence.person(), model, sight, at))
                             .orElse(null)));
         }
         views.sort(Comparator.comparingInt(PersonPage.RoleView::colour));

@@ -1,15 +1,20 @@
 package wexa.server.readings;
 
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.connect.scim.Catalogue;
 import wexa.core.app.Announcement;
 import wexa.core.model.App;
+import wexa.core.model.Fact;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.server.stored.StoredForms;
@@ -39,9 +44,41 @@ public class AnnouncedCatalogues {
         Id<Tenant> tenant = Id.of(row.tenantId);
         return new Kept(
                 tenant,
-                Optional.ofNullable(row.body).map(body -> new Announcement(tenant, (App) forms.readKept(body))),
+                Optional.ofNullable(row.body).map(body -> announcement(tenant, forms.readModel(body))),
                 Optional.ofNullable(row.readAt),
                 row.detail);
+    }
+
+    private static Announcement announcement(Id<Tenant> tenant, List<Fact> said) {
+        return new Announcement(
+                tenant,
+                (App) said.get(0),
+                said.stream()
+                        .flatMap(fact -> fact instanceof PermissionSet set ? Stream.of(set) : Stream.of())
+                        .map(set ->
+                                new Announcement.Preset(set.key(), set.name(), set.description(), set.permissions()))
+                        .toList());
+    }
+
+    /** What was said, as facts that count for nothing: the application first, then the sets that it offers. */
+    private static List<Fact> facts(App app, Catalogue said) {
+        App there = new App(
+                app.id(),
+                app.key(),
+                app.name(),
+                said.resourceTypes(),
+                said.seatKinds(),
+                List.of(),
+                app.areaUse(),
+                said.tasks(),
+                said.version());
+        List<Fact> facts = new ArrayList<>(List.of(there));
+        for (Announcement.Preset preset : said.presets()) {
+            UUID id = UUID.nameUUIDFromBytes(preset.key().text().getBytes(StandardCharsets.UTF_8));
+            facts.add(new PermissionSet(
+                    Id.of(id), preset.key(), preset.name(), preset.description(), app.id(), preset.permissions()));
+        }
+        return facts;
     }
 
     /** A tenant without permissions says nothing: what it said before stays. */
@@ -57,16 +94,7 @@ public class AnnouncedCatalogues {
         } else {
             row.detail = "";
             row.readAt = at;
-            row.body = forms.writeKept(new App(
-                    app.id(),
-                    app.key(),
-                    app.name(),
-                    said.resourceTypes(),
-                    said.seatKinds(),
-                    List.of(),
-                    app.areaUse(),
-                    said.tasks(),
-                    said.version()));
+            row.body = forms.writeModel(facts(app, said));
         }
         rows.save(row);
     }

@@ -73,8 +73,8 @@ public class Reader {
                     .scim()
                     .read(tenant.capabilities(), links.of(id), part -> staging.add(part.known(this::isAccount)));
             if (outcome instanceof Outcome.Done<List<String>> done) {
-                staging.complete(remarks(done.value()), clock.now());
                 readCatalogue(tenant, connection);
+                staging.complete(remarks(done.value()), clock.now());
                 return true;
             }
         }

@@ -19,6 +19,7 @@ import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.core.consistency.Fields;
 import wexa.core.consistency.ObjectKey;
@@ -254,13 +255,25 @@ public class StoredForms {
         return new Effect(Kind.named(kind), after.or(() -> before).orElseThrow().id(), before, after);
     }
 
-    /** One fact with its kind and version. */
-    public String writeKept(Fact fact) {
+    /** A model file of these facts. */
+    public String writeModel(List<Fact> facts) {
+        ObjectNode file = json.createObjectNode();
+        ArrayNode all = file.putArray("facts");
+        facts.forEach(fact -> all.add(kept(fact)));
+        return file.toString();
+    }
+
+    private ObjectNode kept(Fact fact) {
         ObjectNode form = json.createObjectNode();
         form.put("kind", Kind.of(fact).text());
         form.put("version", VERSION);
         form.set("body", json.valueToTree(fact));
-        return form.toString();
+        return form;
+    }
+
+    /** One fact with its kind and version. */
+    public String writeKept(Fact fact) {
+        return kept(fact).toString();
     }
 
     public Fact readKept(String text) {

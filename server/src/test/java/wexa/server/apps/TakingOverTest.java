@@ -12,6 +12,7 @@ import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
@@ -122,7 +123,8 @@ class TakingOverTest {
     void whatIsNewIsDescribedBeforeItIsTakenOver() throws Exception {
         JsonNode before = app("pelagia");
         assertThat(sorts(before))
-                .containsExactlyInAnyOrder("PERMISSION_ADDED", "PERMISSION_ADDED", "TASK_ADDED", "VERSION");
+                .containsExactlyInAnyOrder(
+                        "PERMISSION_ADDED", "PERMISSION_ADDED", "TASK_ADDED", "PRESET_ADDED", "VERSION");
         assertThat(before.path("differences")
                         .get(0)
                         .path("tenants")
@@ -143,6 +145,17 @@ class TakingOverTest {
                 .startsWith("Move an animal");
         assertThat(app.task(Key.of("hand-over-animal"))).isPresent();
         assertThat(sorts(app("pelagia"))).isEmpty();
+        PermissionSet preset = model().table(Kind.PERMISSION_SET)
+                .by(PermissionSet.BY_KEY, Key.of("handing-over"))
+                .get(0);
+        assertThat(preset.isPreset()).isTrue();
+        assertThat(preset.permissions()).contains(Permission.of("pelagia:animal:transfer"));
+        JsonNode edit = cast.put(
+                cast.tove.draft("Edit a preset"),
+                "permission-set.edit",
+                Map.of("permission-set", preset.id().toString(), "name", "Ours"));
+        assertThat(Cast.entry(edit, "permission-set.edit").path("findings").toString())
+                .contains("is offered by the application");
         assertThat(cast.tove.get("/api/v1/roles/work").body().toString()).contains("Hand an animal over");
     }
 }

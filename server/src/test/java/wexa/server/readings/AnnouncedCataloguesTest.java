@@ -5,14 +5,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import wexa.connect.scim.Catalogue;
+import wexa.core.app.Announcement;
 import wexa.core.model.App;
 import wexa.core.model.Sort;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
+import wexa.core.value.Permission;
 import wexa.server.testing.Cast;
 
 /** A tenant that falls silent, or speaks of something else, takes nothing away from what it said before. */
@@ -35,7 +38,9 @@ class AnnouncedCataloguesTest {
                 "7",
                 all.isEmpty() ? List.of() : List.of(new App.ResourceType(Key.of("tide"), "Tides", all)),
                 List.of(),
-                List.of());
+                List.of(),
+                List.of(new Announcement.Preset(
+                        Key.of("tide-tables"), "Tide tables", "", Set.of(Permission.of("tides:tide:see")))));
     }
 
     private AnnouncedCatalogues.Kept kept() {
@@ -53,6 +58,9 @@ class AnnouncedCataloguesTest {
         App said = kept().announcement().orElseThrow().said();
         assertThat(said.version()).isEqualTo("7");
         assertThat(said.permissions()).hasSize(2);
+        assertThat(kept().announcement().orElseThrow().presets())
+                .extracting(Announcement.Preset::name)
+                .containsExactly("Tide tables");
         assertThat(kept().detail()).isEmpty();
 
         catalogues.keep(tenant, app, said("tides"), NOW.plusSeconds(60));

@@ -247,6 +247,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(9);
+        assertThat(scoped).hasSize(10);
     }
 }

@@ -94,10 +94,17 @@ class SightTest {
         seen.path("people").forEach(row -> ids.add(row.path("id").asString()));
         assertThat(ids).isNotEmpty().hasSize(seen.path("total").asInt());
         JsonNode all = cast.tove.get("/api/v1/people?limit=1000").body().path("people");
+        String inside = ids.iterator().next();
         for (int place = 0; place < all.size(); place += 7) {
             String id = all.path(place).path("id").asString();
             Answer asked = looker.get("/api/v1/people/" + id);
             assertThat(asked.status()).isEqualTo(ids.contains(id) ? 200 : 403);
+            if (!id.equals(inside)) {
+                assertThat(looker.get("/api/v1/people/" + inside + "/cover?by=" + id)
+                                .status())
+                        .as("what somebody unseen has is not told by what they would be given")
+                        .isEqualTo(ids.contains(id) ? 200 : 403);
+            }
             if (ids.contains(id)) {
                 assertThat(page(id).path("engagements")
                                 .valueStream()

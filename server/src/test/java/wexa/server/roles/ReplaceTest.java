@@ -30,7 +30,17 @@ class ReplaceTest {
         JsonNode draft = cast.put(
                 cast.tove.draft("Roles to replace"),
                 "role.make",
-                Map.of("key", key, "name", "Old " + key, "sets", "animals-read", "owner", "saoirse.lund"));
+                Map.of(
+                        "key",
+                        key,
+                        "name",
+                        "Old " + key,
+                        "description",
+                        "Was in use",
+                        "sets",
+                        "animals-read",
+                        "owner",
+                        "saoirse.lund"));
         String role = Cast.entry(draft, "role.make").path("fields").path("id").asString();
         assertThat(Approving.applied(cast, draft).status()).isEqualTo(200);
         return role;

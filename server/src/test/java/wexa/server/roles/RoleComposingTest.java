@@ -138,7 +138,19 @@ class RoleComposingTest {
         JsonNode draft = cast.put(
                 cast.tove.draft("A new role"),
                 "role.make",
-                Map.of("id", id, "key", key, "name", "Pool hand", "sets", "water-run", "stage", "preparation"));
+                Map.of(
+                        "id",
+                        id,
+                        "key",
+                        key,
+                        "name",
+                        "Pool hand",
+                        "description",
+                        "Looks after a pool",
+                        "sets",
+                        "water-run",
+                        "stage",
+                        "preparation"));
         JsonNode page = page(id, draft);
         assertThat(page.path("role").path("name").asString()).isEqualTo("Pool hand");
         assertThat(page.path("role").path("stage").asString()).isEqualTo("PREPARATION");

@@ -15,7 +15,7 @@ class SourceChangesTest {
     SourceChangesTest() throws Exception {}
 
     private JsonNode make(String key, Map<String, String> more) throws Exception {
-        Map<String, String> fields = new HashMap<>(Map.of("key", key, "name", key));
+        Map<String, String> fields = new HashMap<>(Map.of("key", key, "name", key, "description", "For a test"));
         fields.putAll(more);
         JsonNode draft = cast.put(cast.tove.draft("Role " + key), "role.make", fields);
         assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
