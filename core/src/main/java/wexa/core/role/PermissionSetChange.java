@@ -95,7 +95,7 @@ sealed interface PermissionSetChange extends Change {
 
         @Override
         public Values values() {
-            return PermissionSetForms.values(set);
+            return PermissionSetForms.making(set);
         }
     }
 

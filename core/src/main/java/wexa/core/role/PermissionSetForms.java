@@ -100,6 +100,17 @@ final class PermissionSetForms {
                         id.get(), key.get(), name, description, app.get(), permissions, sensitivity, false)));
     }
 
+    /** What the form that makes such a set holds for it. */
+    static Values making(PermissionSet set) {
+        return set.isPreset()
+                ? offer(
+                        set.app(),
+                        new Announcement.Preset(set.key(), set.name(), set.description(), set.permissions()),
+                        set.description(),
+                        set.permissions())
+                : values(set);
+    }
+
     static Values offer(Id<App> app, Announcement.Preset preset, String description, Set<Permission> permissions) {
         return new Values()
                 .put(KEY, preset.key())

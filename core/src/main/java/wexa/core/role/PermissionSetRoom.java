@@ -57,18 +57,21 @@ public final class PermissionSetRoom implements Room<PermissionSet> {
     /** The same again, so that what referred to it does. */
     @Override
     public Optional<WayBack> remaking(PermissionSet gone) {
-        return Optional.of(new WayBack(making(gone), values(gone), WayBack.Identity.SAME));
+        return Optional.of(making(gone));
     }
 
-    private static Form making(PermissionSet set) {
-        return set.isPreset() ? PermissionSetForms.OFFER : PermissionSetForms.MAKE;
+    private static WayBack making(PermissionSet set) {
+        return new WayBack(
+                set.isPreset() ? PermissionSetForms.OFFER : PermissionSetForms.MAKE,
+                PermissionSetForms.making(set),
+                WayBack.Identity.SAME);
     }
 
     @Override
     public Optional<WayBack> changingBack(PermissionSet before, PermissionSet after, Instant now) {
         boolean isOwn = !before.isPreset() && !after.isPreset();
         return Optional.of(
-                new WayBack(isOwn ? PermissionSetForms.EDIT : making(before), values(before), WayBack.Identity.SAME));
+                isOwn ? new WayBack(PermissionSetForms.EDIT, values(before), WayBack.Identity.SAME) : making(before));
     }
 
     @Override

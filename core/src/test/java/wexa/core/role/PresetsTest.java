@@ -49,7 +49,9 @@ class PresetsTest {
         Intake intake = new Intake(model, ZoneOffset.UTC, RandomModel.NOW);
         Entry entry = intake.withIds(
                 new Entry(new Entry.Id(new UUID(0, 9)), difference.form().name(), fields, Optional.empty()));
-        return intake.read(entry).change().orElseThrow().resolve(model, RandomModel.NOW);
+        Intake.Result read = intake.read(entry);
+        assertThat(read.findings()).isEmpty();
+        return read.change().orElseThrow().resolve(model, RandomModel.NOW);
     }
 
     private List<AppDifference> between(Model model, Announcement... announcements) {
@@ -79,7 +81,10 @@ class PresetsTest {
                 .isEqualTo(preset(with, "starter").id());
         assertThat(preset(later, "starter").permissions()).containsExactlyInAnyOrder(see, change);
         WayBack back = Rooms.wayBack(more.effects().get(0), RandomModel.NOW).orElseThrow();
-        assertThat(back.form().name()).isEqualTo("permission-set.offer");
+        AppDifference undone =
+                new AppDifference(AppDifference.Sort.PRESET_CHANGED, "", Optional.empty(), back.form(), back.values());
+        assertThat(preset(later.with(carriedOut(undone, later).effects()), "starter"))
+                .isEqualTo(preset(with, "starter"));
 
         List<AppDifference> withdrawn = between(later, offering("other", "Other", see));
         assertThat(withdrawn)
