@@ -53,8 +53,32 @@ class PersonRows {
         this.snapshots = snapshots;
     }
 
-    /** A row, the text that a search looks into, and what sorts it. */
-    private record Line(PersonRow row, String text, int urgency) {}
+    /** A row, the text that a search looks into, what sorts it, and what it is filtered by besides. */
+    record Line(PersonRow row, String text, int urgency, Origin origin) {}
+
+    /** The engagement that a row tells; empty parts for whoever was never engaged. */
+    record Origin(Optional<Id<Unit>> unit, String number, Optional<Id<Person>> manager) {
+        static final Origin NONE = new Origin(Optional.empty(), "", Optional.empty());
+    }
+
+    /** Everybody who is seen and whose row has every word of the text, most urgent first. */
+    List<Line> lines(Snapshot snapshot, String text, Reach sight, Instant at) {
+        Sorted sorted = sorted(snapshot, at);
+        if (!sight.isEverywhere()) {
+            sorted = sorted.seen(sight, snapshot.model(), at);
+        }
+        if (text.isBlank()) {
+            return sorted.lines();
+        }
+        List<Line> all = sorted.lines();
+        List<Line> found = new ArrayList<>();
+        sorted.texts().find(words(text), place -> found.add(all.get(place)));
+        return found;
+    }
+
+    private static String[] words(String text) {
+        return text.strip().toLowerCase(Locale.ROOT).split("\\s+");
+    }
 
     /** All lines as they stand from {@code at} until a date moves one of them. */
     private record Sorted(long version, Instant at, Instant until, List<Line> lines, Texts texts) {
@@ -116,7 +140,7 @@ class PersonRows {
         }
         List<Line> found = new ArrayList<>();
         int[] total = {0};
-        sorted.texts().find(text.strip().toLowerCase(Locale.ROOT).split("\\s+"), place -> {
+        sorted.texts().find(words(text), place -> {
             if (total[0] >= from && found.size() < limit) {
                 found.add(lines.get(place));
             }
@@ -253,9 +277,13 @@ class PersonRows {
 
     private Line line(Model model, Person person, Instant at) {
         PersonRow row = row(model, person, at);
-        String text = String.join(" ", row.name(), row.handle(), row.job(), row.unit(), row.kind())
+        Origin origin = told(model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()), at)
+                .map(one ->
+                        new Origin(Optional.of(one.unit()), one.staffNumber().orElse(""), one.manager()))
+                .orElse(Origin.NONE);
+        String text = String.join(" ", row.name(), row.handle(), row.job(), row.unit(), row.kind(), origin.number())
                 .toLowerCase(Locale.ROOT);
-        return new Line(row, text, urgency(row, at));
+        return new Line(row, text, urgency(row, at), origin);
     }
 
     /** Those who are about to come or go, then those here, then the rest. */
@@ -272,14 +300,19 @@ class PersonRows {
         };
     }
 
-    PersonRow row(Model model, Person person, Instant at) {
-        List<Engagement> engagements = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
-        Optional<Engagement> current = engagements.stream()
+    /** The engagement that holds now or comes first; of those who left, the last one. */
+    static Optional<Engagement> told(List<Engagement> engagements, Instant at) {
+        return engagements.stream()
                 .filter(engagement -> engagement.window().until().isAfter(at))
                 .min(Comparator.comparing(engagement -> engagement.window().from()))
                 .or(() -> engagements.stream()
                         .max(Comparator.comparing(
                                 engagement -> engagement.window().until())));
+    }
+
+    PersonRow row(Model model, Person person, Instant at) {
+        List<Engagement> engagements = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
+        Optional<Engagement> current = told(engagements, at);
         return new PersonRow(
                 person.id().value(),
                 person.handle().text(),

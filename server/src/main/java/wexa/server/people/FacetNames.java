@@ -1,0 +1,64 @@
+package wexa.server.people;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import wexa.core.governance.Reach;
+import wexa.core.model.Group;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Tenant;
+import wexa.core.value.Id;
+
+/** What the values of the parts of a filter are called; tenants and units that are not seen are left out. */
+final class FacetNames {
+    /** Of jobs, managers, groups and roles there may be thousands: those that most people have are offered. */
+    private static final int MOST = 40;
+
+    private final Model model;
+
+    FacetNames(Model model) {
+        this.model = model;
+    }
+
+    List<TableViews.FacetValue> values(String part, Map<String, Integer> counts, Reach sight) {
+        List<TableViews.FacetValue> all = counts.entrySet().stream()
+                .flatMap(count -> value(part, count.getKey(), count.getValue(), sight).stream())
+                .sorted(Comparator.comparingInt(TableViews.FacetValue::count)
+                        .reversed()
+                        .thenComparing(TableViews.FacetValue::name))
+                .toList();
+        return part.equals("unit") || part.equals("account") ? all : all.subList(0, Math.min(MOST, all.size()));
+    }
+
+    private Optional<TableViews.FacetValue> value(String part, String key, int count, Reach sight) {
+        return switch (part) {
+            case "unit" ->
+                model.table(Kind.UNIT)
+                        .find(Id.of(key))
+                        .map(unit -> new TableViews.FacetValue(
+                                key,
+                                unit.name(),
+                                count,
+                                unit.parent().map(Id::toString).orElse(null)));
+            case "group" -> model.groups().find(Id.<Group>of(key)).map(group -> plain(key, group.name(), count));
+            case "role" -> model.roles().find(Id.<Role>of(key)).map(role -> plain(key, role.name(), count));
+            case "manager" -> model.people().find(Id.<Person>of(key)).map(person -> plain(key, person.name(), count));
+            case "account" -> {
+                String tenant = key.substring(0, key.indexOf(':'));
+                yield model.tenants()
+                        .find(Id.<Tenant>of(tenant))
+                        .filter(one -> sight.covers(one.id()))
+                        .map(one -> new TableViews.FacetValue(key, model.title(one), count, tenant));
+            }
+            default -> Optional.of(plain(key, key, count));
+        };
+    }
+
+    private static TableViews.FacetValue plain(String key, String name, int count) {
+        return new TableViews.FacetValue(key, name, count, null);
+    }
+}

@@ -1,0 +1,272 @@
+package wexa.server.people;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.BiConsumer;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
+import wexa.core.access.PersonSet;
+import wexa.core.model.Account;
+import wexa.core.model.Assignment;
+import wexa.core.model.Group;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.server.people.PersonRows.Line;
+import wexa.server.problems.Problem;
+
+/**
+ * Filters lines by several parts at once, and counts for each part how many would pass by each of its values. Costs the lines once;
+ * a part that looks at groups, roles or accounts besides whom those concern.
+ */
+final class PeopleFacets {
+    private static final Map<String, Duration> WITHIN =
+            Map.of("WEEK", Duration.ofDays(7), "MONTH", Duration.ofDays(30), "QUARTER", Duration.ofDays(91));
+
+    private final Snapshot snapshot;
+    private final Instant at;
+    private final List<Part> parts = new ArrayList<>();
+    private final Map<Id<Unit>, List<String>> unitPaths = new HashMap<>();
+
+    /**
+     * One part of a filter.
+     *
+     * @param chosen keys of which one has to fit; none lets everybody pass
+     * @param keys tells the keys that a line has
+     */
+    private record Part(String name, Set<String> chosen, BiConsumer<Line, Set<String>> keys) {
+        boolean passes(Set<String> has) {
+            return chosen.isEmpty() || has.stream().anyMatch(chosen::contains);
+        }
+    }
+
+    /** Those who pass, in the order of the lines, and the counts of each part's values. */
+    record Found(List<Line> lines, Map<String, Map<String, Integer>> counts) {}
+
+    PeopleFacets(Snapshot snapshot, Instant at, PeopleFilter filter, Set<String> more) {
+        this.snapshot = snapshot;
+        this.at = at;
+        part(
+                "unit",
+                texts(PeopleFilter.of(filter.unit())),
+                (line, keys) -> line.origin().unit().ifPresent(unit -> keys.addAll(path(unit))));
+        part(
+                "standing",
+                Set.copyOf(PeopleFilter.of(filter.standing())),
+                (line, keys) -> keys.add(line.row().standing()));
+        part(
+                "kind",
+                Set.copyOf(PeopleFilter.of(filter.kind())),
+                (line, keys) -> add(line.row().kind(), keys));
+        part(
+                "job",
+                Set.copyOf(PeopleFilter.of(filter.job())),
+                (line, keys) -> add(line.row().job(), keys));
+        part("ends", Set.copyOf(PeopleFilter.of(filter.ends())), this::ends);
+        part(
+                "begins",
+                Set.copyOf(PeopleFilter.of(filter.begins())),
+                (line, keys) -> within(line.row().from(), keys));
+        part(
+                "manager",
+                texts(PeopleFilter.of(filter.manager())),
+                (line, keys) -> line.origin().manager().ifPresent(manager -> keys.add(manager.toString())));
+        setPart("group", texts(PeopleFilter.of(filter.group())), more, this::groups);
+        setPart("role", texts(PeopleFilter.of(filter.role())), more, this::roles);
+        setPart("account", Set.copyOf(PeopleFilter.of(filter.account())), more, this::accounts);
+    }
+
+    private void part(String name, Set<String> chosen, BiConsumer<Line, Set<String>> keys) {
+        parts.add(new Part(name, chosen, keys));
+    }
+
+    /** A part that is looked at only where it is asked for: whom each of its values concerns is found first. */
+    private void setPart(String name, Set<String> chosen, Set<String> more, Sets sets) {
+        if (!chosen.isEmpty() || more.contains(name)) {
+            Map<Id<Person>, Set<String>> byPerson = new HashMap<>();
+            sets.each(
+                    more.contains(name) ? Optional.empty() : Optional.of(chosen),
+                    (key, people) -> people.forEach(person -> byPerson.computeIfAbsent(person, any -> new HashSet<>())
+                            .add(key)));
+            part(
+                    name,
+                    chosen,
+                    (line, keys) -> keys.addAll(
+                            byPerson.getOrDefault(Id.<Person>of(line.row().id()), Set.of())));
+        }
+    }
+
+    private interface Sets {
+        /** @param only the keys that are asked about; empty for all */
+        void each(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to);
+    }
+
+    private static Set<String> texts(List<UUID> ids) {
+        return new HashSet<>(ids.stream().map(UUID::toString).toList());
+    }
+
+    private static void add(String key, Set<String> keys) {
+        if (!key.isEmpty()) {
+            keys.add(key);
+        }
+    }
+
+    /** A unit and those above it. */
+    private List<String> path(Id<Unit> unit) {
+        List<String> known = unitPaths.get(unit);
+        if (known == null) {
+            known = new ArrayList<>();
+            Optional<Id<Unit>> up = Optional.of(unit);
+            while (up.isPresent() && !known.contains(up.get().toString())) {
+                known.add(up.get().toString());
+                up = snapshot.model().table(Kind.UNIT).find(up.get()).flatMap(Unit::parent);
+            }
+            unitPaths.put(unit, known);
+        }
+        return known;
+    }
+
+    private void ends(Line line, Set<String> keys) {
+        if (line.row().until() == null && !line.row().kind().isEmpty()) {
+            keys.add("NEVER");
+        }
+        within(line.row().until(), keys);
+    }
+
+    private void within(@Nullable Instant instant, Set<String> keys) {
+        if (instant != null && instant.isAfter(at)) {
+            WITHIN.forEach((name, duration) -> {
+                if (!instant.isAfter(at.plus(duration))) {
+                    keys.add(name);
+                }
+            });
+        }
+    }
+
+    private void groups(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to) {
+        for (Group group : snapshot.model().groups().stream().toList()) {
+            String key = group.id().toString();
+            if (only.isEmpty() || only.get().contains(key)) {
+                to.accept(key, snapshot.index().membersOf(group.id(), at).all());
+            }
+        }
+    }
+
+    private void roles(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to) {
+        Model model = snapshot.model();
+        for (Role role : model.roles().stream().toList()) {
+            String key = role.id().toString();
+            if (only.isEmpty() || only.get().contains(key)) {
+                Set<Subject> subjects = new HashSet<>();
+                model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).stream()
+                        .filter(given -> given.effective(model)
+                                .filter(window -> window.contains(at))
+                                .isPresent())
+                        .forEach(given -> subjects.add(given.subject()));
+                model.table(Kind.MAPPING).stream()
+                        .filter(mapping -> mapping.role().equals(role.id()))
+                        .map(Mapping::directoryGroup)
+                        .forEach(group -> subjects.add(new Subject.OfGroup(group)));
+                PersonSet people = snapshot.index().peopleOf(subjects, at);
+                to.accept(key, people.all());
+            }
+        }
+    }
+
+    private void accounts(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to) {
+        Model model = snapshot.model();
+        for (Tenant tenant : model.tenants().stream().toList()) {
+            String key = tenant.id().toString();
+            if (only.isPresent() && only.get().stream().noneMatch(one -> one.startsWith(key))) {
+                continue;
+            }
+            Map<Account.State, List<Id<Person>>> byState = new HashMap<>();
+            Set<Id<Person>> having = new HashSet<>();
+            for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
+                account.person().ifPresent(person -> {
+                    byState.computeIfAbsent(account.state(), any -> new ArrayList<>())
+                            .add(person);
+                    having.add(person);
+                });
+            }
+            byState.forEach((state, people) -> to.accept(key + ":" + state, people));
+            to.accept(
+                    key + ":NONE",
+                    model.people().stream()
+                            .map(Person::id)
+                            .filter(person -> !having.contains(person))
+                            .toList());
+        }
+    }
+
+    /** Whoever fails one part alone still counts for the values of that part. */
+    Found of(List<Line> all) {
+        List<Line> passing = new ArrayList<>();
+        Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
+        parts.forEach(part -> counts.put(part.name(), new HashMap<>()));
+        List<Set<String>> has = new ArrayList<>();
+        parts.forEach(part -> has.add(new HashSet<>()));
+        for (Line line : all) {
+            int failing = -1;
+            int fails = 0;
+            for (int place = 0; place < parts.size() && fails < 2; place++) {
+                Set<String> keys = has.get(place);
+                keys.clear();
+                parts.get(place).keys().accept(line, keys);
+                if (!parts.get(place).passes(keys)) {
+                    failing = place;
+                    fails++;
+                }
+            }
+            if (fails == 0) {
+                passing.add(line);
+            }
+            for (int place = 0; fails < 2 && place < parts.size(); place++) {
+                if (fails == 0 || place == failing) {
+                    Map<String, Integer> counted =
+                            counts.getOrDefault(parts.get(place).name(), Map.of());
+                    has.get(place).forEach(key -> counted.merge(key, 1, Integer::sum));
+                }
+            }
+        }
+        return new Found(passing, counts);
+    }
+
+    /** Throws a 400 for a value that no filter has. */
+    static void check(PeopleFilter filter) {
+        Predicate<String> isSpan = value -> WITHIN.containsKey(value);
+        require("begins", PeopleFilter.of(filter.begins()), isSpan, "WEEK, MONTH or QUARTER");
+        require("ends", PeopleFilter.of(filter.ends()), isSpan.or("NEVER"::equals), "WEEK, MONTH, QUARTER or NEVER");
+        require(
+                "account",
+                PeopleFilter.of(filter.account()),
+                value -> value.matches("[0-9a-f-]{36}:(OPEN|CLOSED|NONE)"),
+                "a tenant's id, a colon, and OPEN, CLOSED or NONE");
+    }
+
+    private static void require(String field, List<String> values, Predicate<String> isKnown, String hint) {
+        values.stream().filter(isKnown.negate()).findFirst().ifPresent(wrong -> {
+            throw Problem.badField(
+                    field,
+                    "filter.unknown",
+                    "“" + wrong.substring(0, Math.min(60, wrong.length())) + "” is not a value of this filter. Send "
+                            + hint + ".");
+        });
+    }
+}

@@ -1,0 +1,262 @@
+package wexa.server.people;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.PriorityQueue;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
+import wexa.connect.csv.Formulas;
+import wexa.core.consistency.Difference;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.model.Account;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.server.people.PersonRows.Line;
+import wexa.server.readings.Freshness;
+import wexa.server.readings.Observations;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.tenants.Differences;
+import wexa.server.wiring.BusinessClock;
+
+/** People as a table: filtered by several parts at once, sorted, and counted. */
+@UseCases
+public class PeopleTableService {
+    private final SnapshotStore snapshots;
+    private final PersonRows rows;
+    private final Differences differences;
+    private final Observations observations;
+    private final BusinessClock clock;
+
+    PeopleTableService(
+            SnapshotStore snapshots,
+            PersonRows rows,
+            Differences differences,
+            Observations observations,
+            BusinessClock clock) {
+        this.snapshots = snapshots;
+        this.rows = rows;
+        this.differences = differences;
+        this.observations = observations;
+        this.clock = clock;
+    }
+
+    /** By what the table is sorted; people whose place nobody asks for stand as in the list, most urgent first. */
+    public enum Sort {
+        URGENCY,
+        NAME,
+        NUMBER,
+        UNIT,
+        JOB,
+        KIND,
+        BEGINS,
+        ENDS
+    }
+
+    /** Which stretch of the table, in which order. */
+    record Stretch(Sort sort, boolean isDescending, int from, int limit) {}
+
+    /** @param more parts of the filter whose values are counted besides: group, role, account */
+    @Requires(value = Act.LOOK, over = Over.SIGHT)
+    public TableViews.PeopleTableView table(Actor actor, PeopleFilter filter, Stretch stretch, Set<String> more) {
+        Snapshot snapshot = snapshots.current();
+        Instant now = clock.now();
+        PeopleFacets.Found found = found(actor, filter, more, snapshot, now);
+        List<Line> shown = stretch(found.lines(), stretch);
+        return new TableViews.PeopleTableView(
+                rows(shown, snapshot, actor, now),
+                found.lines().size(),
+                facets(found.counts(), actor, snapshot.model()));
+    }
+
+    /** Everybody who passes, in the order of the table, for an act on all that match. */
+    @Requires(value = Act.LOOK, over = Over.SIGHT)
+    public List<UUID> ids(Actor actor, PeopleFilter filter, Stretch stretch) {
+        PeopleFacets.Found found = found(actor, filter, Set.of(), snapshots.current(), clock.now());
+        return stretch(found.lines(), stretch).stream()
+                .map(line -> line.row().id())
+                .toList();
+    }
+
+    /** Exactly what is shown, as a table (RFC 4180): all rows that pass, in their order, with the columns that are asked for. */
+    @Requires(value = Act.LOOK, over = Over.SIGHT)
+    public String csv(Actor actor, PeopleFilter filter, Stretch stretch, List<String> columns) {
+        PeopleFacets.Found found = found(actor, filter, Set.of(), snapshots.current(), clock.now());
+        Map<String, Function<Line, String>> all = new LinkedHashMap<>();
+        all.put("name", line -> line.row().name());
+        all.put("handle", line -> line.row().handle());
+        all.put("number", line -> line.origin().number());
+        all.put("unit", line -> line.row().unit());
+        all.put("job", line -> line.row().job());
+        all.put("kind", line -> line.row().kind());
+        all.put("standing", line -> line.row().standing());
+        all.put("from", line -> text(line.row().from()));
+        all.put("until", line -> text(line.row().until()));
+        List<String> chosen = columns.isEmpty()
+                ? List.copyOf(all.keySet())
+                : columns.stream().filter(all::containsKey).toList();
+        StringWriter table = new StringWriter();
+        try (CSVPrinter csv = new CSVPrinter(table, CSVFormat.RFC4180)) {
+            csv.printRecord(chosen);
+            for (Line line : stretch(found.lines(), stretch)) {
+                csv.printRecord(chosen.stream()
+                        .map(column -> Formulas.defused(
+                                all.getOrDefault(column, any -> "").apply(line)))
+                        .toList());
+            }
+        } catch (IOException never) {
+            // a text is written in memory
+            throw new UncheckedIOException(never);
+        }
+        return table.toString();
+    }
+
+    private static String text(@Nullable Instant instant) {
+        return instant == null ? "" : instant.toString();
+    }
+
+    private PeopleFacets.Found found(
+            Actor actor, PeopleFilter filter, Set<String> more, Snapshot snapshot, Instant now) {
+        PeopleFacets.check(filter);
+        return new PeopleFacets(snapshot, now, filter, more)
+                .of(rows.lines(snapshot, filter.text(), actor.sight(), now));
+    }
+
+    /** Only as many are sorted as are asked for. */
+    private static List<Line> stretch(List<Line> lines, Stretch stretch) {
+        int until = Math.min(lines.size(), stretch.from() + stretch.limit());
+        if (stretch.from() >= until) {
+            return List.of();
+        }
+        if (stretch.sort() == Sort.URGENCY && !stretch.isDescending()) {
+            return lines.subList(stretch.from(), until);
+        }
+        Comparator<Line> order = order(stretch.sort());
+        Comparator<Line> wanted = (stretch.isDescending() ? order.reversed() : order)
+                .thenComparing(line -> line.row().id());
+        PriorityQueue<Line> last = new PriorityQueue<>(wanted.reversed());
+        for (Line line : lines) {
+            if (last.size() < until) {
+                last.add(line);
+            } else if (wanted.compare(line, last.peek()) < 0) {
+                last.poll();
+                last.add(line);
+            }
+        }
+        List<Line> first = new ArrayList<>(last);
+        first.sort(wanted);
+        return first.subList(stretch.from(), until);
+    }
+
+    private static Comparator<Line> order(Sort sort) {
+        Comparator<Line> byName = Comparator.comparing(line -> line.row().name());
+        return switch (sort) {
+            case URGENCY -> Comparator.comparingInt(Line::urgency).thenComparing(byName);
+            case NAME -> byName;
+            case NUMBER ->
+                Comparator.<Line, String>comparing(line -> line.origin().number())
+                        .thenComparing(byName);
+            case UNIT ->
+                Comparator.<Line, String>comparing(line -> line.row().unit()).thenComparing(byName);
+            case JOB ->
+                Comparator.<Line, String>comparing(line -> line.row().job()).thenComparing(byName);
+            case KIND ->
+                Comparator.<Line, String>comparing(line -> line.row().kind()).thenComparing(byName);
+            case BEGINS ->
+                Comparator.<Line, Instant>comparing(line -> orNever(line.row().from()))
+                        .thenComparing(byName);
+            case ENDS ->
+                Comparator.<Line, Instant>comparing(line -> orNever(line.row().until()))
+                        .thenComparing(byName);
+        };
+    }
+
+    private static Instant orNever(@Nullable Instant instant) {
+        return instant == null ? Instant.MAX : instant;
+    }
+
+    private List<TableViews.PersonTableRow> rows(List<Line> shown, Snapshot snapshot, Actor actor, Instant now) {
+        Model model = snapshot.model();
+        Map<Id<Tenant>, Map<ObjectKey, Difference.Kind>> differing = new HashMap<>();
+        Set<Id<Tenant>> read = new HashSet<>();
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        for (Tenant tenant : model.tenants().stream().toList()) {
+            if (actor.sight().covers(tenant.id())) {
+                Map<ObjectKey, Difference.Kind> kinds = new HashMap<>();
+                differences.of(snapshot, tenant).forEach(one -> kinds.put(one.object(), one.kind()));
+                differing.put(tenant.id(), kinds);
+                Optional.ofNullable(freshness.get(tenant.id()))
+                        .flatMap(Freshness::doneAt)
+                        .ifPresent(done -> read.add(tenant.id()));
+            }
+        }
+        return shown.stream()
+                .map(line -> new TableViews.PersonTableRow(
+                        line.row().id(),
+                        line.row().handle(),
+                        line.row().name(),
+                        line.origin().number(),
+                        line.row().job(),
+                        line.row().unit(),
+                        line.row().kind(),
+                        line.row().standing(),
+                        line.row().from(),
+                        line.row().until(),
+                        snapshot.index()
+                                .groupsOf(Id.<Person>of(line.row().id()), now)
+                                .size(),
+                        accounts(line, model, differing, read)))
+                .toList();
+    }
+
+    private static Map<UUID, String> accounts(
+            Line line, Model model, Map<Id<Tenant>, Map<ObjectKey, Difference.Kind>> differing, Set<Id<Tenant>> read) {
+        Map<UUID, String> squares = new LinkedHashMap<>();
+        for (Account account : model.table(Kind.ACCOUNT)
+                .by(Account.BY_PERSON, Id.<Person>of(line.row().id()))) {
+            Map<ObjectKey, Difference.Kind> kinds = differing.get(account.tenant());
+            if (kinds != null) {
+                Optional<Difference.Kind> kind = Optional.ofNullable(kinds.get(ObjectKey.account(account.id())));
+                if (account.isOpen() || kind.isPresent()) {
+                    squares.put(
+                            account.tenant().value(),
+                            read.contains(account.tenant())
+                                    ? kind.map(Enum::name).orElse("SAME")
+                                    : "NOT_READ");
+                }
+            }
+        }
+        return squares;
+    }
+
+    private static List<TableViews.FacetView> facets(
+            Map<String, Map<String, Integer>> counts, Actor actor, Model model) {
+        FacetNames names = new FacetNames(model);
+        return counts.entrySet().stream()
+                .map(part -> new TableViews.FacetView(
+                        part.getKey(), names.values(part.getKey(), part.getValue(), actor.sight())))
+                .toList();
+    }
+}
