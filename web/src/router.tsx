@@ -8,6 +8,7 @@ import {
 import { accessQuery, peopleQuery, personQuery, queryClient, type LogWanted } from "./api/queries";
 import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
+import { PARTS, type Sort, type TableSearch } from "./people/table";
 import { Empty } from "./ui/states";
 
 interface RootSearch {
@@ -59,6 +60,20 @@ const person = createRoute({
   path: "$id",
   loader: ({ params }) => askForPerson(params.id),
   component: lazyRouteComponent(personPage, "PersonPage"),
+});
+
+const SORTS: readonly Sort[] = ["URGENCY", "NAME", "NUMBER", "UNIT", "JOB", "KIND", "BEGINS", "ENDS"];
+
+const peopleTable = createRoute({
+  ...at("/people/table"),
+  validateSearch: (search: Record<string, unknown>): TableSearch => ({
+    ...Object.fromEntries(PARTS.map((part) => [part, textsOf(search[part])])),
+    q: textOf(search.q),
+    sort: SORTS.find((sort) => sort === search.sort),
+    desc: search.desc === true ? true : undefined,
+    cols: textsOf(search.cols),
+  }),
+  component: lazyRouteComponent(() => import("./people/TablePage"), "TablePage"),
 });
 
 const absence = createRoute({
@@ -301,6 +316,7 @@ export const router = createRouter({
     desk,
     people.addChildren([person]),
     absence,
+    peopleTable,
     onboard,
     imports,
     table,

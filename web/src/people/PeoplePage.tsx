@@ -63,6 +63,13 @@ export function PeoplePage() {
               </Link>
             </div>
           )}
+          <Link
+            to="/people/table"
+            search={(before) => ({ draft: before.draft, q })}
+            className="row-hover -mx-1.5 mt-1.5 flex rounded px-1.5 py-1 font-semibold"
+          >
+            As a table <span className="ml-auto font-normal text-soft">filter, and act on many</span>
+          </Link>
           {mayPrepare && people.data !== undefined && (
             <Selection
               chosen={chosen}

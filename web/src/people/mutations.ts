@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, take } from "../api/client";
+import { api, take, type Schemas } from "../api/client";
+import { queryOf, type TableSearch } from "./table";
 import { personQuery, whyQuery, type Cell } from "../api/queries";
 
 /** Asks the tenant itself; the answer is shown for now, whatever day is looked at. */
@@ -12,5 +13,28 @@ export function useAskTenant(person: string, cell: Cell, at: string | undefined)
       void client.invalidateQueries({ queryKey: whyQuery(person, cell, at).queryKey });
       void client.invalidateQueries({ queryKey: personQuery(person).queryKey });
     },
+  });
+}
+
+/** Finds people by what was pasted. */
+export function useFindPasted(onFound: (found: Schemas["PastedView"][]) => void) {
+  return useMutation({
+    mutationFn: (texts: string[]) => take(api.POST("/api/v1/people/table/pasted", { body: { texts } })),
+    onSuccess: onFound,
+  });
+}
+
+/** Everybody who passes the filter of the table. */
+export function useAllThatMatch(search: TableSearch, onFound: (ids: string[]) => void) {
+  return useMutation({
+    mutationFn: () => take(api.GET("/api/v1/people/table/ids", { params: { query: queryOf(search) } })),
+    onSuccess: onFound,
+  });
+}
+
+/** What an act on several people comes to; nothing is kept. */
+export function usePrepareMany() {
+  return useMutation({
+    mutationFn: (wanted: Schemas["ActInput"]) => take(api.POST("/api/v1/people/table/acts", { body: wanted })),
   });
 }

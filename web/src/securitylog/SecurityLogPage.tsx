@@ -17,7 +17,11 @@ export function SecurityLogPage() {
   const [typed, setTyped] = useState(login ?? "");
   const log = useInfiniteQuery(securityLogQuery({ login, kind: kindOf(kind ?? "") }));
   const want = (more: { login?: string | undefined; kind?: string | undefined }) =>
-    void navigate({ to: "/security-log", search: (before) => ({ ...before, ...more }), replace: true });
+    void navigate({
+      to: "/security-log",
+      search: (before) => ({ draft: before.draft, login, kind, ...more }),
+      replace: true,
+    });
   const events = log.data?.pages.flatMap((page) => page.events) ?? [];
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Security log">

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -54,7 +53,8 @@ public class AnnouncedCatalogues {
                 tenant,
                 (App) said.get(0),
                 said.stream()
-                        .flatMap(fact -> fact instanceof PermissionSet set ? Stream.of(set) : Stream.of())
+                        .skip(1)
+                        .map(PermissionSet.class::cast)
                         .map(set ->
                                 new Announcement.Preset(set.key(), set.name(), set.description(), set.permissions()))
                         .toList());

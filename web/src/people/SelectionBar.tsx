@@ -1,0 +1,70 @@
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { ManyActs } from "./ManyActs";
+import { useAllThatMatch } from "./mutations";
+import type { TableSearch } from "./table";
+import { Told } from "../ui/plainField";
+import { count } from "../ui/words";
+
+export type ManyAct = Schemas["ActInput"]["act"];
+
+const ACTS: readonly { act: ManyAct; name: string }[] = [
+  { act: "ADD_TO_GROUP", name: "Add to group" },
+  { act: "REMOVE_FROM_GROUP", name: "Remove from group" },
+  { act: "GIVE_ROLE", name: "Give role" },
+  { act: "EXTEND", name: "Extend" },
+  { act: "OPEN_ACCOUNTS", name: "Open accounts" },
+];
+
+/** Who is chosen, and what can be done with all of them at once: one draft, one preview. */
+export function SelectionBar({
+  search,
+  chosen,
+  total,
+  onChoose,
+}: {
+  search: TableSearch;
+  chosen: ReadonlySet<string>;
+  total: number;
+  onChoose: (next: ReadonlySet<string>) => void;
+}) {
+  const [open, setOpen] = useState<ManyAct>();
+  const all = useAllThatMatch(search, (ids) => onChoose(new Set(ids)));
+  return (
+    <div className="border-b border-base-300 bg-chosen px-4 py-1.5">
+      <div className="flex flex-wrap items-center gap-1.5">
+        <b className="text-sm font-semibold" role="status">
+          {chosen.size === 0 ? "Nobody selected" : `${count(chosen.size, "person", "people")} selected`}
+        </b>
+        {chosen.size < total && (
+          <button type="button" className="btn btn-ghost btn-xs" disabled={all.isPending} onClick={() => all.mutate()}>
+            Select all {total} that match
+          </button>
+        )}
+        {chosen.size > 0 && (
+          <button type="button" className="btn btn-ghost btn-xs" onClick={() => onChoose(new Set())}>
+            Clear
+          </button>
+        )}
+        <span className="ml-auto flex flex-wrap gap-1.5">
+          {ACTS.map(({ act, name }) => (
+            <button
+              key={act}
+              type="button"
+              className={`btn btn-sm ${open === act ? "btn-neutral" : ""}`}
+              disabled={chosen.size === 0}
+              aria-expanded={open === act}
+              onClick={() => setOpen(open === act ? undefined : act)}
+            >
+              {name}
+            </button>
+          ))}
+        </span>
+      </div>
+      <Told error={all.error} />
+      {open !== undefined && chosen.size > 0 && (
+        <ManyActs key={open} act={open} people={[...chosen]} onDone={() => setOpen(undefined)} />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,113 @@
+import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { useState } from "react";
+import { peopleTableQuery } from "../api/peopleTableQueries";
+import { useMay } from "../session/hooks";
+import { Empty, Read } from "../ui/states";
+import { count } from "../ui/words";
+import { Facets } from "./Facets";
+import { Paste } from "./Paste";
+import { SelectionBar } from "./SelectionBar";
+import { Rows } from "./TableRows";
+import { COLUMNS, columnsOf, csvAddress, filterWords, toggledColumn, type Part, type TableSearch } from "./table";
+
+/** People as a working table: filtered at the left, sorted by their columns, and chosen for acts on many at once. */
+export function TablePage() {
+  const search = useSearch({ from: "/people/table" });
+  const navigate = useNavigate();
+  const mayPrepare = useMay("PREPARE");
+  const [open, setOpen] = useState<readonly Part[]>([]);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [isPasting, setPasting] = useState(false);
+  const pages = useInfiniteQuery({ ...peopleTableQuery(search, open), placeholderData: keepPreviousData });
+  const set = (next: TableSearch) => {
+    // whoever is chosen stays so only while they are in the table
+    setChosen(new Set());
+    void navigate({ to: "/people/table", search: (before) => ({ draft: before.draft, ...next }), replace: true });
+  };
+  return (
+    <Read of={pages} what="people">
+      {(data) => {
+        const first = data.pages[0];
+        const rows = data.pages.flatMap((page) => page.rows);
+        const facets = first?.facets ?? [];
+        const total = first?.total ?? 0;
+        const words = filterWords(search, facets);
+        return (
+          <>
+            <Facets search={search} facets={facets} open={open} onOpen={setOpen} onChange={set} />
+            <section aria-label="People" className="flex min-w-0 flex-1 flex-col">
+              <div className="flex flex-wrap items-center gap-2 border-b border-base-300 px-4 py-2.5">
+                <h1 className="min-w-0 flex-1 truncate text-lg!" title={words}>
+                  {words === "" ? "People" : words}
+                  <span role="status" className="ml-2 font-sans text-sm font-normal text-soft">
+                    {count(total, "person", "people")}
+                  </span>
+                </h1>
+                <Link to="/people" search={(before) => ({ draft: before.draft, q: search.q })} className="btn btn-sm">
+                  List and page
+                </Link>
+                <Columns search={search} onChange={set} />
+                <a href={csvAddress(search)} download className="btn btn-sm">
+                  Export CSV
+                </a>
+                {mayPrepare && (
+                  <button
+                    type="button"
+                    className="btn btn-sm"
+                    aria-expanded={isPasting}
+                    onClick={() => setPasting(!isPasting)}
+                  >
+                    Paste a list
+                  </button>
+                )}
+              </div>
+              {isPasting && <Paste onFound={(ids) => setChosen(new Set([...chosen, ...ids]))} />}
+              {mayPrepare && <SelectionBar search={search} chosen={chosen} total={total} onChoose={setChosen} />}
+              {rows.length === 0 ? (
+                <Empty title="Nobody passes this filter.">Take something out of it at the left.</Empty>
+              ) : (
+                <Rows
+                  rows={rows}
+                  total={total}
+                  columns={columnsOf(search.cols)}
+                  search={search}
+                  chosen={chosen}
+                  {...(mayPrepare ? { onChoose: setChosen } : {})}
+                  onSort={set}
+                  onMore={() => {
+                    if (pages.hasNextPage && !pages.isFetchingNextPage) {
+                      void pages.fetchNextPage();
+                    }
+                  }}
+                />
+              )}
+            </section>
+          </>
+        );
+      }}
+    </Read>
+  );
+}
+
+function Columns({ search, onChange }: { search: TableSearch; onChange: (next: TableSearch) => void }) {
+  const shown = columnsOf(search.cols).map((column) => column.key);
+  return (
+    <details className="relative">
+      <summary className="btn btn-sm">Columns</summary>
+      <div className="card-plain absolute right-0 z-20 mt-1 w-44 p-2">
+        {COLUMNS.filter((column) => column.key !== "name").map((column) => (
+          <label key={column.key} className="flex min-h-7 items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={shown.includes(column.key)}
+              onChange={() => onChange({ ...search, cols: toggledColumn(search.cols, column.key) })}
+            />
+            {column.name}
+          </label>
+        ))}
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,197 @@
+import type { Schemas } from "../api/client";
+import { count } from "../ui/words";
+
+export type Facet = Schemas["FacetView"];
+export type FacetValue = Schemas["FacetValue"];
+export type TableRow = Schemas["PersonTableRow"];
+export type Sort = "URGENCY" | "NAME" | "NUMBER" | "UNIT" | "JOB" | "KIND" | "BEGINS" | "ENDS";
+
+/** The parts of the filter, in the order in which they stand. */
+export const PARTS = [
+  "unit",
+  "standing",
+  "kind",
+  "ends",
+  "begins",
+  "job",
+  "account",
+  "group",
+  "role",
+  "manager",
+] as const;
+export type Part = (typeof PARTS)[number];
+
+/** What the table shows; all of it stands in the address. */
+export type TableSearch = Partial<Record<Part, string[]>> & {
+  q?: string | undefined;
+  sort?: Sort | undefined;
+  desc?: boolean | undefined;
+  cols?: string[] | undefined;
+};
+
+export const PART_NAMES: Record<Part, string> = {
+  unit: "Unit",
+  standing: "Standing",
+  kind: "Engagement",
+  ends: "Ends",
+  begins: "Begins",
+  job: "Job",
+  account: "Account",
+  group: "Group",
+  role: "Role",
+  manager: "Manager",
+};
+
+/** Parts that are counted only while they are open: it costs a look at everybody whom their values concern. */
+export const ON_DEMAND: readonly Part[] = ["account", "group", "role"];
+
+export interface Column {
+  key: string;
+  name: string;
+  sort?: Sort;
+  width: string;
+}
+
+export const COLUMNS: readonly Column[] = [
+  { key: "name", name: "Name", sort: "NAME", width: "minmax(150px,1.4fr)" },
+  { key: "number", name: "Number", sort: "NUMBER", width: "80px" },
+  { key: "unit", name: "Unit", sort: "UNIT", width: "minmax(90px,1fr)" },
+  { key: "job", name: "Job", sort: "JOB", width: "minmax(90px,1fr)" },
+  { key: "kind", name: "Engaged as", sort: "KIND", width: "96px" },
+  { key: "from", name: "Begins", sort: "BEGINS", width: "100px" },
+  { key: "until", name: "Ends", sort: "ENDS", width: "100px" },
+  { key: "groups", name: "Groups", width: "62px" },
+  { key: "accounts", name: "Accounts", width: "170px" },
+];
+
+const SHOWN = ["name", "number", "unit", "job", "kind", "until", "groups", "accounts"];
+
+/** The columns that are shown, in their order; the name always is. */
+export function columnsOf(cols: readonly string[] | undefined): Column[] {
+  const wanted = cols ?? SHOWN;
+  return COLUMNS.filter((column) => column.key === "name" || wanted.includes(column.key));
+}
+
+export function toggledColumn(cols: readonly string[] | undefined, key: string): string[] {
+  const shown = cols ?? SHOWN;
+  return shown.includes(key) ? shown.filter((one) => one !== key) : [...shown, key];
+}
+
+/** The filter with a value chosen, or no longer. */
+export function toggledValue(search: TableSearch, part: Part, key: string): TableSearch {
+  const before = search[part] ?? [];
+  const after = before.includes(key) ? before.filter((one) => one !== key) : [...before, key];
+  return { ...search, [part]: after.length === 0 ? undefined : after };
+}
+
+/** The filter as the server takes it. */
+export function queryOf(search: TableSearch): Partial<Record<Part, string[]>> & { q?: string } {
+  const query: Partial<Record<Part, string[]>> & { q?: string } = {};
+  if (search.q !== undefined) {
+    query.q = search.q;
+  }
+  for (const part of PARTS) {
+    const values = search[part];
+    if (values !== undefined && values.length > 0) {
+      query[part] = values;
+    }
+  }
+  return query;
+}
+
+/** Where what is shown can be fetched as a table. */
+export function csvAddress(search: TableSearch): string {
+  const params = new URLSearchParams();
+  for (const [name, value] of Object.entries(queryOf(search))) {
+    for (const one of Array.isArray(value) ? value : [value]) {
+      params.append(name, one);
+    }
+  }
+  params.set("sort", search.sort ?? "URGENCY");
+  params.set("descending", String(search.desc === true));
+  columnsOf(search.cols).forEach((column) => params.append("column", column.key));
+  return `/api/v1/people/table/csv?${params.toString()}`;
+}
+
+/** The sort after a click on a column: the other way round where it is sorted by it already. */
+export function sortedBy(search: TableSearch, sort: Sort): TableSearch {
+  return { ...search, sort, desc: search.sort === sort && search.desc !== true ? true : undefined };
+}
+
+/** Ids from one row to another, both ways. */
+export function range(ids: readonly string[], one: string, other: string): string[] {
+  const from = ids.indexOf(one);
+  const until = ids.indexOf(other);
+  return from < 0 || until < 0 ? [other] : ids.slice(Math.min(from, until), Math.max(from, until) + 1);
+}
+
+const WORDS: Record<string, string> = {
+  HERE: "Current",
+  EXPECTED: "Not started",
+  PAUSED: "On leave",
+  LEFT: "Left",
+  UNENGAGED: "Not engaged",
+  EMPLOYEE: "Employee",
+  VOLUNTEER: "Volunteer",
+  CONTRACTOR: "Contractor",
+  PARTNER: "Partner",
+  WEEK: "Within 7 days",
+  MONTH: "Within 30 days",
+  QUARTER: "Within 91 days",
+  NEVER: "No end",
+};
+
+/** What a value is called: of an account with how it is there. */
+export function valueName(part: Part, value: FacetValue): string {
+  if (part === "account") {
+    const state = value.key.slice(value.key.indexOf(":") + 1);
+    return `${value.name}: ${state === "OPEN" ? "active" : state === "CLOSED" ? "closed" : "none"}`;
+  }
+  return WORDS[value.name] ?? value.name;
+}
+
+/** Units as a tree, each with how deep it stands; what has nobody in it is not told. */
+export function tree(values: readonly FacetValue[]): { value: FacetValue; depth: number }[] {
+  const all: { value: FacetValue; depth: number }[] = [];
+  const add = (parent: string | undefined, depth: number) => {
+    values
+      .filter((value) => (value.parent ?? undefined) === parent)
+      .toSorted((one, other) => one.name.localeCompare(other.name))
+      .forEach((value) => {
+        all.push({ value, depth });
+        add(value.key, depth + 1);
+      });
+  };
+  add(undefined, 0);
+  // a unit whose parent is not told stands at the top
+  values
+    .filter((value) => !all.some((one) => one.value.key === value.key))
+    .forEach((value) => all.push({ value, depth: 0 }));
+  return all;
+}
+
+/** What is in force, in words: "Current; Lagoon Hall". */
+export function filterWords(search: TableSearch, facets: readonly Facet[]): string {
+  return PARTS.flatMap((part) => {
+    const chosen = search[part] ?? [];
+    const values = facets.find((facet) => facet.name === part)?.values ?? [];
+    const names = chosen.map((key) => {
+      const value = values.find((one) => one.key === key);
+      return value === undefined ? (WORDS[key] ?? "…") : valueName(part, value);
+    });
+    return names.length === 0 ? [] : [names.join(" or ")];
+  }).join("; ");
+}
+
+/** "36 will be put in; 2 left out" */
+export function actWords(entries: number, left: number): string {
+  return left === 0 ? count(entries, "person", "people") : `${count(entries, "person", "people")}; ${left} left out`;
+}
+
+/** Numbers, addresses and names out of a text as it was pasted: one in a line, or with commas, semicolons or tabs between. */
+export function pastedTexts(text: string): string[] {
+  return text
+    .split(/[\n\r,;\t]+/)
+    .map((one) => one.trim())
+    .filter((one) => one !== "");
+}
