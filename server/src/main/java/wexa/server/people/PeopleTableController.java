@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -44,7 +43,7 @@ class PeopleTableController {
     @GetMapping
     TableViews.PeopleTableView table(
             Actor actor,
-            @ParameterObject PeopleFilter filter,
+            PeopleFilter filter,
             @RequestParam(defaultValue = "URGENCY") PeopleTableService.Sort sort,
             @RequestParam(defaultValue = "false") boolean descending,
             @RequestParam(defaultValue = "0") @Min(0) @Max(MOST_EXPORTED) int from,
@@ -56,7 +55,7 @@ class PeopleTableController {
 
     /** Everybody who passes the filter, 5,000 at most. */
     @GetMapping("/ids")
-    List<UUID> ids(Actor actor, @ParameterObject PeopleFilter filter) {
+    List<UUID> ids(Actor actor, PeopleFilter filter) {
         return table.ids(
                 actor, filter, new PeopleTableService.Stretch(PeopleTableService.Sort.URGENCY, false, 0, MOST_IDS));
     }
@@ -65,7 +64,7 @@ class PeopleTableController {
     @GetMapping("/csv")
     ResponseEntity<String> csv(
             Actor actor,
-            @ParameterObject PeopleFilter filter,
+            PeopleFilter filter,
             @RequestParam(defaultValue = "URGENCY") PeopleTableService.Sort sort,
             @RequestParam(defaultValue = "false") boolean descending,
             @RequestParam(defaultValue = "") List<String> column) {

@@ -25,6 +25,7 @@ class OpenApiTest {
                 "--springdoc.api-docs.enabled=true",
                 "--springdoc.api-docs.version=openapi_3_1",
                 "--springdoc.default-produces-media-type=application/json",
+                "--springdoc.default-flat-param-object=true",
                 // what is under /scim is described by its own standard
                 "--springdoc.paths-to-match=/api/**",
                 "--springdoc.writer-with-order-by-keys=true")) {
