@@ -1,5 +1,6 @@
 import { useState } from "react";
 import {
+  inOrder,
   ON_DEMAND,
   PARTS,
   PART_NAMES,
@@ -33,7 +34,7 @@ export function Facets({
   return (
     <section
       aria-label="Filter"
-      className="flex w-[232px] shrink-0 flex-col overflow-auto border-r border-base-300 bg-base-100 px-3 py-2.5"
+      className="relative flex w-[232px] shrink-0 flex-col overflow-auto border-r border-base-300 bg-base-100 px-3 py-2.5"
     >
       <input
         aria-label="Search people"
@@ -91,7 +92,9 @@ function PartOf({
   const isOnDemand = ON_DEMAND.includes(part);
   const isShown = !isOnDemand || isOpen || chosen.length > 0;
   const values =
-    part === "unit" ? tree(facet?.values ?? []) : (facet?.values ?? []).map((value) => ({ value, depth: 0 }));
+    part === "unit"
+      ? tree(facet?.values ?? [])
+      : inOrder(part, facet?.values ?? []).map((value) => ({ value, depth: 0 }));
   const shown = isAll ? values : values.filter((row, place) => place < MOST || chosen.includes(row.value.key));
   if (!isOnDemand && values.length === 0) {
     return null;

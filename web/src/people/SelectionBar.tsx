@@ -51,7 +51,7 @@ export function SelectionBar({
             <button
               key={act}
               type="button"
-              className={`btn btn-sm ${open === act ? "btn-neutral" : ""}`}
+              className={`btn btn-sm ${open === act ? "btn-primary" : ""}`}
               disabled={chosen.size === 0}
               aria-expanded={open === act}
               onClick={() => setOpen(open === act ? undefined : act)}

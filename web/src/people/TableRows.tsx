@@ -5,12 +5,15 @@ import { useEffect, useRef, useState } from "react";
 import { tenantsQuery } from "../api/queries";
 import { useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
-import { Square } from "../ui/square";
-import { TenantDot } from "../ui/tenants";
+import { Square, squareWord } from "../ui/square";
+import { tenantColour } from "../ui/tenants";
 import { engagementKind } from "../ui/words";
 import { range, sortedBy, type Column, type TableRow, type TableSearch } from "./table";
 
 const ROW = 34;
+
+/** One narrow column for each tenant. */
+const SQUARES = { gridAutoColumns: 18 };
 
 /** The rows of the table: only those in sight are drawn, and more are fetched on the way down. */
 export function Rows({
@@ -146,13 +149,21 @@ function Head({
     >
       {sort === undefined ? (
         <>
-          {column.name}
-          {column.key === "accounts" && (
-            <span className="ml-1 inline-flex gap-[5px]" aria-hidden>
+          {column.key === "accounts" ? (
+            <span className="grid grid-flow-col justify-start" style={SQUARES}>
+              <span className="sr-only">Accounts</span>
               {tenants.map((tenant) => (
-                <TenantDot key={tenant.id} colour={tenant.colour} />
+                <span
+                  key={tenant.id}
+                  aria-hidden
+                  title={`${tenant.app} ${tenant.name}`}
+                  className="mx-auto size-2.5 rounded-xs"
+                  style={{ background: tenantColour(tenant.colour) }}
+                />
               ))}
             </span>
+          ) : (
+            column.name
           )}
         </>
       ) : (
@@ -200,10 +211,26 @@ function Cell({ column, row }: { column: string; row: TableRow }) {
 function Squares({ row }: { row: TableRow }) {
   const tenants = useQuery(tenantsQuery).data ?? [];
   return (
-    <span className="flex items-center gap-[3px]">
+    <span className="grid grid-flow-col items-center justify-start" style={SQUARES}>
       {tenants.map((tenant) => (
-        <Square key={tenant.id} square={row.accounts[tenant.id] ?? "NONE"} size={14} />
+        <AccountSquare
+          key={tenant.id}
+          tenant={`${tenant.app} ${tenant.name}`}
+          square={row.accounts[tenant.id] ?? "NONE"}
+        />
       ))}
+    </span>
+  );
+}
+
+/** Says of which tenant it is, which the column shows by its place. */
+function AccountSquare({ tenant, square }: { tenant: string; square: string }) {
+  const says = `${tenant}: ${squareWord(square)}`;
+  return (
+    <span role="img" aria-label={says} title={says} className="flex justify-center">
+      <span aria-hidden className="flex">
+        <Square square={square} size={14} />
+      </span>
     </span>
   );
 }

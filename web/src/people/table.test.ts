@@ -4,6 +4,7 @@ import {
   columnsOf,
   csvAddress,
   filterWords,
+  inOrder,
   pastedTexts,
   queryOf,
   range,
@@ -89,4 +90,10 @@ test("a pasted list is split however it was separated", () => {
     "ines.abara",
     "a@b.example",
   ]);
+});
+
+test("spans and standings keep their own order", () => {
+  const values = ["NEVER", "QUARTER", "WEEK"].map((key, place) => ({ key, name: key, count: 9 - place }));
+  expect(inOrder("ends", values).map((one) => one.key)).toEqual(["WEEK", "QUARTER", "NEVER"]);
+  expect(inOrder("job", values)).toBe(values);
 });

@@ -150,6 +150,15 @@ export function valueName(part: Part, value: FacetValue): string {
   return WORDS[value.name] ?? value.name;
 }
 
+const ORDER = ["HERE", "EXPECTED", "PAUSED", "LEFT", "UNENGAGED", "WEEK", "MONTH", "QUARTER", "NEVER"];
+
+/** What has an order of its own stands in it; all else by how many there are. */
+export function inOrder(part: Part, values: readonly FacetValue[]): readonly FacetValue[] {
+  return part === "standing" || part === "ends" || part === "begins"
+    ? values.toSorted((one, other) => ORDER.indexOf(one.key) - ORDER.indexOf(other.key))
+    : values;
+}
+
 /** Units as a tree, each with how deep it stands; what has nobody in it is not told. */
 export function tree(values: readonly FacetValue[]): { value: FacetValue; depth: number }[] {
   const all: { value: FacetValue; depth: number }[] = [];

@@ -220,9 +220,35 @@ class RolesIT {
         }
     }
 
-    /** What is privileged waits for another administrator, from whoever drafts it to whoever approves and back. */
+    /** At least forty people, in twelve steps from the Desk to the applied changeset. */
     @Test
     @Order(8)
+    void fortyPeopleGetARoleFromTheTable() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("People").click();
+            browser.link("As a table").click();
+            browser.see(By.xpath("//section[@aria-label='Filter']//label[contains(., 'Office')]"))
+                    .click();
+            browser.button("that match").click();
+            browser.sees("55 people selected");
+            browser.look("people-table");
+            browser.isAccessible("the table of people");
+            browser.button("Give role").click();
+            browser.pick("Find a role", "on-call", "On-call worker");
+            browser.see(By.id("many-place")).sendKeys("everywhere in Rota Buoy");
+            browser.button("Prepare").click();
+            browser.button("Put 55 into the draft").click();
+            browser.link("Review").click();
+            browser.sees("55 people");
+            browser.button("Apply").click();
+            browser.sees("Job ");
+        }
+    }
+
+    /** What is privileged waits for another administrator, from whoever drafts it to whoever approves and back. */
+    @Test
+    @Order(9)
     void aSecondPersonApproves() throws Exception {
         try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
             browser.signIn("tove", "north-pier-2026");
