@@ -26,7 +26,7 @@ class AroundIT {
             browser.sees("Your accounts, Odile");
             browser.sees("your usual work account, no new password");
             browser.sees("sent");
-            browser.look("messages");
+            browser.isAccessible("messages");
             browser.link("What they say").click();
             browser.heading("Templates");
             browser.type("Subject", "Hello {shoe size}");

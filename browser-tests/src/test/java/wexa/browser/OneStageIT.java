@@ -53,7 +53,7 @@ class OneStageIT {
             browser.signIn("tove", "north-pier-2026");
             browser.sees("3 unknown accounts");
             browser.theme("night");
-            browser.look("desk-night");
+            browser.isAccessible("desk at night");
             browser.theme("linen");
 
             browser.link("People").click();
@@ -89,7 +89,7 @@ class OneStageIT {
             browser.isAccessible("changes");
             browser.link("Log").click();
             browser.sees("load the demo scenario");
-            browser.look("log");
+            browser.isAccessible("log");
             browser.open("/changes/versions/1");
             browser.sees("There is nothing to undo here any more.");
 
