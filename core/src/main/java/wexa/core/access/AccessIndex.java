@@ -197,6 +197,18 @@ public final class AccessIndex {
         }
     }
 
+    /** Some people as a set; those whom the index does not know are left out. */
+    public PersonSet setOf(Iterable<Id<Person>> some) {
+        BitSet found = new BitSet(people.count());
+        for (Id<Person> person : some) {
+            int number = people.find(person);
+            if (number >= 0) {
+                found.set(number);
+            }
+        }
+        return new PersonSet(people, found);
+    }
+
     /** The people among some subjects, and those in the groups among them at the instant. */
     public PersonSet peopleOf(Collection<Subject> subjects, Instant at) {
         BitSet found = new BitSet(people.count());

@@ -13,18 +13,11 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.BiConsumer;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wexa.core.access.PersonSet;
-import wexa.core.model.Account;
-import wexa.core.model.Assignment;
-import wexa.core.model.Group;
 import wexa.core.model.Kind;
-import wexa.core.model.Mapping;
-import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Role;
-import wexa.core.model.Subject;
-import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
@@ -44,6 +37,9 @@ final class PeopleFacets {
     private final List<Part> parts = new ArrayList<>();
     private final Map<Id<Unit>, List<String>> unitPaths = new HashMap<>();
 
+    /** Whom the values of a part concern, where that is not told by a line. */
+    private final Map<String, Map<String, PersonSet>> setParts = new HashMap<>();
+
     /**
      * One part of a filter.
      *
@@ -59,7 +55,7 @@ final class PeopleFacets {
     /** Those who pass, in the order of the lines, and the counts of each part's values. */
     record Found(List<Line> lines, Map<String, Map<String, Integer>> counts) {}
 
-    PeopleFacets(Snapshot snapshot, Instant at, PeopleFilter filter, Set<String> more) {
+    PeopleFacets(Snapshot snapshot, Instant at, PeopleFilter filter, Set<String> more, PeopleSets sets) {
         this.snapshot = snapshot;
         this.at = at;
         part(
@@ -87,9 +83,9 @@ final class PeopleFacets {
                 "manager",
                 texts(PeopleFilter.of(filter.manager())),
                 (line, keys) -> line.origin().manager().ifPresent(manager -> keys.add(manager.toString())));
-        setPart("group", texts(PeopleFilter.of(filter.group())), more, this::groups);
-        setPart("role", texts(PeopleFilter.of(filter.role())), more, this::roles);
-        setPart("account", Set.copyOf(PeopleFilter.of(filter.account())), more, this::accounts);
+        setPart("group", texts(PeopleFilter.of(filter.group())), more, sets);
+        setPart("role", texts(PeopleFilter.of(filter.role())), more, sets);
+        setPart("account", Set.copyOf(PeopleFilter.of(filter.account())), more, sets);
     }
 
     private void part(String name, Set<String> chosen, BiConsumer<Line, Set<String>> keys) {
@@ -97,24 +93,23 @@ final class PeopleFacets {
     }
 
     /** A part that is looked at only where it is asked for: whom each of its values concerns is found first. */
-    private void setPart(String name, Set<String> chosen, Set<String> more, Sets sets) {
-        if (!chosen.isEmpty() || more.contains(name)) {
-            Map<Id<Person>, Set<String>> byPerson = new HashMap<>();
-            sets.each(
-                    more.contains(name) ? Optional.empty() : Optional.of(chosen),
-                    (key, people) -> people.forEach(person -> byPerson.computeIfAbsent(person, any -> new HashSet<>())
-                            .add(key)));
-            part(
-                    name,
-                    chosen,
-                    (line, keys) -> keys.addAll(
-                            byPerson.getOrDefault(Id.<Person>of(line.row().id()), Set.of())));
+    private void setPart(String name, Set<String> chosen, Set<String> more, PeopleSets sets) {
+        boolean isCounted = more.contains(name);
+        if (!chosen.isEmpty() || isCounted) {
+            Map<String, PersonSet> values =
+                    isCounted ? sets.all(name, snapshot, at) : sets.some(name, chosen, snapshot, at);
+            Optional<PersonSet> passing = PersonSet.union(values.entrySet().stream()
+                    .filter(value -> chosen.contains(value.getKey()))
+                    .map(Map.Entry::getValue)
+                    .toList());
+            setParts.put(name, values);
+            parts.add(new Part(name, chosen, (line, keys) -> {
+                if (passing.filter(set -> set.contains(Id.<Person>of(line.row().id())))
+                        .isPresent()) {
+                    keys.addAll(chosen);
+                }
+            }));
         }
-    }
-
-    private interface Sets {
-        /** @param only the keys that are asked about; empty for all */
-        void each(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to);
     }
 
     private static Set<String> texts(List<UUID> ids) {
@@ -159,69 +154,17 @@ final class PeopleFacets {
         }
     }
 
-    private void groups(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to) {
-        for (Group group : snapshot.model().groups().stream().toList()) {
-            String key = group.id().toString();
-            if (only.isEmpty() || only.get().contains(key)) {
-                to.accept(key, snapshot.index().membersOf(group.id(), at).all());
-            }
-        }
-    }
-
-    private void roles(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to) {
-        Model model = snapshot.model();
-        for (Role role : model.roles().stream().toList()) {
-            String key = role.id().toString();
-            if (only.isEmpty() || only.get().contains(key)) {
-                Set<Subject> subjects = new HashSet<>();
-                model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).stream()
-                        .filter(given -> given.effective(model)
-                                .filter(window -> window.contains(at))
-                                .isPresent())
-                        .forEach(given -> subjects.add(given.subject()));
-                model.table(Kind.MAPPING).stream()
-                        .filter(mapping -> mapping.role().equals(role.id()))
-                        .map(Mapping::directoryGroup)
-                        .forEach(group -> subjects.add(new Subject.OfGroup(group)));
-                PersonSet people = snapshot.index().peopleOf(subjects, at);
-                to.accept(key, people.all());
-            }
-        }
-    }
-
-    private void accounts(Optional<Set<String>> only, BiConsumer<String, Iterable<Id<Person>>> to) {
-        Model model = snapshot.model();
-        for (Tenant tenant : model.tenants().stream().toList()) {
-            String key = tenant.id().toString();
-            if (only.isPresent() && only.get().stream().noneMatch(one -> one.startsWith(key))) {
-                continue;
-            }
-            Map<Account.State, List<Id<Person>>> byState = new HashMap<>();
-            Set<Id<Person>> having = new HashSet<>();
-            for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
-                account.person().ifPresent(person -> {
-                    byState.computeIfAbsent(account.state(), any -> new ArrayList<>())
-                            .add(person);
-                    having.add(person);
-                });
-            }
-            byState.forEach((state, people) -> to.accept(key + ":" + state, people));
-            to.accept(
-                    key + ":NONE",
-                    model.people().stream()
-                            .map(Person::id)
-                            .filter(person -> !having.contains(person))
-                            .toList());
-        }
-    }
-
     /** Whoever fails one part alone still counts for the values of that part. */
     Found of(List<Line> all) {
         List<Line> passing = new ArrayList<>();
         Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
-        parts.forEach(part -> counts.put(part.name(), new HashMap<>()));
+        Map<String, List<Line>> failingOne = new HashMap<>();
         List<Set<String>> has = new ArrayList<>();
-        parts.forEach(part -> has.add(new HashSet<>()));
+        for (Part part : parts) {
+            counts.put(part.name(), new HashMap<>());
+            failingOne.put(part.name(), new ArrayList<>());
+            has.add(new HashSet<>());
+        }
         for (Line line : all) {
             int failing = -1;
             int fails = 0;
@@ -238,13 +181,29 @@ final class PeopleFacets {
                 passing.add(line);
             }
             for (int place = 0; fails < 2 && place < parts.size(); place++) {
-                if (fails == 0 || place == failing) {
-                    Map<String, Integer> counted =
-                            counts.getOrDefault(parts.get(place).name(), Map.of());
+                String name = parts.get(place).name();
+                if (setParts.containsKey(name)) {
+                    if (fails == 1 && place == failing) {
+                        failingOne.getOrDefault(name, passing).add(line);
+                    }
+                } else if (fails == 0 || place == failing) {
+                    Map<String, Integer> counted = counts.getOrDefault(name, Map.of());
                     has.get(place).forEach(key -> counted.merge(key, 1, Integer::sum));
                 }
             }
         }
+        setParts.forEach((name, values) -> {
+            PersonSet counted = snapshot.index()
+                    .setOf(Stream.concat(passing.stream(), failingOne.getOrDefault(name, List.of()).stream())
+                            .map(line -> Id.<Person>of(line.row().id()))
+                            .toList());
+            values.forEach((key, people) -> {
+                int count = people.and(counted).size();
+                if (count > 0) {
+                    counts.getOrDefault(name, Map.of()).put(key, count);
+                }
+            });
+        });
         return new Found(passing, counts);
     }
 

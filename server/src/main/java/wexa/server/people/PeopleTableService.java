@@ -46,6 +46,7 @@ import wexa.server.wiring.BusinessClock;
 public class PeopleTableService {
     private final SnapshotStore snapshots;
     private final PersonRows rows;
+    private final PeopleSets sets;
     private final Differences differences;
     private final Observations observations;
     private final BusinessClock clock;
@@ -53,11 +54,13 @@ public class PeopleTableService {
     PeopleTableService(
             SnapshotStore snapshots,
             PersonRows rows,
+            PeopleSets sets,
             Differences differences,
             Observations observations,
             BusinessClock clock) {
         this.snapshots = snapshots;
         this.rows = rows;
+        this.sets = sets;
         this.differences = differences;
         this.observations = observations;
         this.clock = clock;
@@ -140,7 +143,7 @@ public class PeopleTableService {
     private PeopleFacets.Found found(
             Actor actor, PeopleFilter filter, Set<String> more, Snapshot snapshot, Instant now) {
         PeopleFacets.check(filter);
-        return new PeopleFacets(snapshot, now, filter, more)
+        return new PeopleFacets(snapshot, now, filter, more, sets)
                 .of(rows.lines(snapshot, filter.text(), actor.sight(), now));
     }
 
@@ -199,19 +202,29 @@ public class PeopleTableService {
 
     private List<TableViews.PersonTableRow> rows(List<Line> shown, Snapshot snapshot, Actor actor, Instant now) {
         Model model = snapshot.model();
-        Map<Id<Tenant>, Map<ObjectKey, Difference.Kind>> differing = new HashMap<>();
-        Set<Id<Tenant>> read = new HashSet<>();
-        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
-        for (Tenant tenant : model.tenants().stream().toList()) {
-            if (actor.sight().covers(tenant.id())) {
-                Map<ObjectKey, Difference.Kind> kinds = new HashMap<>();
-                differences.of(snapshot, tenant).forEach(one -> kinds.put(one.object(), one.kind()));
-                differing.put(tenant.id(), kinds);
-                Optional.ofNullable(freshness.get(tenant.id()))
-                        .flatMap(Freshness::doneAt)
-                        .ifPresent(done -> read.add(tenant.id()));
+        Map<Id<Tenant>, Set<ObjectKey>> accounts = new HashMap<>();
+        for (Line line : shown) {
+            for (Account account : model.table(Kind.ACCOUNT)
+                    .by(Account.BY_PERSON, Id.<Person>of(line.row().id()))) {
+                if (actor.sight().covers(account.tenant())) {
+                    accounts.computeIfAbsent(account.tenant(), any -> new HashSet<>())
+                            .add(ObjectKey.account(account.id()));
+                }
             }
         }
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        Map<Id<Tenant>, Map<ObjectKey, Difference.Kind>> differing = new HashMap<>();
+        Set<Id<Tenant>> read = new HashSet<>();
+        accounts.forEach((tenant, keys) -> {
+            Map<ObjectKey, Difference.Kind> kinds = new HashMap<>();
+            differences
+                    .of(snapshot, model.tenants().get(tenant), keys)
+                    .forEach(one -> kinds.put(one.object(), one.kind()));
+            differing.put(tenant, kinds);
+            Optional.ofNullable(freshness.get(tenant))
+                    .flatMap(Freshness::doneAt)
+                    .ifPresent(done -> read.add(tenant));
+        });
         return shown.stream()
                 .map(line -> new TableViews.PersonTableRow(
                         line.row().id(),
