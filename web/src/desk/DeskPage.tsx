@@ -160,6 +160,12 @@ function Act({ item }: { item: Item }) {
           {item.act}
         </Link>
       );
+    case "CONFLICT":
+      return (
+        <Link to="/roles/conflicts" className={ACT}>
+          {item.act}
+        </Link>
+      );
     case "CATALOGUE":
       return (
         <Link to="/roles/permissions" className={ACT}>

@@ -216,6 +216,7 @@ function MetLine({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }
           )}
         </span>
       </div>
+      <Ways rule={rule} met={met} />
       {met.exception && (
         <p className="text-sm text-soft">
           Exempt until {lastDay(met.exception.until, session.zone)}: {met.exception.reason} · Instead:{" "}
@@ -291,4 +292,41 @@ function Line({ label, value, onChange }: { label: string; value: string; onChan
 
 function Side({ words }: { words: readonly string[] }) {
   return <span className="rounded border border-base-content px-2 py-0.5 font-semibold">{words.join(" or ")}</span>;
+}
+
+/** By which ways the person has each side, and what would end it. */
+function Ways({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }) {
+  const sides = [
+    { name: rule.one.join(", "), ways: met.one },
+    { name: rule.other.join(", "), ways: met.other },
+  ];
+  return (
+    <dl className="mt-0.5 grid grid-cols-[auto_1fr] gap-x-3 text-sm">
+      {sides.map(
+        (side) =>
+          side.ways.length > 0 && (
+            <div key={side.name} className="contents">
+              <dt className="text-soft">{side.name}</dt>
+              <dd>
+                {side.ways.map((way) => (
+                  <div key={way.words} className="flex flex-wrap items-center gap-x-2">
+                    {way.words}
+                    {way.form && way.act ? (
+                      <EndButton
+                        draft={`Settle the conflict of ${met.name}`}
+                        entry={entry(way.form, way.fields)}
+                        label={`${way.act}: ${met.name}, ${way.words}`}
+                        words={way.act}
+                      />
+                    ) : (
+                      <span className="text-soft">{way.elsewhere}</span>
+                    )}
+                  </div>
+                ))}
+              </dd>
+            </div>
+          ),
+      )}
+    </dl>
+  );
 }

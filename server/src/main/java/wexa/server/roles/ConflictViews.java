@@ -78,24 +78,57 @@ public final class ConflictViews {
 
     /** One line a person, however many places the sides meet at. */
     private List<RoleViews.Met> met(ConflictRule rule) {
-        Map<Id<Person>, Set<String>> places = new LinkedHashMap<>();
+        Map<Id<Person>, List<Conflict>> meetings = new LinkedHashMap<>();
         for (Conflict meeting : conflicts.everybody(rule, at)) {
-            Set<String> theirs = places.computeIfAbsent(meeting.person(), any -> new LinkedHashSet<>());
-            theirs.add(where(meeting.one()));
-            theirs.add(where(meeting.other()));
+            meetings.computeIfAbsent(meeting.person(), any -> new ArrayList<>()).add(meeting);
         }
         List<RoleViews.Met> met = new ArrayList<>();
-        places.forEach((person, where) -> met.add(new RoleViews.Met(
+        meetings.forEach((person, theirs) -> met.add(met(rule, person, theirs)));
+        // what is to settle comes first
+        met.sort(Comparator.comparing(one -> one.exception() != null));
+        int shown = Math.min(MOST_MET, met.size());
+        for (int place = 0; place < shown; place++) {
+            RoleViews.Met one = met.get(place);
+            met.set(place, withWays(one, meetings.getOrDefault(Id.<Person>of(one.person()), List.of())));
+        }
+        return met;
+    }
+
+    private RoleViews.Met met(ConflictRule rule, Id<Person> person, List<Conflict> meetings) {
+        Set<String> where = new LinkedHashSet<>();
+        meetings.forEach(meeting -> {
+            where.add(where(meeting.one()));
+            where.add(where(meeting.other()));
+        });
+        return new RoleViews.Met(
                 person.value(),
                 model.people().get(person).name(),
                 String.join("; ", where),
+                List.of(),
+                List.of(),
                 ConflictException.of(rule.id(), person, at, model)
                         .map(one -> new RoleViews.ExceptionView(
                                 one.id().value(), one.window().until(), one.reason(), one.control()))
-                        .orElse(null))));
-        // what is to settle comes first
-        met.sort(Comparator.comparing(one -> one.exception() != null));
-        return met;
+                        .orElse(null));
+    }
+
+    /** The same with the ways to each side: they cost the person's paths, and are told of those who are shown. */
+    private RoleViews.Met withWays(RoleViews.Met met, List<Conflict> meetings) {
+        MetWays told = new MetWays(model);
+        List<RoleViews.MetWay> ones = new ArrayList<>();
+        List<RoleViews.MetWay> others = new ArrayList<>();
+        for (Conflict meeting : meetings) {
+            Conflicts.Ways ways = conflicts.ways(meeting, at);
+            ones.addAll(told.of(ways.one()));
+            others.addAll(told.of(ways.other()));
+        }
+        return new RoleViews.Met(
+                met.person(),
+                met.name(),
+                met.where(),
+                ones.stream().distinct().toList(),
+                others.stream().distinct().toList(),
+                met.exception());
     }
 
     private String where(Conflict.Held held) {

@@ -211,12 +211,29 @@ public final class RoleViews {
     /** What a side names, as fields of forms hold it. */
     public record SideView(List<String> permissions, List<String> sets, List<String> roles) {}
 
-    /** Somebody in whom the sides of a rule meet, and where; and by what exception they may, if by one. */
+    /**
+     * Somebody in whom the sides of a rule meet, and where; and by what exception they may, if by one.
+     *
+     * @param one by which ways the person has the one side
+     * @param other by which the other
+     */
     public record Met(
             UUID person,
             String name,
             String where,
+            List<MetWay> one,
+            List<MetWay> other,
             @Nullable ExceptionView exception) {}
+
+    /**
+     * One way to a side of a rule.
+     *
+     * @param words the role, where, and by which group
+     * @param act what ends it here, with the form and fields of that change; null where it is ended elsewhere
+     * @param elsewhere who can end it where it is not ended here; empty where it is
+     */
+    public record MetWay(
+            String words, @Nullable String act, @Nullable String form, Map<String, String> fields, String elsewhere) {}
 
     /** An exception of one person from a rule. */
     public record ExceptionView(UUID id, Instant until, String reason, String control) {}
