@@ -118,7 +118,7 @@ function PartOf({
         shown.map(({ value, depth }) => (
           <label
             key={value.key}
-            className="flex min-h-6 items-center gap-1.5 text-sm"
+            className="flex min-h-8 items-center gap-1.5 text-sm"
             style={{ paddingLeft: depth * 12 }}
           >
             <input

@@ -97,7 +97,7 @@ function Columns({ search, onChange }: { search: TableSearch; onChange: (next: T
       <summary className="btn btn-sm">Columns</summary>
       <div className="card-plain absolute right-0 z-20 mt-1 w-44 p-2">
         {COLUMNS.filter((column) => column.key !== "name").map((column) => (
-          <label key={column.key} className="flex min-h-7 items-center gap-2">
+          <label key={column.key} className="flex min-h-8 items-center gap-2">
             <input
               type="checkbox"
               className="checkbox checkbox-sm"

@@ -306,10 +306,10 @@ function Ways({ rule, met }: { rule: Conflict; met: Conflict["met"][number] }) {
         (side) =>
           side.ways.length > 0 && (
             <div key={side.name} className="contents">
-              <dt className="text-soft">{side.name}</dt>
+              <dt className="pt-1 text-soft">{side.name}</dt>
               <dd>
                 {side.ways.map((way) => (
-                  <div key={way.words} className="flex flex-wrap items-center gap-x-2">
+                  <div key={way.words} className="flex min-h-8 flex-wrap items-center gap-x-2">
                     {way.words}
                     {way.form && way.act ? (
                       <EndButton

@@ -44,6 +44,8 @@ import wexa.core.value.Permission;
         value = 1,
         jvmArgs = {"-Xmx6g", "-XX:+UseSerialGC"})
 public class CoreBench {
+    private static final int SAMPLES = 2_000;
+
     @Param({"20000", "200000"})
     int people;
 
@@ -51,6 +53,8 @@ public class CoreBench {
     private Model model;
     private AccessIndex index;
     private Snapshot snapshot;
+    private Id<Person> richest;
+    private Cell widestCell;
 
     @Setup(Level.Trial)
     public void make() {
@@ -58,6 +62,59 @@ public class CoreBench {
         model = made.model();
         index = AccessIndex.compile(model);
         snapshot = new Snapshot(1, model, index);
+        long most = -1;
+        for (int time = 0; time < SAMPLES; time++) {
+            Id<Person> person = made.somebody().id();
+            long rows = index.of(person, Generator.NOW).reaches().stream()
+                    .mapToLong(reach -> reach.permissions().size())
+                    .sum();
+            if (rows > most) {
+                most = rows;
+                richest = person;
+            }
+        }
+        int widest = -1;
+        for (int time = 0; time < SAMPLES; time++) {
+            Cell cell = anyCell();
+            int found = who(cell).size();
+            if (found > widest) {
+                widest = found;
+                widestCell = cell;
+            }
+        }
+        System.out.printf("%nrichest person: %,d rows; widest cell: %,d people%n", most, widest);
+    }
+
+    /** One thing that can be done at one area. */
+    private record Cell(Id<Tenant> tenant, Id<Area> area, Permission permission) {}
+
+    private Cell anyCell() {
+        int number = made.random().nextInt(made.tenants.size());
+        Id<Area> area = made.areas.get(number).get(made.random().nextInt(500)).id();
+        List<Permission> permissions = made.apps.get(number % made.apps.size()).permissions();
+        return new Cell(
+                made.tenants.get(number).id(),
+                area,
+                permissions.get(made.random().nextInt(permissions.size())));
+    }
+
+    private PersonSet who(Cell cell) {
+        return index.who(cell.tenant(), Optional.of(cell.area()), cell.permission(), Generator.NOW);
+    }
+
+    /** Of one who has much: every permission at every place, counted through the sets that are shown. */
+    @Benchmark
+    public long accessOfTheRichestAsSets() {
+        long rows = 0;
+        for (Access.Reach reach : index.of(richest, Generator.NOW).reaches()) {
+            rows += reach.permissions().size();
+        }
+        return rows;
+    }
+
+    @Benchmark
+    public PersonSet whoMayDoOneThingInTheWidestCase() {
+        return who(widestCell);
     }
 
     @Benchmark
@@ -72,12 +129,7 @@ public class CoreBench {
 
     @Benchmark
     public PersonSet whoMayDoOneThingAtOneArea() {
-        int number = made.random().nextInt(made.tenants.size());
-        Tenant tenant = made.tenants.get(number);
-        Id<Area> area = made.areas.get(number).get(made.random().nextInt(500)).id();
-        List<Permission> permissions = made.apps.get(number % made.apps.size()).permissions();
-        Permission permission = permissions.get(made.random().nextInt(permissions.size()));
-        return index.who(tenant.id(), Optional.of(area), permission, Generator.NOW);
+        return who(anyCell());
     }
 
     @Benchmark

@@ -22,8 +22,7 @@ import wexa.core.value.Window;
 /** Changes to who is away when. What others have to cover for it follows. */
 sealed interface AbsenceChange extends Change {
     Code OVERLAPS = Code.block(
-            "absence.overlaps",
-            "{holder} is absent at that time already, from {from}. Change that absence, or choose other days.");
+            "absence.overlaps", "{holder} is absent at that time already. Change that absence, or choose other days.");
 
     /** A person is away for a while. */
     record Begin(Absence absence) implements AbsenceChange {
@@ -113,13 +112,7 @@ sealed interface AbsenceChange extends Change {
                 .filter(other ->
                         !other.id().equals(absence.id()) && other.window().overlaps(absence.window()))
                 .findFirst()
-                .ifPresent(other -> findings.add(Finding.of(
-                        OVERLAPS,
-                        "from",
-                        "holder",
-                        person.name(),
-                        "from",
-                        other.window().from().toString())));
+                .ifPresent(other -> findings.add(Finding.of(OVERLAPS, "from", "holder", person.name())));
         return findings;
     }
 }

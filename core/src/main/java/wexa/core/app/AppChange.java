@@ -35,8 +35,7 @@ sealed interface AppChange extends Change {
             "“{value}” is all that one side of the conflict rule “{rule}” names. Change or end that rule first.");
     Code SEATS_IN_USE = Code.block(
             "app.seat-kind-in-use",
-            "{count} accounts hold or have held a seat of kind “{value}” that has not ended. Return or swap those"
-                    + " seats first.");
+            "Seats of kind “{value}” are held or reserved: {count}. Return or swap them first.");
 
     Id<App> of();
 
