@@ -56,9 +56,11 @@ final class RoleSets {
         int from = 0;
         while (from < length) {
             int tenant = keys[from] / roleCount;
+            // keys are sorted: those of the tenant end before the first of the next
+            int end = (tenant + 1) * roleCount;
             int until = from + 1;
             int hash = keys[from];
-            while (until < length && keys[until] / roleCount == tenant) {
+            while (until < length && keys[until] < end) {
                 hash = 31 * hash + keys[until++];
             }
             RoleSet set = new RoleSet(Arrays.copyOfRange(keys, from, until), hash);
