@@ -200,11 +200,16 @@ export const personQuery = (id: string) =>
   });
 
 /** What a colleague would need to cover for somebody who is away from an instant on. */
-export const absenceCoverQuery = (id: string, by: string, from: string) =>
+export const absenceCoverQuery = (id: string, by: string, from: string, until: string | undefined) =>
   queryOptions({
-    queryKey: ["people", "cover", id, by, from],
+    queryKey: ["people", "cover", id, by, from, until],
     queryFn: ({ signal }) =>
-      take(api.GET("/api/v1/people/{id}/cover", { signal, params: { path: { id }, query: { by, from } } })),
+      take(
+        api.GET("/api/v1/people/{id}/cover", {
+          signal,
+          params: { path: { id }, query: { by, from, ...(until === undefined ? {} : { until }) } },
+        }),
+      ),
   });
 
 /** Asked anew when the draft's version is another. */

@@ -5,8 +5,8 @@ import { useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { absenceCoverQuery, personQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { day, isoDay, isoLastDay, lastDay } from "../ui/dates";
-import { DayInput } from "../ui/dayInput";
+import { day, dayAfter, isoDay, isoLastDay, lastDay } from "../ui/dates";
+import { PlainDay } from "../ui/plainDay";
 import { PersonPicker } from "../ui/personPicker";
 import { PlainField, Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
@@ -61,8 +61,9 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
   const [kept, setKept] = useState<string>();
   const { act, isPending, error } = useAct();
   const from = away.from === "" ? today : away.from;
+  const until = away.until === "" ? undefined : `${dayAfter(away.until)}T00:00:00Z`;
   const plans = useQueries({
-    queries: colleagues.map((one) => absenceCoverQuery(page.person.id, one.id, `${from}T00:00:00Z`)),
+    queries: colleagues.map((one) => absenceCoverQuery(page.person.id, one.id, `${from}T00:00:00Z`, until)),
   });
   const covers = colleagues.map((one, place) => ({
     by: one.id,
@@ -105,8 +106,8 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
         <section aria-labelledby="when-away">
           <h2 id="when-away">When</h2>
           <div className="mt-1 grid grid-cols-2 gap-3">
-            <Day label="First day" value={away.from} onKeep={(next) => setAway({ ...away, from: next })} />
-            <Day
+            <PlainDay label="First day" value={away.from} onKeep={(next) => setAway({ ...away, from: next })} />
+            <PlainDay
               label="Last day"
               hint="Empty: return not known yet"
               value={away.until}
@@ -135,7 +136,7 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
           ))}
           <div className="mt-1.5 max-w-sm">
             <PersonPicker
-              label="Add somebody who covers"
+              label="Add a colleague to cover"
               placeholder={colleagues.length === 0 ? "Find a colleague" : "Add another colleague"}
               onPick={(one) =>
                 one.id !== page.person.id &&
@@ -149,7 +150,7 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
           )}
         </section>
       </div>
-      <Told error={error} />
+      <Told error={error ?? plans.find((plan) => plan.error !== null)?.error ?? null} />
       <p className="mt-4 flex flex-wrap items-center gap-3">
         <button
           type="button"
@@ -168,7 +169,7 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
           </span>
         ) : (
           <span className="text-soft">
-            {given === 0 ? "The absence alone" : `The absence, and ${count(given, "role")} for as long as it lasts`}
+            {given === 0 ? "The absence only" : `The absence, and ${count(given, "role")} for as long as it lasts`}
           </span>
         )}
       </p>
@@ -244,29 +245,6 @@ function Colleague({
           {count(plan.hidden, "more role")} in tenants that you do not administer.
         </p>
       )}
-    </div>
-  );
-}
-
-function Day({
-  label,
-  hint,
-  value,
-  onKeep,
-}: {
-  label: string;
-  hint?: string;
-  value: string;
-  onKeep: (value: string) => void;
-}) {
-  const id = `absence-${label.replace(" ", "-").toLowerCase()}`;
-  return (
-    <div>
-      <label htmlFor={id} className="block text-xs font-semibold text-soft">
-        {label}
-      </label>
-      <DayInput id={id} label={label} value={value} onKeep={onKeep} />
-      {hint !== undefined && <span className="text-xs text-soft">{hint}</span>}
     </div>
   );
 }

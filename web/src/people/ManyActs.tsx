@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { catalogueQuery } from "../api/queries";
 import { rolePlacesQuery, rolesQuery } from "../api/roleQueries";
-import { DayInput } from "../ui/dayInput";
+import { PlainDay } from "../ui/plainDay";
 import { Picker } from "../ui/picker";
 import { Told } from "../ui/plainField";
 import { usePrepareMany } from "./mutations";
@@ -40,15 +41,14 @@ export function ManyActs({ act, people, onDone }: { act: ManyAct; people: readon
     <div role="group" aria-label={NAMES[act]} className="card-plain mt-1.5 px-3 py-2">
       <div className="flex flex-wrap items-end gap-3">
         {(act === "ADD_TO_GROUP" || act === "REMOVE_FROM_GROUP") && <GroupChoice wanted={wanted} onChange={set} />}
-        {act === "GIVE_ROLE" && <RoleChoice wanted={wanted} onChange={set} />}
+        {act === "GIVE_ROLE" && <RoleChoice wanted={wanted} people={people} onChange={set} />}
         {act === "OPEN_ACCOUNTS" && <TenantChoice wanted={wanted} onChange={set} />}
         {act !== "REMOVE_FROM_GROUP" && act !== "OPEN_ACCOUNTS" && (
-          <div>
-            <label htmlFor="many-until" className="block text-xs font-semibold text-soft">
-              {act === "EXTEND" ? "New last day" : "Last day, if there is one"}
-            </label>
-            <DayInput id="many-until" label="Last day" value={wanted.until ?? ""} onKeep={(until) => set({ until })} />
-          </div>
+          <PlainDay
+            label={act === "EXTEND" ? "New last day" : "Last day, if there is one"}
+            value={wanted.until ?? ""}
+            onKeep={(until) => set({ until })}
+          />
         )}
         {found === undefined ? (
           <button
@@ -72,7 +72,7 @@ export function ManyActs({ act, people, onDone }: { act: ManyAct; people: readon
               onDone();
             }}
           >
-            Put {found.entries.length} into the draft
+            Add {found.entries.length} to the draft
           </button>
         )}
         {found !== undefined && <b className="font-semibold">{actWords(found.entries.length, found.left.length)}</b>}
@@ -124,7 +124,10 @@ function GroupChoice({ wanted, onChange }: Chooses) {
   );
 }
 
-function RoleChoice({ wanted, onChange }: Chooses) {
+/** They stand in the address of the page that gives a role at several places. */
+const MOST_IN_ADDRESS = 100;
+
+function RoleChoice({ wanted, people, onChange }: Chooses & { people: readonly string[] }) {
   const roles = useQuery(rolesQuery).data ?? [];
   const chosen = roles.find((one) => one.id === wanted.role);
   const places = useQuery({ ...rolePlacesQuery(wanted.role ?? ""), enabled: wanted.role !== undefined }).data ?? [];
@@ -175,6 +178,19 @@ function RoleChoice({ wanted, onChange }: Chooses) {
           ))}
         </select>
       </div>
+      {people.length <= MOST_IN_ADDRESS && (
+        <Link
+          to="/roles/give"
+          search={(before) => ({
+            draft: before.draft,
+            role: wanted.role ?? undefined,
+            to: people.map((one) => `person:${one}`),
+          })}
+          className="btn btn-ghost btn-sm"
+        >
+          Several places…
+        </Link>
+      )}
     </>
   );
 }

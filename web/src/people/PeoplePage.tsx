@@ -2,7 +2,6 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, Navigate, Outlet, useNavigate, useParams, useRouterState, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { toggled } from "../api/fields";
 import { peopleQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { VirtualList } from "../ui/list";
@@ -12,11 +11,6 @@ import { statusOf } from "./status";
 
 type Row = Schemas["PersonRow"];
 
-/** They stand in the address of the next page. */
-const MOST_CHOSEN = 100;
-
-const MOST_COMPARED = 5;
-
 export function PeoplePage() {
   const navigate = useNavigate();
   const { q } = useSearch({ from: "/people" });
@@ -24,8 +18,6 @@ export function PeoplePage() {
   const [typed, setTyped] = useState(q ?? "");
   const people = useQuery(peopleQuery(q ?? ""));
   const mayPrepare = useMay("PREPARE");
-  // whom an act for several is for; none where nobody is being chosen
-  const [chosen, setChosen] = useState<readonly string[]>();
   // whoever is most urgent stands first, and is shown until somebody else is chosen
   const first = people.data?.people[0];
   // on the way to another place this list is still drawn, and must not lead back
@@ -70,26 +62,13 @@ export function PeoplePage() {
           >
             As a table <span className="ml-auto font-normal text-soft">filter, and act on many</span>
           </Link>
-          {mayPrepare && people.data !== undefined && (
-            <Selection
-              chosen={chosen}
-              shown={people.data.people.map((row) => row.id)}
-              onChoose={(next) => setChosen(next)}
-            />
-          )}
         </div>
         <Read of={people} what="people">
           {(data) =>
             data.people.length === 0 ? (
               <Empty title="Nobody is called that.">Try fewer letters, a job or a unit.</Empty>
             ) : (
-              <List
-                rows={data.people}
-                openId={id}
-                {...(chosen === undefined
-                  ? {}
-                  : { chosen, onToggle: (one: string) => setChosen(toggled(chosen, one).slice(0, MOST_CHOSEN)) })}
-              />
+              <List rows={data.people} openId={id} />
             )
           }
         </Read>
@@ -109,70 +88,7 @@ export function PeoplePage() {
   );
 }
 
-/** Choosing several people, and what can be done with them at once. */
-function Selection({
-  chosen,
-  shown,
-  onChoose,
-}: {
-  chosen: readonly string[] | undefined;
-  shown: readonly string[];
-  onChoose: (next: readonly string[] | undefined) => void;
-}) {
-  if (chosen === undefined) {
-    return (
-      <button type="button" className="btn btn-ghost btn-xs mt-1.5" onClick={() => onChoose([])}>
-        Select people
-      </button>
-    );
-  }
-  return (
-    <div className="mt-2" role="group" aria-label="People selected">
-      <div className="flex items-center gap-2">
-        <b className="flex-1 text-sm">{count(chosen.length, "person", "people")} selected</b>
-        <button
-          type="button"
-          className="btn btn-xs"
-          onClick={() => onChoose([...new Set([...chosen, ...shown])].slice(0, MOST_CHOSEN))}
-        >
-          All shown
-        </button>
-        <button type="button" className="btn btn-xs" onClick={() => onChoose(undefined)}>
-          Done
-        </button>
-      </div>
-      {chosen.length === MOST_CHOSEN && <p className="mt-1 text-sm text-soft">{MOST_CHOSEN} at once at most.</p>}
-      {chosen.length > 0 && (
-        <div className="mt-1.5 flex gap-2">
-          <Link
-            to="/roles/give"
-            search={{ to: chosen.map((one) => `person:${one}`) }}
-            className="btn btn-primary btn-xs"
-          >
-            Give a role
-          </Link>
-          {chosen.length > 1 && chosen.length <= MOST_COMPARED && (
-            <Link to="/roles/compare" search={{ of: chosen.map((one) => `person:${one}`) }} className="btn btn-xs">
-              Compare
-            </Link>
-          )}
-        </div>
-      )}
-    </div>
-  );
-}
-
-function List({
-  rows,
-  openId,
-  chosen,
-  onToggle,
-}: {
-  rows: Row[];
-  openId: string | undefined;
-  chosen?: readonly string[];
-  onToggle?: (id: string) => void;
-}) {
+function List({ rows, openId }: { rows: Row[]; openId: string | undefined }) {
   const navigate = useNavigate();
   const session = useSession();
   const now = useNow();
@@ -189,15 +105,6 @@ function List({
         const note = statusOf(row, session.zone, now);
         return (
           <div className="flex h-full items-center">
-            {onToggle !== undefined && (
-              <input
-                type="checkbox"
-                className="checkbox checkbox-sm ml-3 shrink-0"
-                aria-label={`Choose ${row.name}`}
-                checked={chosen?.includes(row.id) === true}
-                onChange={() => onToggle(row.id)}
-              />
-            )}
             <Link
               to="/people/$id"
               params={{ id: row.id }}

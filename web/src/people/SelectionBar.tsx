@@ -1,3 +1,4 @@
+import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { ManyActs } from "./ManyActs";
@@ -15,6 +16,11 @@ const ACTS: readonly { act: ManyAct; name: string }[] = [
   { act: "EXTEND", name: "Extend" },
   { act: "OPEN_ACCOUNTS", name: "Open accounts" },
 ];
+
+/** So many can be acted on at once. */
+const MOST = 5_000;
+
+const MOST_COMPARED = 5;
 
 /** Who is chosen, and what can be done with all of them at once: one draft, one preview. */
 export function SelectionBar({
@@ -38,8 +44,19 @@ export function SelectionBar({
         </b>
         {chosen.size < total && (
           <button type="button" className="btn btn-ghost btn-xs" disabled={all.isPending} onClick={() => all.mutate()}>
-            Select all {total} that match
+            {total > MOST
+              ? `Select the first ${MOST.toLocaleString("en-GB")} that match`
+              : `Select all ${total} that match`}
           </button>
+        )}
+        {chosen.size > 1 && chosen.size <= MOST_COMPARED && (
+          <Link
+            to="/roles/compare"
+            search={(before) => ({ draft: before.draft, of: [...chosen].map((one) => `person:${one}`) })}
+            className="btn btn-ghost btn-xs"
+          >
+            Compare
+          </Link>
         )}
         {chosen.size > 0 && (
           <button type="button" className="btn btn-ghost btn-xs" onClick={() => onChoose(new Set())}>

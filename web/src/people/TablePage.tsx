@@ -65,7 +65,7 @@ export function TablePage() {
               {isPasting && <Paste onFound={(ids) => setChosen(new Set([...chosen, ...ids]))} />}
               {mayPrepare && <SelectionBar search={search} chosen={chosen} total={total} onChoose={setChosen} />}
               {rows.length === 0 ? (
-                <Empty title="Nobody passes this filter.">Take something out of it at the left.</Empty>
+                <Empty title="Nobody matches this filter.">Remove a condition on the left.</Empty>
               ) : (
                 <Rows
                   rows={rows}

@@ -81,7 +81,7 @@ export function Rows({
                 <input
                   type="checkbox"
                   className="checkbox checkbox-sm"
-                  aria-label="Choose all loaded rows"
+                  aria-label="Select all loaded rows"
                   checked={isAll}
                   onChange={() => onChoose(isAll ? new Set() : new Set(ids))}
                 />
@@ -108,7 +108,7 @@ export function Rows({
                     <input
                       type="checkbox"
                       className="checkbox checkbox-sm"
-                      aria-label={`Choose ${row.name}${row.number === "" ? "" : `, ${row.number}`}`}
+                      aria-label={`Select ${row.name}${row.number === "" ? "" : `, ${row.number}`}`}
                       checked={chosen.has(row.id)}
                       onChange={() => undefined}
                       onClick={(event) => choose(row.id, event.shiftKey)}

@@ -32,8 +32,8 @@ export function CatalogueChanges({ app, draft }: { app: App; draft: Draft | unde
             onClick={() => take(open)}
           >
             {open.length === app.differences.length
-              ? "Put all in a draft"
-              : `Put the other ${open.length} in the draft`}
+              ? "Add all to a draft"
+              : `Add the other ${open.length} to the draft`}
           </button>
         )}
       </div>
@@ -74,7 +74,7 @@ function Line({
         <b className="font-semibold">{whatWords(difference)}</b>
         {difference.detail !== "" && <span className="text-soft">{difference.detail}</span>}
         {difference.isDescriptionMissing && drafted === undefined && (
-          <span className="text-soft">no description: you have to give one</span>
+          <span className="text-soft">needs a description</span>
         )}
         <span className="text-sm text-soft">
           {difference.tenants.length > 0 && `in ${difference.tenants.join(", ")}`}

@@ -6,7 +6,7 @@ import type { Schemas } from "../api/client";
 import { rolePlacesQuery, rolesQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
 import { useSubjectChoices } from "../ui/subjects";
-import { DayInput } from "../ui/dayInput";
+import { PlainDay } from "../ui/plainDay";
 import { Picker } from "../ui/picker";
 import { PlainField, Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
@@ -184,13 +184,13 @@ function Where({ role, subjects }: { role: Row; subjects: readonly string[] }) {
             </div>
             <h2 className="mt-5">Dates</h2>
             <div className="mt-1 grid grid-cols-2 gap-3">
-              <Day
+              <PlainDay
                 label="First day"
                 hint="Empty: as soon as it is applied"
                 value={terms.from}
                 onKeep={(from) => setTerms({ ...terms, from })}
               />
-              <Day
+              <PlainDay
                 label="Last day"
                 hint="Empty: until somebody ends it"
                 value={terms.until}
@@ -248,27 +248,4 @@ function reached(places: readonly Place[], tenants: readonly Schemas["PlaceTenan
     const tenant = tenants.find((one) => one.id === place.tenant);
     return sum + (tenant === undefined ? 0 : reach(place, tenant));
   }, 0);
-}
-
-function Day({
-  label,
-  hint,
-  value,
-  onKeep,
-}: {
-  label: string;
-  hint: string;
-  value: string;
-  onKeep: (value: string) => void;
-}) {
-  const id = `give-${label.replace(" ", "-").toLowerCase()}`;
-  return (
-    <div>
-      <label htmlFor={id} className="block text-xs font-semibold text-soft">
-        {label}
-      </label>
-      <DayInput id={id} label={label} value={value} onKeep={onKeep} />
-      <span className="text-xs text-soft">{hint}</span>
-    </div>
-  );
 }

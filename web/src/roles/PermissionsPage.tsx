@@ -85,12 +85,12 @@ function Version({ app }: { app: App | undefined }) {
   );
 }
 
-/** Its tasks and kinds of seat, and which permissions each is about. */
+/** Its tasks and seat kinds, and which permissions each is about. */
 function Besides({ app }: { app: App | undefined }) {
   return app === undefined ? null : (
     <div className="grid items-start gap-x-3 min-[1400px]:grid-cols-2">
       <Parts title="Tasks" parts={app.tasks.map((task) => ({ ...task, about: task.needs }))} />
-      <Parts title="Kinds of seat" parts={app.seatKinds.map((kind) => ({ ...kind, about: kind.carries }))} />
+      <Parts title="Seat kinds" parts={app.seatKinds.map((kind) => ({ ...kind, about: kind.carries }))} />
     </div>
   );
 }

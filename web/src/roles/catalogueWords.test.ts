@@ -20,13 +20,13 @@ test("a change is found in the draft by what it is about, whatever was typed sin
 
 test("each change says what it is", () => {
   expect(whatWords(difference)).toBe("New: Treatments: export");
-  expect(whatWords({ ...difference, sort: "PERMISSION_REMOVED" })).toBe("Gone: Treatments: export");
+  expect(whatWords({ ...difference, sort: "PERMISSION_REMOVED" })).toBe("Removed: Treatments: export");
   expect(whatWords({ ...difference, sort: "VERSION", what: "2026.2" })).toBe("Version 2026.2");
 });
 
 test("what a permission touches is told with its people first", () => {
   const none = { sets: [], roles: [], variants: [], rules: [], seatKinds: [], tasks: [], people: 0 };
-  expect(touchedWords(none)).toBe("Nobody has it; nothing names it.");
+  expect(touchedWords(none)).toBe("Nobody has it; nothing uses it.");
   expect(touchedWords({ ...none, people: 1, sets: [{ id: "s", name: "Releases" }], rules: ["One", "Two"] })).toBe(
     "1 person has it; it is in the set “Releases”, in the conflict rules “One”, “Two”.",
   );

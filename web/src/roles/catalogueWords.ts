@@ -21,23 +21,23 @@ export function whatWords(difference: Difference): string {
     case "PERMISSION_ADDED":
       return `New: ${difference.what}`;
     case "PERMISSION_CHANGED":
-      return `Renamed or of another sort: ${difference.what}`;
+      return `Changed: ${difference.what}`;
     case "PERMISSION_DESCRIBED":
       return `Described: ${difference.what}`;
     case "PERMISSION_REMOVED":
-      return `Gone: ${difference.what}`;
+      return `Removed: ${difference.what}`;
     case "SEAT_KIND_ADDED":
-      return `New kind of seat: ${difference.what}`;
+      return `New seat kind: ${difference.what}`;
     case "SEAT_KIND_CHANGED":
-      return `Kind of seat: ${difference.what}`;
+      return `Seat kind: ${difference.what}`;
     case "SEAT_KIND_REMOVED":
-      return `Kind of seat gone: ${difference.what}`;
+      return `Seat kind removed: ${difference.what}`;
     case "TASK_ADDED":
       return `New task: ${difference.what}`;
     case "TASK_CHANGED":
       return `Task: ${difference.what}`;
     case "TASK_REMOVED":
-      return `Task gone: ${difference.what}`;
+      return `Task removed: ${difference.what}`;
     case "PRESET_ADDED":
       return `New preset: ${difference.what}`;
     case "PRESET_CHANGED":
@@ -65,7 +65,7 @@ export function touchedWords(touched: Touched): string {
     touched.tasks.length > 0 ? `for ${list("the task", "the tasks", touched.tasks)}` : "",
   ].filter((part) => part !== "");
   const held = touched.people === 0 ? "Nobody has it" : `${count(touched.people, "person has", "people have")} it`;
-  return parts.length === 0 ? `${held}; nothing names it.` : `${held}; it is ${parts.join(", ")}.`;
+  return parts.length === 0 ? `${held}; nothing uses it.` : `${held}; it is ${parts.join(", ")}.`;
 }
 
 function list(one: string, several: string, names: readonly string[]): string {

@@ -11,7 +11,7 @@ import wexa.core.model.Capability;
 
 /**
  * Asks a tenant what it is: {@code /ResourceTypes}, {@code /Schemas} and {@code /ServiceProviderConfig} (RFC 7644 4), and its
- * permissions, kinds of seat, tasks and areas where it has resources for them.
+ * permissions, seat kinds, tasks and areas where it has resources for them.
  */
 final class TenantDiscovery {
     private static final String CONFIG = "urn:wexa:scim:schemas:extension:1.0:ServiceProviderConfig";

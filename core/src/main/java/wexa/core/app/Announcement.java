@@ -20,9 +20,25 @@ import wexa.core.value.Permission;
 /**
  * What a tenant says its application has. One that says nothing has no announcement.
  *
- * @param said an application with the permissions, kinds of seat, tasks and version that the tenant names
+ * @param said an application with the permissions, seat kinds, tasks and version that the tenant names
+ * @param presets the permission sets that it offers
  */
 public record Announcement(Id<Tenant> tenant, App said, List<Preset> presets) {
+    /** Versions by their numbers: 2026.10 is higher than 2026.9. */
+    private static final Comparator<String> VERSIONS = (one, other) -> {
+        String[] ones = one.split("(?<=\\d)(?=\\D)|(?<=\\D)(?=\\d)");
+        String[] others = other.split("(?<=\\d)(?=\\D)|(?<=\\D)(?=\\d)");
+        for (int place = 0; place < Math.min(ones.length, others.length); place++) {
+            int order = isNumber(ones[place]) && isNumber(others[place])
+                    ? compareNumbers(ones[place], others[place])
+                    : ones[place].compareTo(others[place]);
+            if (order != 0) {
+                return order;
+            }
+        }
+        return Integer.compare(ones.length, others.length);
+    };
+
     /** A permission set that the application offers. */
     public record Preset(Key key, String name, String description, Set<Permission> permissions) {
         public Preset {
@@ -47,31 +63,16 @@ public record Announcement(Id<Tenant> tenant, App said, List<Preset> presets) {
                 .toList();
     }
 
-    /** Versions by their numbers: 2026.10 is higher than 2026.9. */
-    private static final Comparator<String> VERSIONS = (one, other) -> {
-        String[] ones = one.split("(?<=\\d)(?=\\D)|(?<=\\D)(?=\\d)");
-        String[] others = other.split("(?<=\\d)(?=\\D)|(?<=\\D)(?=\\d)");
-        for (int place = 0; place < Math.min(ones.length, others.length); place++) {
-            int order = isNumber(ones[place]) && isNumber(others[place])
-                    ? compareNumbers(ones[place], others[place])
-                    : ones[place].compareTo(others[place]);
-            if (order != 0) {
-                return order;
-            }
-        }
-        return Integer.compare(ones.length, others.length);
-    };
-
     /**
      * The application as all its tenants together say it is. Where they differ, the one with the highest version counts; what any of
      * them still has stays. What the organisation itself said of a thing, its description and sensitivity, is kept, and so are
-     * tasks that no tenant names, with what is still there of their needs: they are the organisation's words. Kinds of seat count only where any are named. Without
-     * announcements it is the application as it is known.
+     * tasks that no tenant names, with what is still there of their needs: they are the organisation's words. Seat kinds count
+     * only where any are named. Without announcements it is the application as it is known.
      */
     public static App together(App known, List<Announcement> announcements) {
         List<App> said = newestFirst(announcements).stream()
                 .map(Announcement::said)
-                .filter(one -> !own(one, known).isEmpty())
+                .filter(one -> !one.resourceTypes().isEmpty())
                 .toList();
         if (said.isEmpty()) {
             return known;
@@ -110,14 +111,6 @@ public record Announcement(Id<Tenant> tenant, App said, List<Preset> presets) {
 
     private static int compareNumbers(String one, String other) {
         return new BigInteger(one).compareTo(new BigInteger(other));
-    }
-
-    /** Permissions of the application: what a tenant says of another one is not heard. */
-    private static List<Permission> own(App said, App known) {
-        return said.resourceTypes().stream()
-                .flatMap(type ->
-                        type.actions().stream().map(action -> new Permission(known.key(), type.key(), action.key())))
-                .toList();
     }
 
     private static List<App.ResourceType> types(App known, List<App> said) {

@@ -114,7 +114,9 @@ sealed interface AppChange extends Change {
 
         @Override
         public List<Finding> check(App before, Model model, Instant now) {
-            return PermissionUses.of(permission, model).obstacles();
+            return permission.app().equals(before.key())
+                    ? PermissionUses.of(permission, model).obstacles()
+                    : List.of(AppForms.ofAnother(permission, before));
         }
 
         @Override
@@ -133,7 +135,7 @@ sealed interface AppChange extends Change {
         }
     }
 
-    /** There is a kind of seat that was not there before, or it carries something else. */
+    /** There is a seat kind that was not there before, or it carries something else. */
     record PutSeatKind(Id<App> of, App.SeatKind kind) implements AppChange {
         @Override
         public App on(App before) {

@@ -19,7 +19,7 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Permission;
 
-/** How it is said what an application has: its permissions, kinds of seat, tasks, and its version. */
+/** How it is said what an application has: its permissions, seat kinds, tasks, and its version. */
 final class AppForms {
     static final Field<Id<App>> APP = Field.required("app", NamedTypes.APP, "Application");
     static final Field<Permission> PERMISSION = Field.required("permission", Types.PERMISSION, "Permission");
@@ -32,7 +32,7 @@ final class AppForms {
     private static final Field<String> TYPE = Field.required("type", Types.TEXT, "Type of record");
     private static final Field<Sort> SORT =
             Field.required("sort", Types.choice("look, work or decide", Sort.class), "Sort of action");
-    private static final Field<Key> SEAT_KIND = Field.required("seat-kind", Types.KEY, "Kind of seat");
+    private static final Field<Key> SEAT_KIND = Field.required("seat-kind", Types.KEY, "Seat kind");
     private static final Field<Key> TASK = Field.required("task", Types.KEY, "Task");
     private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
     private static final Field<List<Permission>> CARRIES =
@@ -58,12 +58,12 @@ final class AppForms {
                     .flatMap(app ->
                             in.get(PERMISSION).map(permission -> new AppChange.RemovePermission(app, permission))));
 
-    static final Form PUT_SEAT_KIND = part("seat-kind", "Add or change a kind of seat")
+    static final Form PUT_SEAT_KIND = part("seat-kind", "Add or change a seat kind")
             .with(APP, SEAT_KIND, NAME, CARRIES, DESCRIPTION)
             .says("add seat-kind {seat-kind} {name} to app {app}[ carrying {carries}][ about {description}]")
             .reads(AppForms::seatKind);
 
-    static final Form REMOVE_SEAT_KIND = part("seat-kind-remove", "Remove a kind of seat")
+    static final Form REMOVE_SEAT_KIND = part("seat-kind-remove", "Remove a seat kind")
             .with(APP, SEAT_KIND)
             .says("remove seat-kind {seat-kind} from app {app}")
             .reads(in ->
@@ -173,6 +173,16 @@ final class AppForms {
         return Finding.of(AppChange.PERMISSION_UNKNOWN, field, "value", permission.toString(), "app", app.name());
     }
 
+    static Finding ofAnother(Permission permission, App app) {
+        return Finding.of(
+                AppChange.OF_ANOTHER_APP,
+                PERMISSION.name(),
+                "value",
+                permission.toString(),
+                "app",
+                app.key().text());
+    }
+
     /** What was set of a permission that is there, its sensitivity, stays. */
     private static Optional<Change> permission(Reading in) {
         Optional<App> app = in.get(APP).map(in.model().table(Kind.APP)::get);
@@ -190,13 +200,7 @@ final class AppForms {
             return Optional.empty();
         }
         if (!permission.get().app().equals(app.get().key())) {
-            in.report(Finding.of(
-                    AppChange.OF_ANOTHER_APP,
-                    PERMISSION.name(),
-                    "value",
-                    permission.get().toString(),
-                    "app",
-                    app.get().key().text()));
+            in.report(ofAnother(permission.get(), app.get()));
             return Optional.empty();
         }
         return Optional.of(new AppChange.PutPermission(

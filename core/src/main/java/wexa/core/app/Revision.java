@@ -55,7 +55,7 @@ final class Revision {
         return of(app.resourceTypes(), put(app.seatKinds(), kind, App.SeatKind::key), app.tasks(), app.version());
     }
 
-    /** Without a kind of seat and what is needed for one such. */
+    /** Without a seat kind and what is needed for one such. */
     App withoutSeatKind(Key kind) {
         return new App(
                 app.id(),

@@ -31,7 +31,7 @@ import wexa.core.value.Window;
 
 /**
  * What one person would have to be given to do what an absent colleague can do when the absence begins: each role that the
- * colleague has, by themselves or by a group, where they have it. What the other has already is not given again, and what brings
+ * colleague has, by themselves, by a group or by a mapping, where they have it. What the other has already is not given again, and what brings
  * together what a conflict rule keeps apart is left out; each line is judged on top of those before it that are given. Costs one
  * preview of a single assignment for each role that is missing.
  */
@@ -63,12 +63,14 @@ public final class CoverPlan {
 
     private final Id<Person> by;
     private final Instant at;
+    private final Instant until;
     private Model model;
     private AccessIndex index;
 
-    private CoverPlan(Snapshot snapshot, Id<Person> by, Instant at) {
+    private CoverPlan(Snapshot snapshot, Id<Person> by, Instant at, Instant until) {
         this.by = by;
         this.at = at;
+        this.until = until;
         List<Effect> strict = Conflicts.countingBlocked(snapshot.model());
         this.model = snapshot.model().with(strict);
         this.index = snapshot.index().updated(model, strict);
@@ -77,7 +79,7 @@ public final class CoverPlan {
     /** What {@code by} would be given for an absence that is in the snapshot. */
     public static List<Line> of(Snapshot snapshot, Absence absence, Id<Person> by, Instant now) {
         Instant at = absence.window().from().isAfter(now) ? absence.window().from() : now;
-        CoverPlan plan = new CoverPlan(snapshot, by, at);
+        CoverPlan plan = new CoverPlan(snapshot, by, at, absence.window().until());
         List<Line> lines = new ArrayList<>();
         for (Grant grant : grants(snapshot.index(), absence.person(), at)) {
             lines.add(plan.judged(grant));
@@ -89,7 +91,7 @@ public final class CoverPlan {
     private static List<Grant> grants(AccessIndex index, Id<Person> person, Instant at) {
         List<Grant> grants = index.paths(person, at).stream()
                 .map(Path::grant)
-                .filter(grant -> grant.by() == Grant.By.ASSIGNMENT && !isCover(grant, index.model()))
+                .filter(grant -> !isCover(grant, index.model()))
                 .distinct()
                 .sorted(Comparator.comparing(grant -> grant.subject() instanceof Subject.OfGroup))
                 .toList();
@@ -104,9 +106,10 @@ public final class CoverPlan {
     }
 
     private static boolean isCover(Grant grant, Model model) {
-        return model.find(Kind.ASSIGNMENT, grant.source())
-                .filter(fact -> ((Assignment) fact).absence().isPresent())
-                .isPresent();
+        return grant.by() == Grant.By.ASSIGNMENT
+                && model.find(Kind.ASSIGNMENT, grant.source())
+                        .filter(fact -> ((Assignment) fact).absence().isPresent())
+                        .isPresent();
     }
 
     private Line judged(Grant grant) {
@@ -139,9 +142,11 @@ public final class CoverPlan {
         return line(grant, Verdict.GIVEN, Optional.empty());
     }
 
-    /** Whether the other has the role there already, or at an area above. */
+    /** Whether the other has the role there, or at an area above, until the end of the absence where that is known. */
     private boolean holds(Grant grant) {
         return index.paths(by, at).stream()
+                .filter(path ->
+                        until.equals(Instant.MAX) || !path.window().until().isBefore(until))
                 .map(Path::grant)
                 .anyMatch(own -> own.role().equals(grant.role())
                         && own.tenant().equals(grant.tenant())

@@ -59,7 +59,7 @@ final class PermissionSetForms {
             .says("offer set {key} {name} of {app} about {description} permissions {permissions}")
             .reads(PermissionSetForms::offered);
 
-    static final Form ADOPT = Form.changes(Kind.PERMISSION_SET, "adopt", "Keep a preset as a set of your own")
+    static final Form ADOPT = Form.changes(Kind.PERMISSION_SET, "adopt", "Keep a preset as your own set")
             .with(SET)
             .says("adopt set {permission-set}")
             .reads(in -> set(in).map(PermissionSetChange.Adopt::new));

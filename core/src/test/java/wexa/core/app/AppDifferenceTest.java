@@ -207,6 +207,14 @@ class AppDifferenceTest {
     }
 
     @Test
+    void aPermissionOfAnotherApplicationIsNotRemovedByItsName() {
+        Permission other = new Permission(made.apps.get(1).key(), see.type(), see.action());
+        Resolution refused = new AppChange.RemovePermission(app.id(), other).resolve(made.model(), RandomModel.NOW);
+        assertThat(refused.findings()).extracting(finding -> finding.code()).contains(AppChange.OF_ANOTHER_APP);
+        assertThat(refused.effects()).isEmpty();
+    }
+
+    @Test
     void aKindOfSeatThatIsHeldIsNotRemoved() {
         Resolution refused =
                 new AppChange.RemoveSeatKind(app.id(), Key.of("full")).resolve(made.model(), RandomModel.NOW);

@@ -185,6 +185,35 @@ class CoverPlanTest {
     }
 
     @Test
+    void whatEndsBeforeTheReturnIsNotEnough() {
+        Case one = Case.of(3);
+        CoverPlan.Line line = one.lines().get(0);
+        Assignment tooShort = new Assignment(
+                one.made.id(),
+                one.by,
+                line.role(),
+                line.tenant(),
+                line.area(),
+                Window.of(RandomModel.NOW, FROM.plus(Duration.ofDays(1))),
+                Optional.empty(),
+                "");
+        Assignment enough = tooShort.during(Window.of(RandomModel.NOW, UNTIL));
+        assertThat(verdict(one, line, tooShort)).isNotEqualTo(CoverPlan.Verdict.HELD);
+        assertThat(verdict(one, line, enough)).isEqualTo(CoverPlan.Verdict.HELD);
+    }
+
+    private static CoverPlan.Verdict verdict(Case one, CoverPlan.Line line, Assignment held) {
+        Case with = new Case(one.made, one.model.with(List.of(Effect.make(held))), one.absence, one.by);
+        return with.lines().stream()
+                .filter(other -> other.role().equals(line.role())
+                        && other.tenant().equals(line.tenant())
+                        && other.area().equals(line.area()))
+                .findFirst()
+                .orElseThrow()
+                .verdict();
+    }
+
+    @Test
     void anAbsenceThatIsWithdrawnTakesItsCoverWithIt() {
         Case one = Case.of(5);
         Model covered = one.covered();

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wexa.core.app.Announcement;
@@ -35,6 +34,7 @@ import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 
 /** Applications in the version that was taken over, against what their tenants say. */
 @UseCases
@@ -42,11 +42,13 @@ public class AppService {
     private final SnapshotStore snapshots;
     private final CatalogueDifferences catalogues;
     private final BusinessClock clock;
+    private final Ids ids;
 
-    AppService(SnapshotStore snapshots, CatalogueDifferences catalogues, BusinessClock clock) {
+    AppService(SnapshotStore snapshots, CatalogueDifferences catalogues, BusinessClock clock, Ids ids) {
         this.snapshots = snapshots;
         this.catalogues = catalogues;
         this.clock = clock;
+        this.ids = ids;
     }
 
     @Requires(value = Act.LOOK, over = Over.NOTHING)
@@ -59,7 +61,7 @@ public class AppService {
                 .toList();
     }
 
-    private static AppViews.AppView view(
+    private AppViews.AppView view(
             App app, Snapshot snapshot, Map<Id<Tenant>, AnnouncedCatalogues.Kept> said, Instant at) {
         Model model = snapshot.model();
         List<Announcement> announcements = CatalogueDifferences.announcements(app, model, said);
@@ -105,11 +107,11 @@ public class AppService {
                 known.map(AnnouncedCatalogues.Kept::detail).orElse(""));
     }
 
-    private static AppViews.CatalogueDifferenceView difference(
+    private AppViews.CatalogueDifferenceView difference(
             AppDifference one, App app, App together, List<Announcement> announcements, Snapshot snapshot, Instant at) {
         Map<String, String> fields = new LinkedHashMap<>(one.form().entryOf(one.values()));
         if (one.form().nature() == Nature.MAKES) {
-            fields.put(Form.ID.name(), UUID.randomUUID().toString());
+            fields.put(Form.ID.name(), ids.next().toString());
         }
         boolean isDescribed =
                 one.form().fields().stream().noneMatch(field -> field.name().equals("description"))

@@ -1,5 +1,6 @@
 package wexa.server.apps;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -14,6 +15,7 @@ import wexa.core.model.App;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
 import wexa.core.role.Presets;
 import wexa.core.value.Id;
 import wexa.server.readings.AnnouncedCatalogues;
@@ -22,6 +24,10 @@ import wexa.server.readings.AnnouncedCatalogues;
 @Component
 public class CatalogueDifferences {
     private final AnnouncedCatalogues catalogues;
+    private volatile Counted counted = new Counted(-1, Instant.MIN, Map.of());
+
+    /** What was counted, of one version of the model and when a tenant was last asked. */
+    private record Counted(long version, Instant asked, Map<App, Integer> counts) {}
 
     CatalogueDifferences(AnnouncedCatalogues catalogues) {
         this.catalogues = catalogues;
@@ -32,8 +38,18 @@ public class CatalogueDifferences {
                 .collect(Collectors.toMap(AnnouncedCatalogues.Kept::tenant, Function.identity()));
     }
 
-    /** How many changes each application is behind; those that are not are left out. */
-    public Map<App, Integer> counts(Model model) {
+    /** How many changes each application is behind; those that are not are left out. Worked out anew when either side changed. */
+    public Map<App, Integer> counts(Snapshot snapshot) {
+        Instant asked = catalogues.lastAsked();
+        Counted known = counted;
+        if (known.version() != snapshot.version() || !known.asked().equals(asked)) {
+            known = new Counted(snapshot.version(), asked, counts(snapshot.model()));
+            counted = known;
+        }
+        return known.counts();
+    }
+
+    private Map<App, Integer> counts(Model model) {
         Map<Id<Tenant>, AnnouncedCatalogues.Kept> said = said();
         Map<App, Integer> counts = new HashMap<>();
         model.table(Kind.APP).forEach(app -> {

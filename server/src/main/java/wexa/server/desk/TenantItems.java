@@ -72,18 +72,18 @@ class TenantItems {
             }
             addSeats(model, tenant, app, now, items);
         }
-        addCatalogues(model, items);
+        addCatalogues(snapshot, items);
     }
 
     /** What can be done in an application is another than what is known here. */
-    private void addCatalogues(Model model, List<DeskView.Item> items) {
-        catalogues.counts(model).entrySet().stream()
+    private void addCatalogues(Snapshot snapshot, List<DeskView.Item> items) {
+        catalogues.counts(snapshot).entrySet().stream()
                 .sorted(Comparator.comparing(differing -> differing.getKey().name()))
                 .forEach(differing -> items.add(new DeskView.Item(
                         "CATALOGUE",
                         differing.getKey().name() + ": " + differing.getValue()
                                 + (differing.getValue() == 1 ? " change" : " changes") + " to review",
-                        "Its tenants can do something else than Wexa knows",
+                        "Its tenants report that something changed in it",
                         "Review",
                         differing.getKey().id().toString(),
                         null,

@@ -61,9 +61,12 @@ public class CoverService {
             CoverPlan.Verdict verdict,
             @Nullable String rule) {}
 
-    /** @param from when the absence begins; empty for now */
+    /**
+     * @param from when the absence begins; empty for now
+     * @param until when it ends; empty where that is not known
+     */
     @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
-    public AbsenceCoverView cover(Actor actor, UUID id, UUID by, Optional<Instant> from) {
+    public AbsenceCoverView cover(Actor actor, UUID id, UUID by, Optional<Instant> from, Optional<Instant> until) {
         Snapshot snapshot = snapshots.current();
         Model model = snapshot.model();
         Id<Person> person = person(model, id);
@@ -73,13 +76,22 @@ public class CoverService {
         }
         Instant now = clock.now();
         actor.requireSight(other, model, now);
-        Absence absence = new Absence(Id.of(new UUID(0, 0)), person, Window.from(from.orElse(now)), "");
+        Absence absence =
+                new Absence(Id.of(new UUID(0, 0)), person, window(from.orElse(now), until.orElse(Instant.MAX)), "");
         List<CoverPlan.Line> lines = CoverPlan.of(snapshot, absence, other, now);
         List<CoverLine> seen = lines.stream()
                 .filter(line -> actor.sight().covers(line.tenant()))
                 .map(line -> view(line, model))
                 .toList();
         return new AbsenceCoverView(seen, lines.size() - seen.size());
+    }
+
+    private static Window window(Instant from, Instant until) {
+        if (!from.isBefore(until)) {
+            throw Problem.badField(
+                    "until", "date.before-start", "The absence would end before it begins. Choose a later end.");
+        }
+        return Window.of(from, until);
     }
 
     private static Id<Person> person(Model model, UUID id) {

@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.UUID;
+import wexa.core.governance.Reach;
+import wexa.core.governance.Reached;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
@@ -56,9 +58,9 @@ public class PastedPeople {
         List<PastedView> all = new ArrayList<>();
         for (String text : new LinkedHashSet<>(
                 texts.stream().map(String::strip).filter(one -> !one.isEmpty()).toList())) {
-            List<Person> people = named(text, model).stream()
+            List<Person> people = named(text, model, actor.sight()).stream()
                     .map(model.people()::get)
-                    .filter(person -> wexa.core.governance.Reached.isSeen(actor.sight(), model, person.id(), now))
+                    .filter(person -> Reached.isSeen(actor.sight(), model, person.id(), now))
                     .toList();
             List<Person> here = people.stream()
                     .filter(person -> PersonStatus.of(model, person.id(), now) != PersonStatus.LEFT)
@@ -75,7 +77,7 @@ public class PastedPeople {
         return all;
     }
 
-    private static Set<Id<Person>> named(String text, Model model) {
+    private static Set<Id<Person>> named(String text, Model model, Reach sight) {
         Set<Id<Person>> found = new LinkedHashSet<>();
         String lower = text.toLowerCase(Locale.ROOT);
         if (Handle.accepts(lower)) {
@@ -87,7 +89,9 @@ public class PastedPeople {
         model.table(Kind.ENGAGEMENT)
                 .by(Engagement.BY_STAFF_NUMBER, text)
                 .forEach(engagement -> found.add(engagement.person()));
-        for (Tenant tenant : model.tenants().stream().toList()) {
+        // a login in a tenant that is not seen finds nobody
+        for (Tenant tenant :
+                model.tenants().stream().filter(one -> sight.covers(one.id())).toList()) {
             model.table(Kind.ACCOUNT)
                     .by(Account.BY_USER_NAME, Account.uniqueName(tenant.id(), text))
                     .forEach(account -> account.person().ifPresent(found::add));

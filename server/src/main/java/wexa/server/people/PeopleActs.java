@@ -28,16 +28,19 @@ import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 
 /** What one act on several people comes to, as entries of a draft. Nothing is kept: whoever asks puts them into a draft. */
 @UseCases
 public class PeopleActs {
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
+    private final Ids ids;
 
-    PeopleActs(SnapshotStore snapshots, BusinessClock clock) {
+    PeopleActs(SnapshotStore snapshots, BusinessClock clock, Ids ids) {
         this.snapshots = snapshots;
         this.clock = clock;
+        this.ids = ids;
     }
 
     /** What is to be done with all of them. */
@@ -74,7 +77,7 @@ public class PeopleActs {
     public ActView entries(Actor actor, List<UUID> people, Wanted wanted) {
         Model model = snapshots.current().model();
         Instant now = clock.now();
-        Preparing preparing = new Preparing(model, now, wanted);
+        Preparing preparing = new Preparing(model, now, wanted, actor.person(), ids);
         for (UUID id : people) {
             Person person = model.people().find(Id.<Person>of(id)).orElseThrow(() -> Problem.notFound("person", id));
             actor.requireSight(person.id(), model, now);
@@ -87,13 +90,17 @@ public class PeopleActs {
         private final Model model;
         private final Instant now;
         private final Wanted wanted;
+        private final Optional<Id<Person>> self;
+        private final Ids ids;
         private final List<ActEntry> entries = new ArrayList<>();
         private final List<LeftOut> left = new ArrayList<>();
 
-        Preparing(Model model, Instant now, Wanted wanted) {
+        Preparing(Model model, Instant now, Wanted wanted, Optional<Id<Person>> self, Ids ids) {
             this.model = model;
             this.now = now;
             this.wanted = wanted;
+            this.self = self;
+            this.ids = ids;
         }
 
         void add(Person person) {
@@ -132,7 +139,7 @@ public class PeopleActs {
             if (membership(person, group)
                     .filter(one -> one.window().contains(now) && one.window().isOpenEnded())
                     .isPresent()) {
-                leave(person, "is in the group already");
+                leave(person, "is already in the group");
                 return;
             }
             put(
@@ -158,6 +165,10 @@ public class PeopleActs {
         }
 
         private void giveRole(Person person) {
+            if (self.filter(person.id()::equals).isPresent()) {
+                leave(person, "is you; another administrator has to give it");
+                return;
+            }
             Role role = wanted.role()
                     .flatMap(id -> model.roles().find(Id.of(id)))
                     .orElseThrow(() -> Problem.badField("role", "field.missing", "Choose a role."));
@@ -228,7 +239,7 @@ public class PeopleActs {
         private void put(String form, boolean isNew, Map<String, String> fields, boolean hasDays) {
             Map<String, String> all = new LinkedHashMap<>(fields);
             if (isNew) {
-                all.put("id", UUID.randomUUID().toString());
+                all.put("id", ids.next().toString());
             }
             if (hasDays && !wanted.from().isBlank()) {
                 all.put("from", wanted.from());

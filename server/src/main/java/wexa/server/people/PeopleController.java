@@ -82,8 +82,12 @@ class PeopleController {
     /** What somebody else would need to cover for the person from an instant on. */
     @GetMapping("/{id}/cover")
     CoverService.AbsenceCoverView cover(
-            Actor actor, @PathVariable UUID id, @RequestParam UUID by, @RequestParam Optional<Instant> from) {
-        return covering.cover(actor, id, by, from);
+            Actor actor,
+            @PathVariable UUID id,
+            @RequestParam UUID by,
+            @RequestParam Optional<Instant> from,
+            @RequestParam Optional<Instant> until) {
+        return covering.cover(actor, id, by, from, until);
     }
 
     @GetMapping("/{id}/why")

@@ -16,6 +16,7 @@ import java.util.function.Predicate;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wexa.core.access.PersonSet;
+import wexa.core.governance.Reach;
 import wexa.core.model.Kind;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
@@ -34,6 +35,7 @@ final class PeopleFacets {
 
     private final Snapshot snapshot;
     private final Instant at;
+    private final Reach sight;
     private final List<Part> parts = new ArrayList<>();
     private final Map<Id<Unit>, List<String>> unitPaths = new HashMap<>();
 
@@ -55,9 +57,10 @@ final class PeopleFacets {
     /** Those who pass, in the order of the lines, and the counts of each part's values. */
     record Found(List<Line> lines, Map<String, Map<String, Integer>> counts) {}
 
-    PeopleFacets(Snapshot snapshot, Instant at, PeopleFilter filter, Set<String> more, PeopleSets sets) {
+    PeopleFacets(Snapshot snapshot, Instant at, PeopleFilter filter, Set<String> more, PeopleSets sets, Reach sight) {
         this.snapshot = snapshot;
         this.at = at;
+        this.sight = sight;
         part(
                 "unit",
                 texts(PeopleFilter.of(filter.unit())),
@@ -97,7 +100,7 @@ final class PeopleFacets {
         boolean isCounted = more.contains(name);
         if (!chosen.isEmpty() || isCounted) {
             Map<String, PersonSet> values =
-                    isCounted ? sets.all(name, snapshot, at) : sets.some(name, chosen, snapshot, at);
+                    isCounted ? sets.all(name, snapshot, at, sight) : sets.some(name, chosen, snapshot, at, sight);
             Optional<PersonSet> passing = PersonSet.union(values.entrySet().stream()
                     .filter(value -> chosen.contains(value.getKey()))
                     .map(Map.Entry::getValue)

@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import wexa.core.access.PersonSet;
+import wexa.core.governance.Reach;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Group;
@@ -37,27 +38,33 @@ class PeopleSets {
         }
     }
 
-    /** By all values of a part of the filter. */
-    Map<String, PersonSet> all(String part, Snapshot snapshot, Instant at) {
+    /** By all values of a part of the filter, as far as their tenants are seen. */
+    Map<String, PersonSet> all(String part, Snapshot snapshot, Instant at, Reach sight) {
+        if (!sight.isEverywhere()) {
+            return of(part, Optional.empty(), snapshot, at, sight);
+        }
         Kept known = kept.get(part);
         if (known == null || !known.fits(snapshot, at)) {
-            known = new Kept(snapshot.version(), at, of(part, Optional.empty(), snapshot, at));
+            known = new Kept(snapshot.version(), at, of(part, Optional.empty(), snapshot, at, sight));
             kept.put(part, known);
         }
         return known.values();
     }
 
     /** By some values of a part of the filter. Costs these. */
-    Map<String, PersonSet> some(String part, Set<String> keys, Snapshot snapshot, Instant at) {
+    Map<String, PersonSet> some(String part, Set<String> keys, Snapshot snapshot, Instant at, Reach sight) {
         Kept known = kept.get(part);
-        return known != null && known.fits(snapshot, at) ? known.values() : of(part, Optional.of(keys), snapshot, at);
+        return sight.isEverywhere() && known != null && known.fits(snapshot, at)
+                ? known.values()
+                : of(part, Optional.of(keys), snapshot, at, sight);
     }
 
-    private static Map<String, PersonSet> of(String part, Optional<Set<String>> only, Snapshot snapshot, Instant at) {
+    private static Map<String, PersonSet> of(
+            String part, Optional<Set<String>> only, Snapshot snapshot, Instant at, Reach sight) {
         return switch (part) {
             case "group" -> groups(only, snapshot, at);
-            case "role" -> roles(only, snapshot, at);
-            case "account" -> accounts(only, snapshot);
+            case "role" -> roles(only, snapshot, at, sight);
+            case "account" -> accounts(only, snapshot, sight);
             default -> throw new IllegalArgumentException("no sets of people are known by " + part);
         };
     }
@@ -73,7 +80,8 @@ class PeopleSets {
         return found;
     }
 
-    private static Map<String, PersonSet> roles(Optional<Set<String>> only, Snapshot snapshot, Instant at) {
+    private static Map<String, PersonSet> roles(
+            Optional<Set<String>> only, Snapshot snapshot, Instant at, Reach sight) {
         Model model = snapshot.model();
         Map<String, Set<Subject>> subjects = new HashMap<>();
         for (Role role : model.roles().stream().toList()) {
@@ -81,6 +89,7 @@ class PeopleSets {
             if (only.isEmpty() || only.get().contains(key)) {
                 Set<Subject> given = subjects.computeIfAbsent(key, any -> new HashSet<>());
                 model.table(Kind.ASSIGNMENT).by(Assignment.BY_ROLE, role.id()).stream()
+                        .filter(one -> sight.covers(one.tenant()))
                         .filter(one -> one.effective(model)
                                 .filter(window -> window.contains(at))
                                 .isPresent())
@@ -89,7 +98,7 @@ class PeopleSets {
         }
         model.table(Kind.MAPPING).forEach(mapping -> {
             Set<Subject> given = subjects.get(mapping.role().toString());
-            if (given != null) {
+            if (given != null && sight.covers(mapping.tenant())) {
                 given.add(new Subject.OfGroup(mapping.directoryGroup()));
             }
         });
@@ -98,14 +107,15 @@ class PeopleSets {
         return found;
     }
 
-    private static Map<String, PersonSet> accounts(Optional<Set<String>> only, Snapshot snapshot) {
+    private static Map<String, PersonSet> accounts(Optional<Set<String>> only, Snapshot snapshot, Reach sight) {
         Model model = snapshot.model();
         PersonSet everybody =
                 snapshot.index().setOf(model.people().stream().map(Person::id).toList());
         Map<String, PersonSet> found = new HashMap<>();
         for (Tenant tenant : model.tenants().stream().toList()) {
             String key = tenant.id().toString();
-            if (only.isPresent() && only.get().stream().noneMatch(one -> one.startsWith(key))) {
+            boolean isAsked = only.isEmpty() || only.get().stream().anyMatch(one -> one.startsWith(key));
+            if (!isAsked || !sight.covers(tenant.id())) {
                 continue;
             }
             List<Id<Person>> open = new ArrayList<>();

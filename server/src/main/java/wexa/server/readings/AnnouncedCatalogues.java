@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.connect.scim.Catalogue;
@@ -34,6 +35,11 @@ public class AnnouncedCatalogues {
     /** What one tenant said, and what kept it from being asked again since; no announcement if it never said anything. */
     public record Kept(
             Id<Tenant> tenant, Optional<Announcement> announcement, Optional<Instant> readAt, String detail) {}
+
+    /** When any tenant was asked last, whatever it said. */
+    public Instant lastAsked() {
+        return rows.lastTried().orElse(Instant.EPOCH);
+    }
 
     public List<Kept> all() {
         return rows.findAll().stream().map(this::kept).toList();
@@ -108,4 +114,7 @@ public class AnnouncedCatalogues {
     }
 }
 
-interface AnnouncedRows extends JpaRepository<AnnouncedRow, UUID> {}
+interface AnnouncedRows extends JpaRepository<AnnouncedRow, UUID> {
+    @Query("select max(row.triedAt) from AnnouncedRow row")
+    Optional<Instant> lastTried();
+}

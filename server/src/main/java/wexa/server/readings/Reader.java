@@ -84,14 +84,18 @@ public class Reader {
         return false;
     }
 
-    /** What can be done there is another matter than who can: that it cannot be read takes nothing from the reading. */
+    /** What can be done there is another matter than who can: that it cannot be read, or kept, takes nothing from the reading. */
     private void readCatalogue(Tenant tenant, Connections.Connection connection) {
-        Outcome<Catalogue> outcome = connection.scim().catalogue(tenant.capabilities());
-        if (outcome instanceof Outcome.Done<Catalogue> done) {
-            App app = snapshots.current().model().appOf(tenant);
-            catalogues.keep(tenant.id(), app, done.value(), clock.now());
-        } else {
-            catalogues.failed(tenant.id(), words(outcome), clock.now());
+        try {
+            Outcome<Catalogue> outcome = connection.scim().catalogue(tenant.capabilities());
+            if (outcome instanceof Outcome.Done<Catalogue> done) {
+                App app = snapshots.current().model().appOf(tenant);
+                catalogues.keep(tenant.id(), app, done.value(), clock.now());
+            } else {
+                catalogues.failed(tenant.id(), words(outcome), clock.now());
+            }
+        } catch (RuntimeException broken) {
+            LOG.error("the catalogue of tenant {} broke", tenant.id(), broken);
         }
     }
 

@@ -28,6 +28,9 @@ import wexa.core.value.Permission;
 public final class ConflictViews {
     private static final int MOST_MET = 50;
 
+    /** Of somebody in whom the sides meet at more pairs of places, the ways to the first are told. */
+    private static final int MOST_PLACES = 10;
+
     private final Model model;
     private final Conflicts conflicts;
     private final Instant at;
@@ -117,7 +120,7 @@ public final class ConflictViews {
         MetWays told = new MetWays(model);
         List<RoleViews.MetWay> ones = new ArrayList<>();
         List<RoleViews.MetWay> others = new ArrayList<>();
-        for (Conflict meeting : meetings) {
+        for (Conflict meeting : meetings.stream().limit(MOST_PLACES).toList()) {
             Conflicts.Ways ways = conflicts.ways(meeting, at);
             ones.addAll(told.of(ways.one()));
             others.addAll(told.of(ways.other()));

@@ -25,6 +25,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Handle;
 import wexa.core.value.Id;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.testing.Browserless.Answer;
@@ -247,7 +248,7 @@ class PeopleTableTest {
         JsonNode added = acts(all, "act", "ADD_TO_GROUP", "group", group);
         assertThat(added.path("entries").size()).isEqualTo(out.size());
         assertThat(added.path("left").size()).isEqualTo(in.size());
-        assertThat(added.path("left").get(0).path("why").asString()).isEqualTo("is in the group already");
+        assertThat(added.path("left").get(0).path("why").asString()).isEqualTo("is already in the group");
         JsonNode removed = acts(all, "act", "REMOVE_FROM_GROUP", "group", group);
         assertThat(removed.path("entries").size()).isEqualTo(in.size());
         JsonNode draft = cast.tove.draft("Forty");
@@ -266,6 +267,30 @@ class PeopleTableTest {
         String ruled = cast.find("/api/v1/groups", "key", "all-staff");
         assertThat(acts(out, "act", "ADD_TO_GROUP", "group", ruled).toString())
                 .contains("follow a rule or a directory");
+    }
+
+    @Test
+    void whoeverAsksIsLeftOutOfARoleForMany() throws Exception {
+        String tove = model.people()
+                .by(Person.BY_HANDLE, Handle.of("tove.lindqvist"))
+                .get(0)
+                .id()
+                .toString();
+        String other = model.people()
+                .by(Person.BY_HANDLE, Handle.of("ines.abara"))
+                .get(0)
+                .id()
+                .toString();
+        JsonNode given = acts(
+                List.of(tove, other),
+                "act",
+                "GIVE_ROLE",
+                "role",
+                cast.find("/api/v1/roles", "key", "on-call-worker"),
+                "tenant",
+                cast.find("/api/v1/tenants", "path", "rota-buoy/all"));
+        assertThat(given.path("entries").size()).isEqualTo(1);
+        assertThat(given.path("left").get(0).path("person").asString()).isEqualTo(tove);
     }
 
     @Test
@@ -297,6 +322,11 @@ class PeopleTableTest {
 
     @Test
     void exportedIsWhatIsShown() throws Exception {
+        Answer until =
+                cast.tove.get("/api/v1/people/table/csv?q=bo.ferreira&column=until&column=groups&column=accounts");
+        assertThat(until.response().body().split("\r\n"))
+                .as("last days, as they are shown")
+                .containsExactly("until,groups,accounts", "2026-11-27,2,Strandline Live: SAME");
         Answer csv = cast.tove.get("/api/v1/people/table/csv?kind=PARTNER&sort=NAME&column=name&column=number");
         String[] lines = csv.response().body().split("\r\n");
         assertThat(lines[0]).isEqualTo("name,number");

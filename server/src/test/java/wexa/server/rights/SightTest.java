@@ -126,6 +126,22 @@ class SightTest {
         }
     }
 
+    /** What lies in other tenants is not found out by filtering for it. */
+    @Test
+    void aFilterTellsNothingOfTenantsOutside() throws Exception {
+        Browserless looker = looker(cast, List.of("pelagia/south"), List.of("south-bay"));
+        String outside = cast.find("/api/v1/tenants", "path", "rota-buoy/all");
+        assertThat(looker.get("/api/v1/people/table/ids?account=" + outside + ":OPEN")
+                        .body())
+                .isEmpty();
+        assertThat(looker.get("/api/v1/people/table/ids?role=" + cast.find("/api/v1/roles", "key", "shift-worker"))
+                        .body())
+                .isEmpty();
+        assertThat(looker.get("/api/v1/people/table?count=account").body().toString())
+                .contains("Pelagia South")
+                .doesNotContain("Rota Buoy");
+    }
+
     @Test
     void aTenantIsSeenByThoseWhoSeeEverybodyInIt() throws Exception {
         Browserless looker = looker(cast, List.of("pelagia/south"), List.of());
