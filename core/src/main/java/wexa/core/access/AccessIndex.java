@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.IntPredicate;
 import wexa.core.model.Area;
 import wexa.core.model.Effect;
 import wexa.core.model.Group;
@@ -251,41 +250,13 @@ public final class AccessIndex {
         int number = groups.find(group);
         if (number >= 0) {
             long second = at.getEpochSecond();
-            addMembers(number, edge -> edges.holdsFrom(edge, second), found, new BitSet(groups.count()));
+            MemberWalk.add(this, number, edge -> edges.holdsFrom(edge, second), found, new BitSet(groups.count()));
         }
         return new PersonSet(people, found);
     }
 
     private void addMembers(int start, long second, BitSet found, BitSet seenGroups) {
-        addMembers(start, edge -> edges.holds(edge, second), found, seenGroups);
-    }
-
-    private void addMembers(int start, IntPredicate holds, BitSet found, BitSet seenGroups) {
-        if (seenGroups.get(start)) {
-            return;
-        }
-        int[] open = new int[16];
-        int size = 0;
-        open[size++] = start;
-        seenGroups.set(start);
-        while (size > 0) {
-            int group = open[--size];
-            int[] row = groupDown.array(group);
-            for (int place = groupDown.from(group); place < groupDown.until(group); place++) {
-                int edge = row[place];
-                if (!holds.test(edge)) {
-                    continue;
-                }
-                int member = members.of(edge);
-                if (member >= 0) {
-                    found.set(member);
-                } else if (!seenGroups.get(~member)) {
-                    seenGroups.set(~member);
-                    open = size == open.length ? Arrays.copyOf(open, size * 2) : open;
-                    open[size++] = ~member;
-                }
-            }
-        }
+        MemberWalk.add(this, start, edge -> edges.holds(edge, second), found, seenGroups);
     }
 
     /** Permissions held by all people at the instant, counted once per person and tenant. */
@@ -380,6 +351,14 @@ public final class AccessIndex {
 
     Adjacency personUp() {
         return personUp;
+    }
+
+    Adjacency groupDown() {
+        return groupDown;
+    }
+
+    Members members() {
+        return members;
     }
 
     Adjacency groupUp() {
