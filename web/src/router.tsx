@@ -8,7 +8,7 @@ import {
 import { accessQuery, peopleQuery, personQuery, queryClient, type LogWanted } from "./api/queries";
 import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
-import { PARTS, type Sort, type TableSearch } from "./people/table";
+import { PARTS, SORTS, type TableSearch } from "./people/table";
 import { Empty } from "./ui/states";
 
 interface RootSearch {
@@ -62,8 +62,6 @@ const person = createRoute({
   component: lazyRouteComponent(personPage, "PersonPage"),
 });
 
-const SORTS: readonly Sort[] = ["URGENCY", "NAME", "NUMBER", "UNIT", "JOB", "KIND", "BEGINS", "ENDS"];
-
 const peopleTable = createRoute({
   ...at("/people/table"),
   validateSearch: (search: Record<string, unknown>): TableSearch => ({
@@ -103,8 +101,37 @@ const table = createRoute({
   component: lazyRouteComponent(() => import("./imports/ImportPage"), "ImportPage"),
 });
 
+const settingsLayout = createRoute({
+  getParentRoute: () => root,
+  id: "settings-layout",
+  component: lazyRouteComponent(() => import("./settings/SettingsLayout"), "SettingsLayout"),
+});
+
+const inSettings = <Path extends string>(path: Path) => ({ getParentRoute: () => settingsLayout, path });
+
+const organisation = createRoute({
+  ...inSettings("/settings"),
+  component: lazyRouteComponent(() => import("./settings/OrganisationPage"), "OrganisationPage"),
+});
+
+const programs = createRoute({
+  ...inSettings("/programs"),
+  component: lazyRouteComponent(() => import("./inbound/ProgramsPage"), "ProgramsPage"),
+});
+
+const helpDesk = createRoute({
+  ...at("/help"),
+  component: lazyRouteComponent(() => import("./help/HelpPage"), "HelpPage"),
+});
+
+const helpPerson = createRoute({
+  getParentRoute: () => helpDesk,
+  path: "$id",
+  component: lazyRouteComponent(() => import("./help/HelpPerson"), "HelpPerson"),
+});
+
 const administrators = createRoute({
-  ...at("/administrators"),
+  ...inSettings("/administrators"),
   component: lazyRouteComponent(() => import("./administrators/AdministratorsPage"), "AdministratorsPage"),
 });
 
@@ -114,7 +141,7 @@ const own = createRoute({
 });
 
 const securityLog = createRoute({
-  ...at("/security-log"),
+  ...inSettings("/security-log"),
   validateSearch: (search: Record<string, unknown>): { login?: string | undefined; kind?: string | undefined } => ({
     login: textOf(search.login),
     kind: textOf(search.kind),
@@ -123,17 +150,17 @@ const securityLog = createRoute({
 });
 
 const inbound = createRoute({
-  ...at("/inbound"),
+  ...inSettings("/inbound"),
   component: lazyRouteComponent(() => import("./inbound/InboundPage"), "InboundPage"),
 });
 
 const directories = createRoute({
-  ...at("/directories"),
+  ...inSettings("/directories"),
   component: lazyRouteComponent(() => import("./directories/DirectoriesPage"), "DirectoriesPage"),
 });
 
 const messages = createRoute({
-  ...at("/messages"),
+  ...inSettings("/messages"),
   validateSearch: (search: Record<string, unknown>): { look?: string | undefined; id?: string | undefined } => ({
     look: textOf(search.look),
     id: textOf(search.id),
@@ -142,7 +169,7 @@ const messages = createRoute({
 });
 
 const templates = createRoute({
-  ...at("/messages/templates"),
+  ...inSettings("/messages/templates"),
   component: lazyRouteComponent(() => import("./messages/TemplatesPage"), "TemplatesPage"),
 });
 
@@ -276,7 +303,7 @@ const match = createRoute({
 });
 
 const setup = createRoute({
-  ...at("/setup"),
+  ...inSettings("/setup"),
   component: lazyRouteComponent(() => import("./setup/SetupPage"), "SetupPage"),
 });
 
@@ -320,13 +347,19 @@ export const router = createRouter({
     onboard,
     imports,
     table,
-    administrators,
+    helpDesk.addChildren([helpPerson]),
+    settingsLayout.addChildren([
+      organisation,
+      setup,
+      directories,
+      inbound,
+      programs,
+      messages,
+      templates,
+      administrators,
+      securityLog,
+    ]),
     own,
-    securityLog,
-    inbound,
-    directories,
-    messages,
-    templates,
     groups.addChildren([newGroup, group]),
     roles.addChildren([conflicts, permissions, sets, tighten, newRole, role]),
     compose,
@@ -339,7 +372,6 @@ export const router = createRouter({
     tenant,
     connect,
     match,
-    setup,
     changes,
     review,
     job,

@@ -19,6 +19,7 @@ type Known = Schemas["AdministratorView"];
 type Act = Known["acts"][number];
 
 const ACTS: { act: Act; name: string; about: string }[] = [
+  { act: "HELP", name: "help", about: "send people again how to sign in, and read tenants; grants nothing" },
   { act: "PREPARE", name: "prepare", about: "write drafts" },
   { act: "APPLY", name: "apply", about: "carry drafts to tenants, and look after jobs" },
   { act: "APPROVE", name: "approve", about: "be the second person" },

@@ -193,6 +193,37 @@ export const peopleQuery = (q: string) =>
     placeholderData: (previous) => previous,
   });
 
+/** A few people by name, number, address or user name, also misspelled. */
+export const findPeopleQuery = (q: string) =>
+  queryOptions({
+    queryKey: ["people", "find", q],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/people/find", { signal, params: { query: { q } } })),
+    // nobody who was found for other words: Enter opens what stands there
+  });
+
+export const helpQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["people", "help", id],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/people/{id}/help", { signal, params: { path: { id } } })),
+  });
+
+export const viewsQuery = queryOptions({
+  queryKey: ["views"],
+  queryFn: () => take(api.GET("/api/v1/views")),
+});
+
+export const pinsQuery = queryOptions({
+  queryKey: ["pins"],
+  queryFn: () => take(api.GET("/api/v1/pins")),
+});
+
+export const deskCommentsQuery = (line: string) =>
+  queryOptions({
+    queryKey: ["desk", "comments", line],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/desk/lines/{line}/comments", { signal, params: { path: { line } } })),
+  });
+
 export const personQuery = (id: string) =>
   queryOptions({
     queryKey: ["people", "page", id],

@@ -1,10 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { counted, SECTIONS, when, type Item } from "./items";
+import { counted, grouped, moved, SECTIONS, sectionsIn, when, type Item } from "./items";
 
 const ZONE = "Europe/London";
 const NOW = Date.parse("2026-11-23T08:00:00Z");
 
 const item = (kind: string, at?: string): Item => ({
+  line: `line ${kind} ${at ?? ""}`,
+  matter: "m",
+  isMine: true,
+  comments: 0,
   kind,
   title: "T",
   text: "",
@@ -42,9 +46,29 @@ describe("items of the Desk", () => {
         { kind: "UNKNOWN", count: 3 },
       ],
       total: 16,
+      quiet: [],
+      order: { sections: [], hidden: [], onlyMine: false },
     };
     expect(counted(desk, ["SCHEDULED"])).toEqual({ all: 2, more: 0 });
     expect(counted(desk, ["LEAVER", "ENDING"])).toEqual({ all: 13, more: 12 });
     expect(counted(desk, ["HELD"])).toEqual({ all: 0, more: 0 });
+  });
+
+  it("of one kind, act and day are one line once there are three", () => {
+    const two = [item("LEAVER", "2026-11-28T00:00:00Z"), item("LEAVER", "2026-11-28T00:00:00Z")];
+    expect(grouped(two, ZONE, NOW).map((one) => one.items.length)).toEqual([1, 1]);
+    const mixed = [...two, item("LEAVER", "2026-11-29T00:00:00Z"), item("LEAVER", "2026-11-28T00:00:00Z")];
+    expect(grouped(mixed, ZONE, NOW).map((one) => one.items.length)).toEqual([3, 1]);
+    const held = [item("HELD"), item("HELD"), item("HELD")];
+    expect(grouped(held, ZONE, NOW)).toHaveLength(3);
+  });
+
+  it("stand in the order that was chosen, parts that are new at their end", () => {
+    const order = { sections: ["tenants", "people"], hidden: ["scheduled"], onlyMine: false };
+    const names = sectionsIn(order).map((section) => section.key);
+    expect(names.slice(0, 2)).toEqual(["tenants", "people"]);
+    expect(new Set(names)).toEqual(new Set(SECTIONS.map((section) => section.key)));
+    expect(moved(["a", "b", "c"], "c", -1)).toEqual(["a", "c", "b"]);
+    expect(moved(["a", "b", "c"], "a", -1)).toEqual(["a", "b", "c"]);
   });
 });

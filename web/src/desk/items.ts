@@ -1,18 +1,85 @@
 import type { Schemas } from "../api/client";
 import { day, lastDay, moment } from "../ui/dates";
 
-export type Item = Schemas["Item"];
+export type Item = Schemas["DeskLine"];
 export type Desk = Schemas["DeskView"];
+export type Order = Schemas["Order"];
+
+export interface Section {
+  key: string;
+  title: string;
+  kinds: readonly string[];
+}
 
 /** The parts of the Desk, most urgent first, and what stands in each. */
-export const SECTIONS = [
-  { title: "Waiting for you", kinds: ["APPROVAL", "NOT_APPLIED", "HELD"] },
-  { title: "People", kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "LEAVER", "ENDING"] },
-  { title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
-  { title: "Scheduled", kinds: ["SCHEDULED"] },
-  { title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN", "CATALOGUE"] },
-  { title: "Unmapped or broken", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
-] as const;
+export const SECTIONS: readonly Section[] = [
+  { key: "waiting", title: "Waiting for you", kinds: ["APPROVAL", "NOT_APPLIED", "HELD"] },
+  {
+    key: "people",
+    title: "People",
+    kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "LEAVER", "ENDING"],
+  },
+  { key: "changes", title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
+  { key: "scheduled", title: "Scheduled", kinds: ["SCHEDULED"] },
+  { key: "tenants", title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN", "CATALOGUE"] },
+  { key: "broken", title: "Unmapped or broken", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
+];
+
+/** All parts in the order that was chosen; those that nobody placed follow in theirs. */
+export function sectionsIn(order: Order): Section[] {
+  const chosen = order.sections.flatMap((key) => SECTIONS.filter((section) => section.key === key));
+  return [...chosen, ...SECTIONS.filter((section) => !chosen.includes(section))];
+}
+
+/** With one of them a place up or down. */
+export function moved(keys: readonly string[], key: string, step: number): string[] {
+  const at = keys.indexOf(key);
+  const to = at + step;
+  const other = keys[to];
+  return at < 0 || other === undefined ? [...keys] : keys.with(at, other).with(to, key);
+}
+
+/** Kinds of which many are told as one, and how. */
+const MANY: Record<string, (many: number) => string> = {
+  NEWCOMER: (many) => `${many} newcomers in the directory`,
+  INVITED: (many) => `${many} invitations not accepted`,
+  COMING: (many) => `${many} people start and have no account`,
+  LEAVER: (many) => `${many} people leave`,
+  ENDING: (many) => `${many} roles end`,
+  SCHEDULED: (many) => `${many} people have changes scheduled`,
+  CONFLICT: (many) => `${many} conflicts`,
+  INERT: (many) => `${many} roles without an area`,
+  UNMAPPED: (many) => `${many} directory groups that grant no access`,
+};
+
+const FEWEST = 3;
+
+export interface Lines {
+  key: string;
+  title: string;
+  items: Item[];
+}
+
+/** Lines with the same kind, act and day as one, once there are three of them; all others alone, where they stood. */
+export function grouped(items: readonly Item[], zone: string, now: number): Lines[] {
+  const keyOf = (item: Item) => `${item.kind} ${item.act} ${when(item, zone, now)}`;
+  const many = new Map<string, Item[]>();
+  for (const item of items) {
+    if (MANY[item.kind] !== undefined) {
+      many.set(keyOf(item), [...(many.get(keyOf(item)) ?? []), item]);
+    }
+  }
+  const found: Lines[] = [];
+  for (const item of items) {
+    const all = many.get(keyOf(item)) ?? [];
+    if (all.length < FEWEST) {
+      found.push({ key: item.line, title: item.title, items: [item] });
+    } else if (all[0] === item) {
+      found.push({ key: keyOf(item), title: MANY[item.kind]?.(all.length) ?? item.title, items: all });
+    }
+  }
+  return found;
+}
 
 /** How many things of some kinds there are, and how many of them are not listed. */
 export function counted(desk: Desk, kinds: readonly string[]): { all: number; more: number } {

@@ -3,7 +3,7 @@ import { Link } from "@tanstack/react-router";
 import { tenantsQuery } from "../api/queries";
 import { useNow, useSession } from "../session/hooks";
 import { ago, day } from "../ui/dates";
-import { TenantDot } from "../ui/tenants";
+import { tenantColour, TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 
 /** Which tenants one looks at, as of which day, and how fresh the readings are. */
@@ -18,12 +18,15 @@ export function Context({ only }: { only?: string | undefined }) {
   const oldest = read.map((tenant) => tenant.readAt ?? "").sort()[0];
   const silent = looked.filter((tenant) => tenant.reading === "FAILED");
   return (
-    <div className="flex h-[38px] items-center gap-4 border-b border-base-300 px-4 text-soft">
+    <div
+      className="flex h-[38px] items-center gap-4 border-b border-base-300 px-4 text-soft"
+      style={one && { background: `color-mix(in oklab, ${tenantColour(one.colour)} 16%, var(--color-base-200))` }}
+    >
       <span>
         Looking at{" "}
         <b className="text-base-content">
           {one !== undefined
-            ? `${one.app} ${one.name}`
+            ? `${one.app} ${one.name}, ${one.environment.toLowerCase()}`
             : session.seesScopeOnly
               ? "your scope"
               : tenants.length === 0

@@ -1,169 +1,124 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNavigate, useSearch } from "@tanstack/react-router";
+import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { ComboBox, Input, ListBox, ListBoxItem, Popover } from "react-aria-components";
-import { api } from "../api/client";
-import { groupsQuery, peopleQuery, tenantsQuery } from "../api/queries";
-import { rolesQuery } from "../api/roleQueries";
-import { useMay, useSeesAll } from "../session/hooks";
-import { chooseTheme, storedTheme } from "../ui/theme";
-import { placesFor } from "./places";
+import {
+  Autocomplete,
+  Dialog,
+  Header,
+  Input,
+  ListBox,
+  ListBoxItem,
+  ListBoxSection,
+  Modal,
+  ModalOverlay,
+  SearchField,
+} from "react-aria-components";
+import { useSession } from "../session/hooks";
+import { useHits, type Hit } from "./hits";
+import { remember } from "./lastUsed";
 
-interface Hit {
-  id: string;
-  name: string;
-  note: string;
-  go: () => void;
+/** What leads to everything: a button in the header that opens a box over the page. */
+export function Find({ isOpen, onOpen }: { isOpen: boolean; onOpen: (isOpen: boolean) => void }) {
+  return (
+    <>
+      <button
+        id="find"
+        type="button"
+        aria-haspopup="dialog"
+        className="input flex h-8 w-60 cursor-pointer items-center bg-base-200 text-soft max-[1180px]:w-36"
+        onClick={() => onOpen(true)}
+      >
+        <span className="flex-1 text-left">Find or do</span>
+        <kbd className="kbd kbd-xs max-[1180px]:hidden">Ctrl K</kbd>
+      </button>
+      <ModalOverlay
+        isOpen={isOpen}
+        onOpenChange={onOpen}
+        isDismissable
+        className="fixed inset-0 z-50 flex justify-center bg-black/30 px-4 pt-[9vh]"
+      >
+        <Modal className="h-fit w-full max-w-2xl">
+          <Dialog aria-label="Find or do" className="card-plain flex max-h-[76vh] flex-col shadow-lg outline-none">
+            <Box onDone={() => onOpen(false)} />
+          </Dialog>
+        </Modal>
+      </ModalOverlay>
+    </>
+  );
 }
 
-const MOST_PEOPLE = 7;
-const MOST_OTHERS = 3;
-const SEARCH_LOG = "search-log";
-
-/** One box for people, groups, roles, tenants from the first letters, and acts by name. */
-export function Find() {
+function Box({ onDone }: { onDone: () => void }) {
   const navigate = useNavigate();
-  const client = useQueryClient();
-  const { draft } = useSearch({ from: "__root__" });
-  const mayPrepare = useMay("PREPARE");
+  const session = useSession();
   const [text, setText] = useState("");
-  const typed = text.trim().toLowerCase();
-  const people = useQuery({ ...peopleQuery(typed), enabled: typed !== "" });
-  const seesAll = useSeesAll();
-  const groups = useQuery({ ...groupsQuery, enabled: typed !== "" && seesAll });
-  const roles = useQuery({ ...rolesQuery, enabled: typed !== "" && seesAll });
-  const mayRead = useMay("PREPARE");
-  const tenants = useQuery({ ...tenantsQuery, enabled: typed !== "" });
-  const matches = (name: string) => name.toLowerCase().includes(typed);
-  const hits: Hit[] = [];
-  const acts: { name: string; go: () => void }[] = [
-    ...(mayPrepare
-      ? [
-          { name: "Onboard somebody", go: () => void navigate({ to: "/onboard", search: { draft: undefined } }) },
-          ...(draft === undefined
-            ? []
-            : [
-                {
-                  name: "Review the open draft",
-                  go: () => void navigate({ to: "/changes/drafts/$id", params: { id: draft } }),
-                },
-              ]),
-        ]
-      : []),
-    { name: "Change between day and night", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
-    ...(seesAll
-      ? [
-          { name: "Undo something that was applied", go: () => void navigate({ to: "/changes" }) },
-          { name: "Messages to people", go: () => void navigate({ to: "/messages" }) },
-          { name: "Setting up: units, directories, tenants", go: () => void navigate({ to: "/setup" }) },
-          { name: "Directories", go: () => void navigate({ to: "/directories" }) },
-          { name: "Automatic changes", go: () => void navigate({ to: "/inbound" }) },
-          { name: "Search the log", go: () => void navigate({ to: "/log" }) },
-        ]
-      : []),
-    ...(mayRead ? (tenants.data ?? []) : []).map((tenant) => ({
-      name: `Read ${tenant.app} ${tenant.name} now`,
-      go: () => {
-        // whether it could be read stands on the tenant's page
-        void api
-          .POST("/api/v1/tenants/{id}/readings", { params: { path: { id: tenant.id } } })
-          .finally(() => void client.invalidateQueries({ queryKey: tenantsQuery.queryKey }));
-        void navigate({ to: "/tenants/$id", params: { id: tenant.id } });
-      },
-    })),
-  ];
-  if (typed !== "") {
-    acts
-      .filter((act) => matches(act.name))
-      .slice(0, MOST_OTHERS)
-      .forEach((act) => hits.push({ id: act.name, name: act.name, note: "act", go: act.go }));
-    (seesAll ? placesFor(typed) : []).forEach((place) =>
-      hits.push({ id: place.name, name: place.name, note: "place", go: () => void navigate({ to: place.to }) }),
-    );
-    people.data?.people.slice(0, MOST_PEOPLE).forEach((person) =>
-      hits.push({
-        id: person.id,
-        name: person.name,
-        note: [person.job, person.unit].filter((part) => part !== "").join(", "),
-        go: () => void navigate({ to: "/people/$id", params: { id: person.id } }),
-      }),
-    );
-    groups.data
-      ?.filter((group) => matches(group.name))
-      .slice(0, MOST_OTHERS)
-      .forEach((group) =>
-        hits.push({
-          id: group.id,
-          name: group.name,
-          note: "group",
-          go: () => void navigate({ to: "/groups/$id", params: { id: group.id } }),
-        }),
-      );
-    roles.data
-      ?.filter((role) => matches(role.name))
-      .slice(0, MOST_OTHERS)
-      .forEach((role) =>
-        hits.push({
-          id: role.id,
-          name: role.name,
-          note: "role",
-          go: () => void navigate({ to: "/roles/$id", params: { id: role.id } }),
-        }),
-      );
-    tenants.data
-      ?.filter((tenant) => matches(`${tenant.app} ${tenant.name}`))
-      .slice(0, MOST_OTHERS)
-      .forEach((tenant) =>
-        hits.push({
-          id: tenant.id,
-          name: `${tenant.app} ${tenant.name}`,
-          note: "tenant",
-          go: () => void navigate({ to: "/tenants/$id", params: { id: tenant.id } }),
-        }),
-      );
-  }
-  if (typed !== "" && seesAll) {
-    hits.push({
-      id: SEARCH_LOG,
-      name: `“${text.trim()}” in the log`,
-      note: "sentences, reasons, tickets",
-      go: () => void navigate({ to: "/log", search: { q: text.trim() } }),
-    });
-  }
+  const { hits, isReading } = useHits(text);
+  const go = (id: string) => {
+    const hit = hits.find((one) => one.id === id);
+    if (hit === undefined) {
+      return;
+    }
+    onDone();
+    hit.run?.();
+    if (hit.href !== undefined) {
+      remember(session.login, { id: hit.id, name: hit.name, note: hit.note, href: hit.href });
+      void navigate({ href: hit.href });
+    }
+  };
   return (
-    <ComboBox
-      aria-label="Find people, groups, roles, tenants or acts"
-      items={hits}
-      inputValue={text}
-      onInputChange={setText}
-      selectedKey={null}
-      allowsEmptyCollection={typed !== ""}
-      onSelectionChange={(key) => {
-        hits.find((hit) => hit.id === key)?.go();
-        setText("");
-      }}
-    >
-      <div className="relative">
-        <Input id="find" className="input h-8 w-60 bg-base-200 pr-16 max-[1100px]:w-44" placeholder="Find" />
-        <kbd className="kbd kbd-xs pointer-events-none absolute top-1.5 right-2">Ctrl K</kbd>
-      </div>
-      <Popover className="card-plain w-80 overflow-auto p-1 shadow-md">
-        <ListBox<Hit>
-          className="outline-none"
-          renderEmptyState={() => <p className="px-3 py-2 text-soft">No results.</p>}
-        >
-          {(hit) => (
-            <ListBoxItem
-              id={hit.id}
-              textValue={hit.name}
-              className="flex cursor-pointer justify-between gap-3 rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
-            >
-              <span className="font-semibold">{hit.name}</span>
-              <span className="truncate text-soft">{hit.note}</span>
-            </ListBoxItem>
-          )}
-        </ListBox>
-      </Popover>
-    </ComboBox>
+    <Autocomplete inputValue={text} onInputChange={setText}>
+      <SearchField aria-label="Find or do" autoFocus className="border-b border-base-300 p-2.5">
+        <Input
+          className="input input-lg w-full"
+          placeholder="A name, number, user name or page; or “give”, “import”, “password”"
+        />
+      </SearchField>
+      <ListBox
+        aria-label="Found"
+        className="min-h-0 flex-1 overflow-auto p-1.5 outline-none"
+        onAction={(key) => go(String(key))}
+        renderEmptyState={() => (
+          <p className="px-3 py-6 text-center text-soft">
+            {text.trim() === ""
+              ? "What you open from here stands here the next time."
+              : isReading
+                ? "Looking…"
+                : "Nothing is called that."}
+          </p>
+        )}
+      >
+        {sectionsOf(hits).map((section) => (
+          <ListBoxSection key={section.name} id={section.name}>
+            <Header className="px-3 pt-2 pb-0.5 text-xs font-semibold text-soft">{section.name}</Header>
+            {section.hits.map((hit) => (
+              <ListBoxItem
+                key={hit.id}
+                id={hit.id}
+                textValue={hit.name}
+                className="flex cursor-pointer items-baseline gap-3 rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
+              >
+                <b className="shrink-0 font-semibold">{hit.name}</b>
+                <span className="min-w-0 flex-1 truncate text-right text-soft">{hit.note}</span>
+              </ListBoxItem>
+            ))}
+          </ListBoxSection>
+        ))}
+      </ListBox>
+      <p className="flex gap-4 border-t border-base-300 px-4 py-2 text-xs text-soft">
+        <span>
+          <kbd className="kbd kbd-xs">Enter</kbd> opens
+        </span>
+        <span>
+          <kbd className="kbd kbd-xs">↑</kbd> <kbd className="kbd kbd-xs">↓</kbd> choose
+        </span>
+        <span className="ml-auto">“give” and a name does it at once</span>
+      </p>
+    </Autocomplete>
   );
+}
+
+function sectionsOf(hits: readonly Hit[]): { name: string; hits: Hit[] }[] {
+  const sections = new Map<string, Hit[]>();
+  for (const hit of hits) {
+    sections.set(hit.section, [...(sections.get(hit.section) ?? []), hit]);
+  }
+  return [...sections].map(([name, some]) => ({ name, hits: some }));
 }

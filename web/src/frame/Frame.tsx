@@ -4,6 +4,7 @@ import { useMay } from "../session/hooks";
 import { useKeys } from "../ui/keys";
 import { Context } from "./Context";
 import { Dock } from "./Dock";
+import { Find } from "./Find";
 import { Header } from "./Header";
 import { Keys } from "./Keys";
 import { TenantBand } from "./TenantBand";
@@ -14,6 +15,7 @@ export function Frame() {
   const mayPrepare = useMay("PREPARE");
   const { draft } = useSearch({ from: "__root__" });
   const [keys, setKeys] = useState(false);
+  const [isFinding, setFinding] = useState(false);
   const path = useRouterState({ select: (state) => state.location.pathname });
   const { id } = useParams({ strict: false });
   const only = path.startsWith("/tenants/") ? id : undefined;
@@ -25,7 +27,7 @@ export function Frame() {
     }
   }, [path]);
   useKeys({
-    "$mod+k": () => document.getElementById("find")?.focus(),
+    "$mod+k": () => setFinding(true),
     "Shift+?": () => setKeys(true),
     "?": () => setKeys(true),
     n: () => {
@@ -43,9 +45,19 @@ export function Frame() {
   return (
     <div className="flex h-screen min-w-[960px] flex-col">
       <TenantBand only={only} />
-      <Header onKeys={() => setKeys(true)} />
+      <a
+        href="#body"
+        className="btn btn-primary btn-sm absolute top-1 left-1 z-50 -translate-y-20 focus:translate-y-0"
+        onClick={(event) => {
+          event.preventDefault();
+          body.current?.focus();
+        }}
+      >
+        Skip to the page
+      </a>
+      <Header find={<Find isOpen={isFinding} onOpen={setFinding} />} onKeys={() => setKeys(true)} />
       <Context only={only} />
-      <main ref={body} tabIndex={-1} className="flex min-h-0 flex-1 outline-none">
+      <main ref={body} id="body" tabIndex={-1} className="flex min-h-0 flex-1 outline-none">
         <Outlet />
       </main>
       <Dock />

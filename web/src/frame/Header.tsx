@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { Link, useNavigate, useRouterState } from "@tanstack/react-router";
+import type { ReactNode } from "react";
 import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import { deskQuery, tenantsQuery } from "../api/queries";
 import { useSeesAll, useSession } from "../session/hooks";
+import { SETTINGS } from "../settings/settings";
 import { useSignOut } from "../session/mutations";
 import { chooseTheme, storedTheme } from "../ui/theme";
-import { Find } from "./Find";
 import { Mark } from "./Mark";
 
 const PLACES = [
@@ -16,22 +17,18 @@ const PLACES = [
   { to: "/tenants", name: "Tenants", isForAll: true },
   { to: "/changes", name: "Changes", isForAll: false },
   { to: "/log", name: "Log", isForAll: false },
+  { to: "/settings", name: "Settings", isForAll: false },
 ] as const;
 
-const BEHIND = [
-  { to: "/administrators", name: "Administrators", isForGovernors: false },
-  { to: "/security-log", name: "Security log", isForGovernors: true },
-  { to: "/inbound", name: "Automatic changes", isForGovernors: false },
-  { to: "/directories", name: "Directories", isForGovernors: false },
-  { to: "/messages", name: "Messages", isForGovernors: false },
-  { to: "/setup", name: "Setting up", isForGovernors: false },
-] as const;
+const HERE = "border-b-primary! font-bold text-base-content!";
 
 /** What somebody may do besides looking, or that they may look. */
 function mayWords(acts: readonly string[]): string {
   const more = acts
     .filter((act) => act !== "LOOK")
-    .map((act) => (act === "GOVERN" ? "manage administrators" : act.toLowerCase()));
+    .map((act) =>
+      act === "GOVERN" ? "manage administrators" : act === "HELP" ? "help people sign in" : act.toLowerCase(),
+    );
   return `may ${more.length === 0 ? "look" : more.join(", ")}`;
 }
 
@@ -43,11 +40,14 @@ function initials(name: string): string {
     .slice(0, 2);
 }
 
-export function Header({ onKeys }: { onKeys: () => void }) {
+export function Header({ find, onKeys }: { find: ReactNode; onKeys: () => void }) {
   const seesAll = useSeesAll();
   const desk = useQuery({ ...deskQuery, enabled: seesAll });
   const tenants = useQuery(tenantsQuery);
   const off = tenants.data?.filter((tenant) => tenant.differences > 0).length ?? 0;
+  const isSetting = useRouterState({
+    select: (state) => SETTINGS.some((one) => state.location.pathname.startsWith(one.to)),
+  });
   const counts: Record<string, number> = { Desk: desk.data?.total ?? 0, Tenants: off };
   return (
     <header className="flex h-[50px] items-center gap-5 border-b border-base-300 bg-base-100 px-4">
@@ -60,8 +60,8 @@ export function Header({ onKeys }: { onKeys: () => void }) {
             key={place.to}
             to={place.to}
             activeOptions={{ exact: place.to === "/" }}
-            className="flex items-center border-y-3 border-transparent px-2.5 font-medium text-soft hover:text-base-content"
-            activeProps={{ className: "border-b-primary! font-bold text-base-content!" }}
+            className={`flex items-center border-y-3 border-transparent px-2.5 font-medium hover:text-base-content ${place.to === "/settings" && isSetting ? HERE : "text-soft"}`}
+            activeProps={{ className: HERE }}
           >
             {place.name}
             {(counts[place.name] ?? 0) > 0 && (
@@ -76,7 +76,7 @@ export function Header({ onKeys }: { onKeys: () => void }) {
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-3">
-        <Find />
+        {find}
         <Account onKeys={onKeys} />
       </div>
     </header>
@@ -88,12 +88,10 @@ function Account({ onKeys }: { onKeys: () => void }) {
   const signOut = useSignOut();
   const navigate = useNavigate();
   const seesAll = useSeesAll();
-  const to = (place: (typeof BEHIND)[number]) => ({ name: place.name, go: () => void navigate({ to: place.to }) });
   const acts = [
     { name: "Light or dark", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
     { name: "Keys", go: onKeys },
     { name: "Your sign-in", go: () => void navigate({ to: "/sign-in" }) },
-    ...BEHIND.filter((place) => seesAll && (!place.isForGovernors || session.acts.includes("GOVERN"))).map(to),
     { name: "Sign out", go: () => signOut.mutate() },
   ];
   const may = seesAll ? mayWords(session.acts) : "sees only their scope";

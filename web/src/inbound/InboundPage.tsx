@@ -6,7 +6,6 @@ import { moment } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { Policy } from "./Policy";
-import { Programs } from "./Programs";
 import { becameWord } from "./words";
 
 /** What changes here without a draft: who may push, what passes, what waits, and what came lately. */
@@ -32,14 +31,13 @@ export function InboundPage() {
               </div>
             )}
           </Read>
-          <h2 className="mt-6">Programs that may push people</h2>
-          <p className="text-sm text-soft">
-            They speak SCIM 2.0 at <span className="font-mono">{window.location.origin}/scim/v2</span>, each with a key
-            of its own.
+          <p className="mt-4 text-soft">
+            Who may push people here, and with which key, stands under{" "}
+            <Link to="/programs" className="font-semibold text-base-content underline">
+              Programs and keys
+            </Link>
+            .
           </p>
-          <Read of={services} what="programs">
-            {(data) => <Programs programs={data.services} />}
-          </Read>
         </div>
         <div>
           <Held />

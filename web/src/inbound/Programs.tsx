@@ -1,7 +1,8 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { type Schemas } from "../api/client";
 import { useMayEverywhere, useNow, useSession } from "../session/hooks";
 import { ago, day } from "../ui/dates";
+import { Copy } from "../ui/copy";
 import { EndTwice } from "../ui/endTwice";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { EmptyItem } from "../ui/states";
@@ -59,10 +60,23 @@ function Line({ program }: { program: Program }) {
   );
 }
 
+/** Pushes one person (RFC 7644 3.3). */
+function exampleOf(key: string): string {
+  return [
+    `curl ${window.location.origin}/scim/v2/Users \\`,
+    `  -H "Authorization: Bearer ${key}" \\`,
+    `  -H "Content-Type: application/scim+json" \\`,
+    `  -d '{"schemas":["urn:ietf:params:scim:schemas:core:2.0:User"],"userName":"robin.example",`,
+    `       "externalId":"90001","name":{"givenName":"Robin","familyName":"Example"},"active":true}'`,
+  ].join("\n");
+}
+
 function Make() {
   const [name, setName] = useState("");
   const [days, setDays] = useState(USUAL_DAYS);
   const make = useMakeProgram();
+  const key = useRef<HTMLParagraphElement>(null);
+  const example = useRef<HTMLPreElement>(null);
   return (
     <form
       className="mt-3"
@@ -102,11 +116,21 @@ function Make() {
       {make.data !== undefined && (
         <div role="status" className="card-plain mt-3 border-primary p-3">
           <b>The key, shown this once:</b>
-          <p className="mt-1 font-mono text-sm break-all select-all">{make.data.key}</p>
+          <p ref={key} className="mt-1 font-mono text-sm break-all select-all">
+            {make.data.key}
+          </p>
           <p className="mt-1 text-sm text-soft">Put it into the program now. Nobody can read it here again.</p>
-          <button type="button" className="btn btn-xs mt-2" onClick={() => make.reset()}>
-            It is in place
-          </button>
+          <p className="mt-2 text-sm font-semibold">To try it from a command line:</p>
+          <pre ref={example} className="mt-1 overflow-x-auto rounded bg-base-200 p-2 font-mono text-xs">
+            {exampleOf(make.data.key)}
+          </pre>
+          <div className="mt-2 flex gap-2">
+            <Copy text={make.data.key} words="Copy the key" shownBy={key} />
+            <Copy text={exampleOf(make.data.key)} words="Copy the example" shownBy={example} />
+            <button type="button" className="btn btn-xs" onClick={() => make.reset()}>
+              It is in place
+            </button>
+          </div>
         </div>
       )}
     </form>

@@ -16,7 +16,7 @@ type Message = Schemas["MessageView"];
 
 /** What people are told about their accounts: what was sent, what waits, and what needs attention. */
 export function MessagesPage() {
-  const { look, id } = useSearch({ from: "/messages" });
+  const { look, id } = useSearch({ from: "/settings-layout/messages" });
   const navigate = useNavigate();
   const shown = lookOf(look);
   const pages = useInfiniteQuery(messagesQuery(shown.states));

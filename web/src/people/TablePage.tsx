@@ -9,6 +9,7 @@ import { Facets } from "./Facets";
 import { Paste } from "./Paste";
 import { SelectionBar } from "./SelectionBar";
 import { Rows } from "./TableRows";
+import { Views } from "./Views";
 import { COLUMNS, columnsOf, csvAddress, filterWords, toggledColumn, type Part, type TableSearch } from "./table";
 
 /** People as a working table: filtered at the left, sorted by their columns, and chosen for acts on many at once. */
@@ -47,6 +48,7 @@ export function TablePage() {
                 <Link to="/people" search={(before) => ({ draft: before.draft, q: search.q })} className="btn btn-sm">
                   List and page
                 </Link>
+                <Views search={search} onOpen={set} />
                 <Columns search={search} onChange={set} />
                 <a href={csvAddress(search)} download className="btn btn-sm">
                   Export CSV

@@ -11,6 +11,7 @@ const row = (more: Partial<Row>): Row => ({
   id: "p",
   handle: "ines.abara",
   name: "Ines Abara",
+  number: "40021",
   job: "Keeper",
   unit: "Lagoon Hall",
   kind: "EMPLOYEE",

@@ -4,7 +4,8 @@ import { count } from "../ui/words";
 export type Facet = Schemas["FacetView"];
 export type FacetValue = Schemas["FacetValue"];
 export type TableRow = Schemas["PersonTableRow"];
-export type Sort = "URGENCY" | "NAME" | "NUMBER" | "UNIT" | "JOB" | "KIND" | "BEGINS" | "ENDS";
+export const SORTS = ["URGENCY", "NAME", "NUMBER", "UNIT", "JOB", "KIND", "BEGINS", "ENDS"] as const;
+export type Sort = (typeof SORTS)[number];
 
 /** The parts of the filter, in the order in which they stand. */
 export const PARTS = [
@@ -22,7 +23,7 @@ export const PARTS = [
 export type Part = (typeof PARTS)[number];
 
 /** What the table shows; all of it stands in the address. */
-export type TableSearch = Partial<Record<Part, string[]>> & {
+export type TableSearch = Partial<Record<Part, string[] | undefined>> & {
   q?: string | undefined;
   sort?: Sort | undefined;
   desc?: boolean | undefined;
@@ -99,18 +100,51 @@ export function queryOf(search: TableSearch): Partial<Record<Part, string[]>> & 
   return query;
 }
 
+/** The filter, the sort and the columns in one line, as it is kept under a name. */
+export function filterText(search: TableSearch): string {
+  const params = filterParams(search);
+  if (search.sort !== undefined) {
+    params.set("sort", search.sort);
+    params.set("descending", String(search.desc === true));
+  }
+  search.cols?.forEach((column) => params.append("column", column));
+  return params.toString();
+}
+
+/** What was kept by `filterText`. */
+export function searchOf(text: string): TableSearch {
+  const params = new URLSearchParams(text);
+  const search: TableSearch = {
+    q: params.get("q") ?? undefined,
+    sort: SORTS.find((sort) => sort === params.get("sort")),
+    desc: params.get("descending") === "true" ? true : undefined,
+  };
+  for (const part of PARTS) {
+    const values = params.getAll(part);
+    search[part] = values.length === 0 ? undefined : values;
+  }
+  const columns = params.getAll("column");
+  search.cols = columns.length === 0 ? undefined : columns;
+  return search;
+}
+
 /** Where what is shown can be fetched as a table. */
 export function csvAddress(search: TableSearch): string {
+  const params = filterParams(search);
+  params.set("sort", search.sort ?? "URGENCY");
+  params.set("descending", String(search.desc === true));
+  columnsOf(search.cols).forEach((column) => params.append("column", column.key));
+  return `/api/v1/people/table/csv?${params.toString()}`;
+}
+
+function filterParams(search: TableSearch): URLSearchParams {
   const params = new URLSearchParams();
   for (const [name, value] of Object.entries(queryOf(search))) {
     for (const one of Array.isArray(value) ? value : [value]) {
       params.append(name, one);
     }
   }
-  params.set("sort", search.sort ?? "URGENCY");
-  params.set("descending", String(search.desc === true));
-  columnsOf(search.cols).forEach((column) => params.append("column", column.key));
-  return `/api/v1/people/table/csv?${params.toString()}`;
+  return params;
 }
 
 /** The sort after a click on a column: the other way round where it is sorted by it already. */

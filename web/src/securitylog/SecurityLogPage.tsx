@@ -13,7 +13,7 @@ import { NextPage } from "../ui/nextPage";
 export function SecurityLogPage() {
   const navigate = useNavigate();
   const session = useSession();
-  const { login, kind } = useSearch({ from: "/security-log" });
+  const { login, kind } = useSearch({ from: "/settings-layout/security-log" });
   const [typed, setTyped] = useState(login ?? "");
   const log = useInfiniteQuery(securityLogQuery({ login, kind: kindOf(kind ?? "") }));
   const want = (more: { login?: string | undefined; kind?: string | undefined }) =>

@@ -13,7 +13,15 @@ export function useSession(): Schemas["SessionView"] {
 }
 
 export function useMay(act: string): boolean {
-  return useSession().acts.includes(act);
+  return isAllowed(useSession(), act);
+}
+
+/** Whoever prepares or applies changes may help people to sign in as well. */
+export function isAllowed(session: Schemas["SessionView"], act: string): boolean {
+  return (
+    session.acts.includes(act) ||
+    (act === "HELP" && (session.acts.includes("PREPARE") || session.acts.includes("APPLY")))
+  );
 }
 
 /** Whether one may do what concerns all tenants and everybody. */

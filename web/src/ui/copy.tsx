@@ -24,7 +24,15 @@ function select(element: HTMLElement | null) {
 }
 
 /** Copies a text; where the browser refuses, selects the element that shows it and says which keys copy it. */
-export function Copy({ text, shownBy }: { text: string; shownBy: RefObject<HTMLElement | null> }) {
+export function Copy({
+  text,
+  shownBy,
+  words = "Copy",
+}: {
+  text: string;
+  shownBy: RefObject<HTMLElement | null>;
+  words?: string;
+}) {
   const [last, setLast] = useState<{ text: string; isCopied: boolean } | null>(null);
   const isCurrent = last?.text === text;
   async function copy() {
@@ -37,7 +45,7 @@ export function Copy({ text, shownBy }: { text: string; shownBy: RefObject<HTMLE
   return (
     <>
       <button type="button" className="btn btn-sm" onClick={() => void copy()}>
-        {isCurrent && last.isCopied ? "Copied" : "Copy"}
+        {isCurrent && last.isCopied ? "Copied" : words}
       </button>
       <span role="status" className="text-sm">
         {isCurrent && !last.isCopied && "Selected. Press Ctrl+C (⌘C on a Mac) to copy."}

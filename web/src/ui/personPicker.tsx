@@ -23,7 +23,11 @@ export function PersonPicker({
       label={label}
       hideLabel
       placeholder={placeholder}
-      choices={found.map((person) => ({ id: person.id, name: person.name, note: `${person.job}, ${person.unit}` }))}
+      choices={found.map((person) => ({
+        id: person.id,
+        name: person.name,
+        note: [person.number, person.job, person.unit].filter((part) => part !== "").join(", "),
+      }))}
       onType={setTyped}
       onPick={(id) => {
         const person = found.find((one) => one.id === id);

@@ -14,7 +14,7 @@ export function useSubjectChoices(typed: string): Choice[] {
     ...(people.data?.people ?? []).slice(0, MOST_PEOPLE).map((person) => ({
       id: `person:${person.id}`,
       name: person.name,
-      note: [person.job, person.unit].filter((part) => part !== "").join(", "),
+      note: [person.number, person.job, person.unit].filter((part) => part !== "").join(", "),
       source: "People",
     })),
     ...(groups.data ?? []).map((group) => ({

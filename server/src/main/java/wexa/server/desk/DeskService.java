@@ -2,6 +2,7 @@ package wexa.server.desk;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -44,6 +45,7 @@ import wexa.server.roles.ConflictViews;
 import wexa.server.roles.RoleViews;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
 
 /** Gathers the Desk. Everything on it is computed from the model, the readings and the jobs as they are now. */
 @UseCases
@@ -63,7 +65,9 @@ public class DeskService {
     private final DirectoryPairs pairs;
     private final OpenMessages messages;
     private final Invitations invitations;
+    private final DeskArrangement arrangement;
     private final BusinessClock clock;
+    private final Settings settings;
 
     DeskService(
             SnapshotStore snapshots,
@@ -74,8 +78,12 @@ public class DeskService {
             DirectoryPairs pairs,
             OpenMessages messages,
             Invitations invitations,
-            BusinessClock clock) {
+            DeskArrangement arrangement,
+            BusinessClock clock,
+            Settings settings) {
         this.invitations = invitations;
+        this.arrangement = arrangement;
+        this.settings = settings;
         this.waiting = waiting;
         this.pairs = pairs;
         this.messages = messages;
@@ -104,11 +112,16 @@ public class DeskService {
         addConflicts(snapshot, now, items);
         addPairs(items);
         addUnmapped(snapshot.model(), snapshot.index(), now, items);
+        LocalDate today = LocalDate.ofInstant(now, settings.zone());
+        Map<Boolean, List<DeskView.DeskLine>> byQuiet =
+                arrangement.arranged(actor, items, snapshot.model(), now, today).stream()
+                        .collect(Collectors.partitioningBy(line -> line.quiet() != null));
+        List<DeskView.DeskLine> lines = byQuiet.getOrDefault(false, List.of());
         int open = (int)
-                items.stream().filter(item -> !item.kind().equals("SCHEDULED")).count();
+                lines.stream().filter(line -> !line.kind().equals("SCHEDULED")).count();
         Map<String, Integer> counts = new LinkedHashMap<>();
-        List<DeskView.Item> listed = new ArrayList<>();
-        for (DeskView.Item item : items) {
+        List<DeskView.DeskLine> listed = new ArrayList<>();
+        for (DeskView.DeskLine item : lines) {
             if (counts.merge(item.kind(), 1, Integer::sum) <= MOST_OF_A_KIND) {
                 listed.add(item);
             }
@@ -117,7 +130,7 @@ public class DeskService {
                 .filter(count -> count.getValue() > MOST_OF_A_KIND)
                 .map(count -> new DeskView.More(count.getKey(), count.getValue() - MOST_OF_A_KIND))
                 .toList();
-        return new DeskView(listed, more, open);
+        return new DeskView(listed, more, open, byQuiet.getOrDefault(true, List.of()), arrangement.order(actor));
     }
 
     /** Facts that begin, or end, in the coming days; costs those. */

@@ -144,12 +144,26 @@ public class MessageService {
                         .orElse(null));
     }
 
-    /** Sends what waits for somebody, and again what was sent or failed; links in earlier ones are worth nothing then. */
-    @Requires(value = Act.APPLY, over = Over.MESSAGE)
+    /**
+     * Sends what waits for somebody, and again what was sent or failed; links in earlier ones are worth nothing then. Whoever
+     * only helps sends nothing that was not meant to be sent already.
+     */
+    @Requires(value = Act.HELP, over = Over.MESSAGE)
     @Transactional
     public void send(Actor actor, UUID id) {
+        if (!actor.acts().contains(Act.HELP)) {
+            actor.require(Act.APPLY);
+        }
         Message message = found(id);
-        Set<State> from = EnumSet.of(State.READY, State.SENT, State.FAILED, State.DROPPED, State.GOING);
+        Set<State> from = actor.may(Act.APPLY)
+                ? EnumSet.of(State.READY, State.SENT, State.FAILED, State.DROPPED, State.GOING)
+                : EnumSet.of(State.SENT, State.FAILED);
+        if (!actor.may(Act.APPLY) && !from.contains(message.state())) {
+            throw new Problem(
+                    409,
+                    "message.not-sent-yet",
+                    "This message was not sent before. Whoever applies changes decides whether it goes.");
+        }
         if (!store.move(id, from, State.GOING, "", clock.now())) {
             throw new Problem(
                     409,

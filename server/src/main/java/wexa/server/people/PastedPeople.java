@@ -77,7 +77,8 @@ public class PastedPeople {
         return all;
     }
 
-    private static Set<Id<Person>> named(String text, Model model, Reach sight) {
+    /** Whom a staff number, an address, a handle, or a user name in a tenant that is seen stands for. */
+    static Set<Id<Person>> named(String text, Model model, Reach sight) {
         Set<Id<Person>> found = new LinkedHashSet<>();
         String lower = text.toLowerCase(Locale.ROOT);
         if (Handle.accepts(lower)) {

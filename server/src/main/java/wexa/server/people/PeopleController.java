@@ -5,6 +5,7 @@ import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -25,11 +26,16 @@ import wexa.server.rights.Actor;
 @RequestMapping("/api/v1/people")
 class PeopleController {
     private final PeopleService people;
+    private final PeopleFinder finder;
+    private final HelpService help;
     private final CoverService covering;
     private final LongDrafts longDrafts;
 
-    PeopleController(PeopleService people, CoverService covering, LongDrafts longDrafts) {
+    PeopleController(
+            PeopleService people, PeopleFinder finder, HelpService help, CoverService covering, LongDrafts longDrafts) {
         this.people = people;
+        this.finder = finder;
+        this.help = help;
         this.covering = covering;
         this.longDrafts = longDrafts;
     }
@@ -54,9 +60,19 @@ class PeopleController {
         return new PeoplePage(found.rows(), found.total(), end < found.total() ? end : null);
     }
 
+    @GetMapping("/find")
+    List<PeopleFinder.FoundPerson> find(Actor actor, @RequestParam @Size(max = 200) String q) {
+        return finder.find(actor, q);
+    }
+
     @GetMapping("/{id}")
     PersonPage page(Actor actor, @PathVariable UUID id) {
         return people.page(actor, id);
+    }
+
+    @GetMapping("/{id}/help")
+    HelpView help(Actor actor, @PathVariable UUID id) {
+        return help.of(actor, id);
     }
 
     @GetMapping("/{id}/access")

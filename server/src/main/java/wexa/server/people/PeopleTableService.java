@@ -200,8 +200,7 @@ public class PeopleTableService {
             case URGENCY -> Comparator.comparingInt(Line::urgency).thenComparing(byName);
             case NAME -> byName;
             case NUMBER ->
-                Comparator.<Line, String>comparing(line -> line.origin().number())
-                        .thenComparing(byName);
+                Comparator.<Line, String>comparing(line -> line.row().number()).thenComparing(byName);
             case UNIT ->
                 Comparator.<Line, String>comparing(line -> line.row().unit()).thenComparing(byName);
             case JOB ->
@@ -251,7 +250,7 @@ public class PeopleTableService {
                         line.row().id(),
                         line.row().handle(),
                         line.row().name(),
-                        line.origin().number(),
+                        line.row().number(),
                         line.row().job(),
                         line.row().unit(),
                         line.row().kind(),

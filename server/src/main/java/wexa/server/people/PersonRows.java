@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -30,6 +31,7 @@ import wexa.core.preview.Snapshot;
 import wexa.core.registry.Rooms;
 import wexa.core.room.Marks;
 import wexa.core.value.Id;
+import wexa.core.value.Mail;
 import wexa.core.value.Window;
 import wexa.server.snapshot.SnapshotStore;
 
@@ -49,6 +51,8 @@ class PersonRows {
     private final SnapshotStore snapshots;
     private volatile Sorted kept = new Sorted(-1, Instant.MIN, Instant.MIN, List.of(), Texts.of(List.of()));
 
+    private volatile NameWords nameWords = new NameWords(List.of(), Set.of());
+
     PersonRows(SnapshotStore snapshots) {
         this.snapshots = snapshots;
     }
@@ -57,8 +61,8 @@ class PersonRows {
     record Line(PersonRow row, String text, int urgency, Origin origin) {}
 
     /** The engagement that a row tells; empty parts for whoever was never engaged. */
-    record Origin(Optional<Id<Unit>> unit, String number, Optional<Id<Person>> manager) {
-        static final Origin NONE = new Origin(Optional.empty(), "", Optional.empty());
+    record Origin(Optional<Id<Unit>> unit, Optional<Id<Person>> manager) {
+        static final Origin NONE = new Origin(Optional.empty(), Optional.empty());
     }
 
     /** Everybody who is seen and whose row has every word of the text, most urgent first. */
@@ -76,7 +80,7 @@ class PersonRows {
         return found;
     }
 
-    private static String[] words(String text) {
+    static String[] words(String text) {
         return text.strip().toLowerCase(Locale.ROOT).split("\\s+");
     }
 
@@ -148,6 +152,21 @@ class PersonRows {
         });
         return new PeopleService.PeopleFound(total[0], rows(found));
     }
+
+    /** The words of the names of everybody, each once; made when first asked for. */
+    Set<String> nameWords(Snapshot snapshot, Instant at) {
+        Sorted sorted = sorted(snapshot, at);
+        NameWords known = nameWords;
+        if (known.of() != sorted.lines()) {
+            Set<String> words = new HashSet<>();
+            sorted.lines().forEach(line -> words.addAll(List.of(words(line.row().name()))));
+            known = new NameWords(sorted.lines(), words);
+            nameWords = known;
+        }
+        return known.words();
+    }
+
+    private record NameWords(List<Line> of, Set<String> words) {}
 
     private static List<PersonRow> rows(List<Line> lines) {
         return lines.stream().map(Line::row).toList();
@@ -278,10 +297,17 @@ class PersonRows {
     private Line line(Model model, Person person, Instant at) {
         PersonRow row = row(model, person, at);
         Origin origin = told(model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()), at)
-                .map(one ->
-                        new Origin(Optional.of(one.unit()), one.staffNumber().orElse(""), one.manager()))
+                .map(one -> new Origin(Optional.of(one.unit()), one.manager()))
                 .orElse(Origin.NONE);
-        String text = String.join(" ", row.name(), row.handle(), row.job(), row.unit(), row.kind(), origin.number())
+        String text = String.join(
+                        " ",
+                        row.name(),
+                        row.handle(),
+                        row.job(),
+                        row.unit(),
+                        row.kind(),
+                        row.number(),
+                        person.mail().map(Mail::text).orElse(""))
                 .toLowerCase(Locale.ROOT);
         return new Line(row, text, urgency(row, at), origin);
     }
@@ -317,6 +343,7 @@ class PersonRows {
                 person.id().value(),
                 person.handle().text(),
                 person.name(),
+                current.flatMap(Engagement::staffNumber).orElse(""),
                 current.map(Engagement::job).orElse(""),
                 current.map(one -> model.table(Kind.UNIT).get(one.unit()).name())
                         .orElse(""),

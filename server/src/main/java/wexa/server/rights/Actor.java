@@ -66,7 +66,7 @@ public record Actor(
     }
 
     public boolean may(Act act) {
-        return acts.contains(act);
+        return acts.contains(act) || (act == Act.HELP && (acts.contains(Act.PREPARE) || acts.contains(Act.APPLY)));
     }
 
     /** Throws a 403 that says what is missing. */
@@ -107,6 +107,7 @@ public record Actor(
     private static String verb(Act act) {
         return switch (act) {
             case LOOK -> "look";
+            case HELP -> "help people to sign in";
             case PREPARE -> "prepare changes";
             case APPLY -> "apply changes";
             case APPROVE -> "approve changes";

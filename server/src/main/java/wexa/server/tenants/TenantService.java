@@ -184,7 +184,7 @@ public class TenantService {
     }
 
     /** Reads the tenant now, and answers with its page as it is after. */
-    @Requires(value = Act.PREPARE, over = Over.TENANT)
+    @Requires(value = Act.HELP, over = Over.TENANT)
     public TenantViews.TenantPage read(Actor actor, UUID id) {
         reader.read(tenant(snapshots.current(), id).id());
         return page(actor, id);

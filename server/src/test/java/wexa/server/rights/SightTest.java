@@ -12,6 +12,7 @@ import tools.jackson.databind.node.ObjectNode;
 import wexa.server.testing.Browserless;
 import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
+import wexa.server.testing.Lookers;
 
 /** Who sees only their scope: what is listed is what lies in it, and nothing else can be asked for. */
 class SightTest {
@@ -22,41 +23,6 @@ class SightTest {
     @BeforeEach
     void open() throws Exception {
         cast = Cast.shared();
-    }
-
-    /** Somebody who only looks, within some tenants and units; an empty list is no limit. */
-    static Browserless looker(Cast cast, List<String> tenants, List<String> units) throws Exception {
-        String login = Cast.unique("looker");
-        String id = made(cast, login, "LOOK");
-        Answer set = limit(cast, id, tenants, units);
-        assertThat(set.status()).as("%s", set.body()).isEqualTo(204);
-        return Browserless.signedIn(cast.stage.address(), login, PASSWORD);
-    }
-
-    private static String made(Cast cast, String login, String act) throws Exception {
-        ObjectNode made = cast.tove.object("login", login, "name", "Look Er", "password", PASSWORD);
-        made.putArray("acts").add(act);
-        assertThat(cast.tove.send("POST", "/api/v1/administrators", made).status())
-                .isEqualTo(201);
-        return cast.find("/api/v1/administrators", "login", login);
-    }
-
-    private static Answer limit(Cast cast, String id, List<String> tenants, List<String> units) throws Exception {
-        ObjectNode reach = cast.tove.object();
-        reach.put("seesScopeOnly", true);
-        if (!tenants.isEmpty()) {
-            var some = reach.putArray("tenants");
-            for (String path : tenants) {
-                some.add(cast.find("/api/v1/tenants", "path", path));
-            }
-        }
-        if (!units.isEmpty()) {
-            var some = reach.putArray("units");
-            for (String key : units) {
-                some.add(cast.find("/api/v1/units", "key", key));
-            }
-        }
-        return cast.tove.send("PUT", "/api/v1/administrators/" + id + "/reach", reach);
     }
 
     private JsonNode page(String person) throws Exception {
@@ -86,7 +52,7 @@ class SightTest {
 
     @Test
     void peopleOfTheUnitsWithAnAccountInTheTenantsAreSeenAndNobodyElse() throws Exception {
-        Browserless looker = looker(cast, List.of("pelagia/south"), List.of("south-bay"));
+        Browserless looker = Lookers.looker(cast, List.of("pelagia/south"), List.of("south-bay"));
         String south = cast.find("/api/v1/tenants", "path", "pelagia/south");
         Set<String> units = below("south-bay");
         JsonNode seen = looker.get("/api/v1/people?limit=1000").body();
@@ -129,7 +95,7 @@ class SightTest {
     /** What lies in other tenants is not found out by filtering for it. */
     @Test
     void aFilterTellsNothingOfTenantsOutside() throws Exception {
-        Browserless looker = looker(cast, List.of("pelagia/south"), List.of("south-bay"));
+        Browserless looker = Lookers.looker(cast, List.of("pelagia/south"), List.of("south-bay"));
         String outside = cast.find("/api/v1/tenants", "path", "rota-buoy/all");
         assertThat(looker.get("/api/v1/people/table/ids?account=" + outside + ":OPEN")
                         .body())
@@ -144,7 +110,7 @@ class SightTest {
 
     @Test
     void aTenantIsSeenByThoseWhoSeeEverybodyInIt() throws Exception {
-        Browserless looker = looker(cast, List.of("pelagia/south"), List.of());
+        Browserless looker = Lookers.looker(cast, List.of("pelagia/south"), List.of());
         String south = cast.find("/api/v1/tenants", "path", "pelagia/south");
         String north = cast.find("/api/v1/tenants", "path", "pelagia/north");
         assertThat(looker.get("/api/v1/tenants")
@@ -154,14 +120,14 @@ class SightTest {
                 .containsExactly(south);
         assertThat(looker.get("/api/v1/tenants/" + south).status()).isEqualTo(200);
         assertThat(looker.get("/api/v1/tenants/" + north).status()).isEqualTo(403);
-        Browserless ofUnit = looker(cast, List.of(), List.of("south-bay"));
+        Browserless ofUnit = Lookers.looker(cast, List.of(), List.of("south-bay"));
         assertThat(ofUnit.get("/api/v1/tenants").body().size()).isZero();
         assertThat(ofUnit.get("/api/v1/tenants/" + south).status()).isEqualTo(403);
     }
 
     @Test
     void aSearchFindsNobodyOutside() throws Exception {
-        Browserless looker = looker(cast, List.of(), List.of("south-bay"));
+        Browserless looker = Lookers.looker(cast, List.of(), List.of("south-bay"));
         assertThat(cast.tove
                         .get("/api/v1/people?q=ines.abara")
                         .body()
@@ -179,13 +145,14 @@ class SightTest {
 
     @Test
     void onlyWhoJustLooksSeesOnlyTheirScope() throws Exception {
-        String preparer = made(cast, Cast.unique("preparer"), "PREPARE");
-        Answer refused = limit(cast, preparer, List.of("pelagia/south"), List.of());
+        String preparer = Lookers.made(cast, Cast.unique("preparer"), "PREPARE");
+        Answer refused = Lookers.limit(cast, preparer, List.of("pelagia/south"), List.of());
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.body().toString()).contains("can only look");
-        String looker = made(cast, Cast.unique("looker"), "LOOK");
-        assertThat(limit(cast, looker, List.of(), List.of()).status()).isEqualTo(400);
-        assertThat(limit(cast, looker, List.of("pelagia/south"), List.of()).status())
+        String looker = Lookers.made(cast, Cast.unique("looker"), "LOOK");
+        assertThat(Lookers.limit(cast, looker, List.of(), List.of()).status()).isEqualTo(400);
+        assertThat(Lookers.limit(cast, looker, List.of("pelagia/south"), List.of())
+                        .status())
                 .isEqualTo(204);
         ObjectNode acts = cast.tove.object();
         acts.putArray("acts").add("PREPARE");

@@ -16,6 +16,7 @@ public final class Operations {
         ANYBODY,
         OWN,
         LOOK,
+        HELP,
         PREPARE,
         APPLY,
         APPROVE,

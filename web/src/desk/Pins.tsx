@@ -1,0 +1,168 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { pinsQuery, viewsQuery } from "../api/queries";
+import { rolesQuery } from "../api/roleQueries";
+import { searchOf } from "../people/table";
+import { useMay, useSession } from "../session/hooks";
+import { day } from "../ui/dates";
+import { Told } from "../ui/plainField";
+import { changeWords, PINNABLE, pinnedAct } from "./pinned";
+import { usePin, wantedOf, type Wanted } from "./mutations";
+
+type Pin = Schemas["PinView"];
+
+/** What this administrator pinned: views with their counts, and acts to begin. */
+export function Pins() {
+  const pins = useQuery({ ...pinsQuery, refetchInterval: 60_000 }).data ?? [];
+  const [isChanging, setChanging] = useState(false);
+  const pin = usePin();
+  const wanted = wantedOf(pins);
+  return (
+    <section aria-labelledby="pins" className="mb-5">
+      <div className="flex items-baseline">
+        <h2 id="pins" className="flex-1">
+          Pinned
+        </h2>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs"
+          aria-expanded={isChanging}
+          onClick={() => setChanging(!isChanging)}
+        >
+          {isChanging ? "Done" : "Change"}
+        </button>
+      </div>
+      {pins.length === 0 && !isChanging && (
+        <p className="mt-1 text-sm text-soft">Pin a view of a list, or an act that you begin often.</p>
+      )}
+      <ul className="mt-1.5 space-y-1">
+        {pins.map((one, at) => (
+          <li key={one.id} className="flex items-center gap-1">
+            <PinLine pin={one} />
+            {isChanging && (
+              <>
+                <button
+                  type="button"
+                  className="btn btn-xs"
+                  aria-label={`${nameOf(one)}: up`}
+                  disabled={at === 0}
+                  onClick={() => pin.mutate(swapped(wanted, at))}
+                >
+                  ↑
+                </button>
+                <button
+                  type="button"
+                  className="btn btn-xs"
+                  aria-label={`${nameOf(one)}: remove the pin`}
+                  onClick={() => pin.mutate(wanted.filter((_, place) => place !== at))}
+                >
+                  ×
+                </button>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {isChanging && <Add wanted={wanted} onAdd={(more) => pin.mutate([...wanted, more])} />}
+      <Told error={pin.error} />
+    </section>
+  );
+}
+
+function swapped(wanted: readonly Wanted[], at: number): Wanted[] {
+  const one = wanted[at];
+  const before = wanted[at - 1];
+  return one === undefined || before === undefined ? [...wanted] : wanted.with(at - 1, one).with(at, before);
+}
+
+function nameOf(pin: Pin): string {
+  return pin.view?.name ?? pinnedAct(pin.act ?? "")?.name ?? "Pin";
+}
+
+function PinLine({ pin }: { pin: Pin }) {
+  const session = useSession();
+  const roles = useQuery({ ...rolesQuery, enabled: pin.act?.startsWith("give:") === true }).data ?? [];
+  if (pin.view !== undefined && pin.view !== null) {
+    return (
+      <Link
+        to="/people/table"
+        search={(before) => ({ draft: before.draft, ...searchOf(pin.view?.filter ?? "") })}
+        className="row-hover -mx-2 flex min-w-0 flex-1 items-baseline gap-2 rounded px-2 py-1"
+      >
+        <b className="min-w-0 flex-1 truncate font-semibold">{pin.view.name}</b>
+        {pin.before && pin.count !== undefined && pin.count !== null && pin.before.count !== pin.count && (
+          <span className="shrink-0 text-xs text-soft">
+            {changeWords(pin.count - pin.before.count)} since {day(`${pin.before.day}T12:00:00Z`, session.zone)}
+          </span>
+        )}
+        <span className="shrink-0 font-mono text-sm">{pin.count}</span>
+      </Link>
+    );
+  }
+  const role = roles.find((one) => pin.act === `give:${one.id}`);
+  const act = pinnedAct(pin.act ?? "");
+  return act === undefined ? (
+    <span className="flex-1 text-soft">no longer there</span>
+  ) : (
+    <Link
+      to={act.to}
+      search={(before) => ({ draft: before.draft, ...act.search })}
+      className="btn btn-sm min-w-0 flex-1 justify-start"
+    >
+      <span className="truncate">{role === undefined ? act.name : `Give ${role.name}`}</span>
+    </Link>
+  );
+}
+
+function Add({ wanted, onAdd }: { wanted: readonly Wanted[]; onAdd: (more: Wanted) => void }) {
+  const views = useQuery(viewsQuery).data ?? [];
+  const roles = useQuery(rolesQuery).data ?? [];
+  const mayPrepare = useMay("PREPARE");
+  const isPinned = (more: Wanted) =>
+    wanted.some((one) => (one.view ?? "") === (more.view ?? "") && (one.act ?? "") === (more.act ?? ""));
+  const acts = PINNABLE.filter((act) => mayPrepare || act.isForLookers === true);
+  return (
+    <select
+      aria-label="Pin another"
+      className="select mt-2 h-8 w-full"
+      value=""
+      onChange={(event) => {
+        const [kind, ...rest] = event.target.value.split(" ");
+        onAdd(kind === "view" ? { view: rest.join(" ") } : { act: rest.join(" ") });
+      }}
+    >
+      <option value="">pin another…</option>
+      <optgroup label="Views">
+        {views
+          .filter((view) => !isPinned({ view: view.id }))
+          .map((view) => (
+            <option key={view.id} value={`view ${view.id}`}>
+              {view.name}
+            </option>
+          ))}
+      </optgroup>
+      <optgroup label="Acts">
+        {acts
+          .filter((act) => !isPinned({ act: act.key }))
+          .map((act) => (
+            <option key={act.key} value={`act ${act.key}`}>
+              {act.name}
+            </option>
+          ))}
+      </optgroup>
+      {mayPrepare && (
+        <optgroup label="Give a role">
+          {roles
+            .filter((role) => !isPinned({ act: `give:${role.id}` }))
+            .map((role) => (
+              <option key={role.id} value={`act give:${role.id}`}>
+                {role.name}
+              </option>
+            ))}
+        </optgroup>
+      )}
+    </select>
+  );
+}
