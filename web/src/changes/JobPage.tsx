@@ -2,14 +2,17 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
 import { type Schemas } from "../api/client";
-import { jobQuery } from "../api/changeQueries";
+import { changesetQuery, jobQuery } from "../api/changeQueries";
 import { peopleQuery, deskQuery, tenantsQuery } from "../api/queries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
-import { count } from "../ui/words";
+import { count, whyWords } from "../ui/words";
 import { Coming } from "./Coming";
+import { stuckOf } from "./stuck";
+import { Touched } from "./Touched";
+import { Undo } from "./Undo";
 import { useRepeatStep, useSkipStep, useStopJob } from "./mutations";
 
 type Job = Schemas["JobView"];
@@ -49,11 +52,16 @@ export function JobPage() {
     }
   }, [state, client]);
   return (
-    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Job">
-      <Read of={job} what="the job">
-        {(data) => <Steps job={data} />}
-      </Read>
-    </section>
+    <Read of={job} what="the job">
+      {(data) => (
+        <>
+          <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Job">
+            <Steps job={data} />
+          </section>
+          <Beside job={data} />
+        </>
+      )}
+    </Read>
   );
 }
 
@@ -83,7 +91,7 @@ function Steps({ job }: { job: Job }) {
   const { waiting } = job;
   const stop = useStopJob(job.id);
   return (
-    <div className="max-w-5xl">
+    <>
       <h1>{job.name}</h1>
       <p className="text-soft">
         Job {job.number} · applied {moment(job.createdAt, session.zone)}
@@ -134,7 +142,58 @@ function Steps({ job }: { job: Job }) {
           </ol>
         </section>
       ))}
-    </div>
+    </>
+  );
+}
+
+/** What is stuck and why, the way back, and what it was all about. */
+function Beside({ job }: { job: Job }) {
+  const changeset = useQuery(changesetQuery(job.changeset)).data;
+  const stuck = stuckOf(job);
+  return (
+    <aside
+      aria-label="What is stuck, and the way back"
+      className="w-[360px] shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4 max-[1100px]:w-[280px]"
+    >
+      <section aria-labelledby="stuck" className="mb-5">
+        <h2 id="stuck">{stuck.length === 0 ? "Nothing is stuck" : "What is stuck, and why"}</h2>
+        {stuck.length === 0 && (
+          <p className="mt-1 text-soft">
+            {job.open > 0
+              ? "The steps go on by themselves; you can leave this page."
+              : "Every step has come to its end."}
+          </p>
+        )}
+        <ul className="mt-1 space-y-2">
+          {stuck.map((one) => (
+            <li key={`${one.tenant} ${one.why}`}>
+              <b className="font-semibold">
+                <TenantDot colour={one.colour} />
+                {one.tenant}: {count(one.steps, "step")}
+              </b>
+              <span className="block text-sm break-words text-soft">{one.why}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {changeset && (
+        <>
+          <p className="mb-4">
+            <Link
+              to="/changes/versions/$version"
+              params={{ version: String(job.changeset) }}
+              className="font-semibold underline"
+            >
+              {count(changeset.sentences.length, "change")} applied
+            </Link>{" "}
+            <span className="text-soft">by {changeset.applied.actor}</span>
+            <span className="block text-soft">{whyWords(changeset.reason, changeset.ticket)}</span>
+          </p>
+          <Undo changeset={changeset} />
+        </>
+      )}
+      <Touched version={job.changeset} />
+    </aside>
   );
 }
 

@@ -16,6 +16,7 @@ import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
 import { Told } from "./Told";
 import { useApply } from "./mutations";
+import { WhoGains } from "./WhoGains";
 
 /** So many coming days are told in the headline. */
 const MOST_LATER = 3;
@@ -27,11 +28,9 @@ export function ReviewPage() {
   const { id } = useParams({ from: "/changes/drafts/$id" });
   const { query } = useDraft(id);
   return (
-    <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Review">
-      <Read of={query} what="the draft">
-        {(draft) => <Review key={draft.id} draft={draft} />}
-      </Read>
-    </section>
+    <Read of={query} what="the draft">
+      {(draft) => <Review key={draft.id} draft={draft} />}
+    </Read>
   );
 }
 
@@ -45,52 +44,63 @@ function Review({ draft }: { draft: Draft }) {
     draft.entries.length === draft.total &&
     draft.entries.some((one) => one.form === "person.add" || one.form === "account.open") &&
     draft.entries.filter((one) => one.form === "person.add").length < 2;
+  const isBeside = !closed && draft.total > 0 && (way === "list" || way === "text");
   return (
-    <div className="max-w-5xl">
-      <div className="flex items-start gap-4">
-        <div className="min-w-0 flex-1">
-          {closed ? <h1>{draft.name}</h1> : <Name draft={draft} />}
-          <Summary draft={draft} />
-          {!closed && draft.total > 0 && <Unread draft={draft} />}
-        </div>
-        {!closed && isOnboarding && (
-          <Link to="/onboard" search={{ draft: draft.id }} className="btn btn-sm">
-            Edit
-          </Link>
-        )}
-        {!closed && <Discard draft={draft} />}
-      </div>
-      <Why draft={draft} closed={closed} onSettled={setSettled} />
-      {!closed && draft.total > 0 && <MissingAccounts draft={draft} />}
-      {draft.total === 0 ? (
-        way === "text" && !closed ? (
-          <AsText draft={draft} />
-        ) : (
-          <div className="card-plain mt-4">
-            <Empty title="There is nothing in this draft.">
-              {!closed && (
-                <button type="button" className="btn btn-sm mt-2" onClick={() => setWay("text")}>
-                  Write or paste changes as text
-                </button>
-              )}
-            </Empty>
+    <>
+      <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Review">
+        <div className="flex items-start gap-4">
+          <div className="min-w-0 flex-1">
+            {closed ? <h1>{draft.name}</h1> : <Name draft={draft} />}
+            <Summary draft={draft} />
+            {!closed && draft.total > 0 && <Unread draft={draft} />}
           </div>
-        )
-      ) : (
-        <>
-          {!closed && <Ways way={way} onWay={setWay} />}
-          {way === "list" || closed ? (
-            <Entries draft={draft} closed={closed} />
-          ) : way === "text" ? (
+          {!closed && isOnboarding && (
+            <Link to="/onboard" search={{ draft: draft.id }} className="btn btn-sm">
+              Edit
+            </Link>
+          )}
+          {!closed && <Discard draft={draft} />}
+        </div>
+        <Why draft={draft} closed={closed} onSettled={setSettled} />
+        {!closed && draft.total > 0 && <MissingAccounts draft={draft} />}
+        {draft.total === 0 ? (
+          way === "text" && !closed ? (
             <AsText draft={draft} />
           ) : (
-            <Sorted draft={draft} way={way} />
-          )}
-        </>
+            <div className="card-plain mt-4">
+              <Empty title="There is nothing in this draft.">
+                {!closed && (
+                  <button type="button" className="btn btn-sm mt-2" onClick={() => setWay("text")}>
+                    Write or paste changes as text
+                  </button>
+                )}
+              </Empty>
+            </div>
+          )
+        ) : (
+          <>
+            {!closed && <Ways way={way} onWay={setWay} />}
+            {way === "list" || closed ? (
+              <Entries draft={draft} closed={closed} />
+            ) : way === "text" ? (
+              <AsText draft={draft} />
+            ) : (
+              <Sorted draft={draft} way={way} />
+            )}
+          </>
+        )}
+        {!closed && <Told draft={draft} />}
+        {!closed && draft.total > 0 && <Apply draft={draft} isSettled={settled} />}
+      </section>
+      {isBeside && (
+        <aside
+          aria-label="Who gains and loses"
+          className="w-[340px] shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4 max-[1100px]:w-[260px]"
+        >
+          <WhoGains draft={draft} onPeople={() => setWay("people")} />
+        </aside>
       )}
-      {!closed && <Told draft={draft} />}
-      {!closed && draft.total > 0 && <Apply draft={draft} isSettled={settled} />}
-    </div>
+    </>
   );
 }
 

@@ -10,7 +10,7 @@ export interface Applying {
   digest: string;
 }
 
-/** Applies a draft and shows its job. */
+/** Applies a draft and shows its job, or what was applied where no tenant has to do anything. */
 export function useApply(id: string) {
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -21,7 +21,11 @@ export function useApply(id: string) {
       if (result.job) {
         await navigate({ to: "/changes/jobs/$id", params: { id: result.job }, search: { draft: undefined } });
       } else {
-        await navigate({ to: "/changes", search: { draft: undefined } });
+        await navigate({
+          to: "/changes/versions/$version",
+          params: { version: String(result.changeset) },
+          search: { draft: undefined },
+        });
       }
     },
     onError: (failure) => {

@@ -1,5 +1,6 @@
 import { Outlet, useNavigate, useParams, useRouterState, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { useMay } from "../session/hooks";
 import { useKeys } from "../ui/keys";
 import { Context } from "./Context";
@@ -27,7 +28,8 @@ export function Frame() {
     }
   }, [path]);
   useKeys({
-    "$mod+k": () => setFinding(true),
+    // what is typed right after the keys has to find the box there
+    "$mod+k": () => flushSync(() => setFinding(true)),
     "Shift+?": () => setKeys(true),
     "?": () => setKeys(true),
     n: () => {

@@ -3,6 +3,7 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { peopleTableQuery } from "../api/peopleTableQueries";
 import { useMay } from "../session/hooks";
+import { useKeptSet } from "../ui/kept";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { Facets } from "./Facets";
@@ -10,7 +11,16 @@ import { Paste } from "./Paste";
 import { SelectionBar } from "./SelectionBar";
 import { Rows } from "./TableRows";
 import { Views } from "./Views";
-import { COLUMNS, columnsOf, csvAddress, filterWords, toggledColumn, type Part, type TableSearch } from "./table";
+import {
+  COLUMNS,
+  columnsOf,
+  csvAddress,
+  filterWords,
+  queryOf,
+  toggledColumn,
+  type Part,
+  type TableSearch,
+} from "./table";
 
 /** People as a working table: filtered at the left, sorted by their columns, and chosen for acts on many at once. */
 export function TablePage() {
@@ -18,12 +28,14 @@ export function TablePage() {
   const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
   const [open, setOpen] = useState<readonly Part[]>([]);
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [chosen, setChosen] = useKeptSet("wexa.people-chosen");
   const [isPasting, setPasting] = useState(false);
   const pages = useInfiniteQuery({ ...peopleTableQuery(search, open), placeholderData: keepPreviousData });
   const set = (next: TableSearch) => {
-    // whoever is chosen stays so only while they are in the table
-    setChosen(new Set());
+    // whoever is chosen stays so only while they are in the table; sort and columns show the same people
+    if (JSON.stringify(queryOf(next)) !== JSON.stringify(queryOf(search))) {
+      setChosen(new Set());
+    }
     void navigate({ to: "/people/table", search: (before) => ({ draft: before.draft, ...next }), replace: true });
   };
   return (

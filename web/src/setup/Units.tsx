@@ -95,7 +95,7 @@ function Make({ units }: { units: Unit[] }) {
             value={parent}
             onChange={(event) => setParent(event.target.value)}
           >
-            <option value="">nothing, it is at the top</option>
+            <option value="">none: at the top</option>
             {units.map((unit) => (
               <option key={unit.id} value={unit.id}>
                 {unit.name}

@@ -1,12 +1,16 @@
 import { useEffect, useRef } from "react";
 import { tinykeys } from "tinykeys";
 
-/** Keys that belong to what is being typed in mean nothing else. */
-function isTyping(target: EventTarget | null): boolean {
+function takesText(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
     (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName))
   );
+}
+
+/** Keys that belong to what is being typed in mean nothing else, also where a list beside it is told of them. */
+function isTyping(target: EventTarget | null): boolean {
+  return takesText(target) || takesText(document.activeElement);
 }
 
 /** What keys do while a component is shown: those with a modifier always, the others where nobody is typing. */
