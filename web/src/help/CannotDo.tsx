@@ -1,15 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useId, useState } from "react";
+import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { tenantQuery, tenantsQuery } from "../api/queries";
 import { workQuery } from "../api/roleQueries";
 import { Why } from "../people/Why";
+import { Choose } from "../ui/choose";
 import { useMay, useSeesAll } from "../session/hooks";
 
 /** What somebody cannot do, and why: the thing, the tenant and the place are chosen, and every way and block is shown. */
 export function CannotDo({ person, help }: { person: string; help: Schemas["HelpView"] }) {
-  const id = useId();
   const seesAll = useSeesAll();
   const mayPrepare = useMay("PREPARE");
   const [tenant, setTenant] = useState(help.accounts[0]?.tenantId ?? "");
@@ -32,7 +32,7 @@ export function CannotDo({ person, help }: { person: string; help: Schemas["Help
     <>
       <h2>Cannot do something?</h2>
       <div className="mt-2 space-y-2">
-        <Choose id={`${id}-tenant`} label="In" value={tenant} onChange={setTenant}>
+        <Choose label="In" value={tenant} onChange={setTenant}>
           {help.accounts.map((account) => (
             <option key={account.tenantId} value={account.tenantId}>
               {account.app} {account.tenant}
@@ -46,7 +46,7 @@ export function CannotDo({ person, help }: { person: string; help: Schemas["Help
               </option>
             ))}
         </Choose>
-        <Choose id={`${id}-what`} label="What" value={permission} onChange={setPermission}>
+        <Choose label="What" value={permission} onChange={setPermission}>
           <option value="">choose what they want to do</option>
           {types.map((type) => (
             <optgroup key={type.name} label={type.name}>
@@ -59,7 +59,7 @@ export function CannotDo({ person, help }: { person: string; help: Schemas["Help
           ))}
         </Choose>
         {areas.length > 0 && (
-          <Choose id={`${id}-where`} label="Where" value={area} onChange={setArea}>
+          <Choose label="Where" value={area} onChange={setArea}>
             <option value="">everywhere</option>
             {areas.map((one) => (
               <option key={one.key} value={one.key}>
@@ -82,30 +82,5 @@ export function CannotDo({ person, help }: { person: string; help: Schemas["Help
         </div>
       )}
     </>
-  );
-}
-
-function Choose({
-  id,
-  label,
-  value,
-  onChange,
-  children,
-}: {
-  id: string;
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <div>
-      <label htmlFor={id} className="block text-xs font-semibold text-soft">
-        {label}
-      </label>
-      <select id={id} className="select mt-0.5 w-full" value={value} onChange={(event) => onChange(event.target.value)}>
-        {children}
-      </select>
-    </div>
   );
 }

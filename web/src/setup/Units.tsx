@@ -2,13 +2,14 @@ import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
 import { type Schemas } from "../api/client";
 import { unitsQuery } from "../api/queries";
-import { useMayEverywhere } from "../session/hooks";
+import { useMay, useMayEverywhere } from "../session/hooks";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { NewMark } from "../ui/new";
 import { keyOf } from "./steps";
 import { useMakeUnit } from "./mutations";
+import { UnitForm } from "./UnitForm";
 
 type Unit = Schemas["UnitView"];
 
@@ -21,7 +22,7 @@ export function Units() {
       {(data) => (
         <>
           {data.length > 0 && (
-            <ul className="mt-2 max-w-xl">
+            <ul className="mt-2">
               <Branch units={data} parent={null} depth={0} />
             </ul>
           )}
@@ -37,21 +38,48 @@ function Branch({ units, parent, depth }: { units: Unit[]; parent: string | null
     .filter((unit) => (unit.parent ?? null) === parent)
     .map((unit) => (
       <li key={unit.id}>
-        <span className="flex gap-3 border-b border-line py-0.5" style={{ paddingLeft: `${depth * 1.25}rem` }}>
-          <b className="font-semibold">
-            <NewMark isNew={unit.isNew} />
-            {unit.name}
-          </b>
-          <span className="font-mono text-sm text-soft">{unit.key}</span>
-          <span className="ml-auto text-sm text-soft">
-            {unit.people === 0 ? "nobody" : count(unit.people, "person", "people")}
-          </span>
-        </span>
+        <Line unit={unit} units={units} depth={depth} />
         <ul>
           <Branch units={units} parent={unit.id} depth={depth + 1} />
         </ul>
       </li>
     ));
+}
+
+function Line({ unit, units, depth }: { unit: Unit; units: Unit[]; depth: number }) {
+  const mayPrepare = useMay("PREPARE");
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <div className="border-b border-line py-0.5" style={{ paddingLeft: `${depth * 1.25}rem` }}>
+      <div className="flex min-h-8 items-center gap-3">
+        <b className="font-semibold">
+          <NewMark isNew={unit.isNew} />
+          {unit.name}
+        </b>
+        <span className="font-mono text-sm text-soft">{unit.key}</span>
+        <span className="min-w-0 flex-1 truncate text-sm text-soft">
+          {[unit.managerName && `led by ${unit.managerName}`, unit.costCentre && `cost centre ${unit.costCentre}`]
+            .filter((part) => part)
+            .join(" · ")}
+        </span>
+        <span className="shrink-0 text-sm text-soft">
+          {unit.people === 0 ? "nobody" : count(unit.people, "person", "people")}
+        </span>
+        {mayPrepare && (
+          <button
+            type="button"
+            className="btn btn-xs"
+            aria-expanded={isOpen}
+            aria-label={`Change ${unit.name}`}
+            onClick={() => setOpen(!isOpen)}
+          >
+            {isOpen ? "Close" : "Change"}
+          </button>
+        )}
+      </div>
+      {isOpen && <UnitForm unit={unit} units={units} onDone={() => setOpen(false)} />}
+    </div>
+  );
 }
 
 function Make({ units }: { units: Unit[] }) {

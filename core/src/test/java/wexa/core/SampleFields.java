@@ -186,7 +186,7 @@ public final class SampleFields {
             fields.put("id", made.id().toString());
         }
         for (Field<?> field : form.fields()) {
-            boolean isWhole = form.nature() == Nature.MAKES || form.isOfAPart();
+            boolean isWhole = form.nature() != Nature.CHANGES || form.isOfAPart();
             boolean isNeeded =
                     field.need() == Need.REQUIRED && isWhole || field.name().equals(form.target());
             if (isNeeded || random.nextBoolean()) {
@@ -231,7 +231,9 @@ public final class SampleFields {
             case "owners" -> any(Kind.PERSON) + "," + any(Kind.PERSON);
             case "units" -> any(Kind.UNIT);
             case "manager" -> any(Kind.PERSON);
-            case "parent" -> any(Kind.UNIT);
+            case "parent", "into" -> any(Kind.UNIT);
+            case "zone" -> made.pick(List.of("Europe/London", "Atlantic/Azores", "Z"));
+            case "cost" -> "CC-" + random.nextInt(1_000);
             case "area" -> area(form, others);
             case "kind" -> form.kind() == Kind.ENGAGEMENT ? made.pick(List.of("employee", "partner")) : "full";
             case "kinds" -> "volunteer,employee";

@@ -7,5 +7,8 @@ public final class UnitCodes {
     public static final Code UNIT_KEY_TAKEN = Code.block(
             "unit.key-taken", "The short name {value} belongs to the unit “{holder}”. Use another short name.");
 
+    public static final Code UNIT_BELOW_ITSELF = Code.block(
+            "unit.below-itself", "{value} is {unit} itself or lies below it. Choose a unit outside of {unit}.");
+
     private UnitCodes() {}
 }

@@ -9,6 +9,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Unit;
 import wexa.core.room.Marks;
 import wexa.core.room.Room;
+import wexa.core.room.WayBack;
 import wexa.core.value.Window;
 
 /** Units give no access; rules and days look at them. */
@@ -35,7 +36,13 @@ public final class UnitRoom implements Room<Unit> {
 
     @Override
     public List<Form> forms() {
-        return List.of(UnitForms.MAKE);
+        return List.of(UnitForms.MAKE, UnitForms.EDIT, UnitForms.MERGE);
+    }
+
+    /** Nothing says into which other one a unit would go that was made by mistake. */
+    @Override
+    public Optional<WayBack> unmaking(Unit made) {
+        return Optional.empty();
     }
 
     @Override

@@ -119,7 +119,8 @@ class FoundationTest {
                         "The annex",
                         "parent",
                         parent));
-        assertThat(preview.outcomes().get(0).sentence()).contains("make unit annex \"The annex\" under " + parent);
+        assertThat(preview.outcomes().get(0).sentence())
+                .contains("make unit annex \"The annex\" under " + parent + " zone Z");
         Unit unit = preview.model()
                 .table(Kind.UNIT)
                 .by(Unit.BY_KEY, Key.of("annex"))

@@ -88,7 +88,16 @@ final class SetupViews {
     record MadeDraft(UUID draft) {}
 
     record UnitView(
-            UUID id, String key, String name, @Nullable UUID parent, int people, boolean isNew) {}
+            UUID id,
+            String key,
+            String name,
+            @Nullable UUID parent,
+            int people,
+            boolean isNew,
+            String zone,
+            @Nullable UUID manager,
+            @Nullable String managerName,
+            @Nullable String costCentre) {}
 
     record NewUnit(
             @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)

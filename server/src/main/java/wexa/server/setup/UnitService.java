@@ -10,6 +10,7 @@ import wexa.core.intake.Entry;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Person;
 import wexa.core.model.Unit;
 import wexa.core.value.Id;
 import wexa.server.direct.DirectChanges;
@@ -75,7 +76,14 @@ public class UnitService {
                         unit.name(),
                         unit.parent().map(Id::value).orElse(null),
                         people.getOrDefault(unit.id(), 0),
-                        ids.isRecent(unit.id().value())))
+                        ids.isRecent(unit.id().value()),
+                        unit.zone().getId(),
+                        unit.manager().map(Id::value).orElse(null),
+                        unit.manager()
+                                .flatMap(model.people()::find)
+                                .map(Person::name)
+                                .orElse(null),
+                        unit.costCentre().orElse(null)))
                 .toList();
     }
 
