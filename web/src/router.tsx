@@ -3,9 +3,11 @@ import {
   createRoute,
   createRouter,
   lazyRouteComponent,
+  redirect,
   retainSearchParams,
 } from "@tanstack/react-router";
 import { accessQuery, peopleQuery, personQuery, queryClient, type LogWanted } from "./api/queries";
+import type { Narrowed } from "./api/reportQueries";
 import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
 import { PARTS, SORTS, type TableSearch } from "./people/table";
@@ -307,6 +309,23 @@ const setup = createRoute({
   component: lazyRouteComponent(() => import("./setup/SetupPage"), "SetupPage"),
 });
 
+const reports = createRoute({
+  ...at("/reports"),
+  beforeLoad: () => {
+    throw redirect({ to: "/reports/$kind", params: { kind: "people" } });
+  },
+});
+
+const report = createRoute({
+  ...at("/reports/$kind"),
+  validateSearch: (search: Record<string, unknown>): Narrowed => ({
+    day: textOf(search.day),
+    unit: textOf(search.unit),
+    tenant: textOf(search.tenant),
+  }),
+  component: lazyRouteComponent(() => import("./reports/ReportsPage"), "ReportsPage"),
+});
+
 const changes = createRoute({
   ...at("/changes"),
   component: lazyRouteComponent(() => import("./changes/ChangesPage"), "ChangesPage"),
@@ -372,6 +391,8 @@ export const router = createRouter({
     tenant,
     connect,
     match,
+    reports,
+    report,
     changes,
     review,
     job,

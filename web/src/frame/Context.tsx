@@ -19,6 +19,7 @@ export function Context({ only }: { only?: string | undefined }) {
   const silent = looked.filter((tenant) => tenant.reading === "FAILED");
   return (
     <div
+      data-context
       className="flex h-[38px] items-center gap-4 border-b border-base-300 px-4 text-soft"
       style={one && { background: `color-mix(in oklab, ${tenantColour(one.colour)} 16%, var(--color-base-200))` }}
     >

@@ -45,7 +45,7 @@ export function Frame() {
     },
   });
   return (
-    <div className="flex h-screen min-w-[960px] flex-col">
+    <div id="wexa-frame" className="flex h-screen min-w-[960px] flex-col">
       <TenantBand only={only} />
       <a
         href="#body"

@@ -17,6 +17,7 @@ const PLACES = [
   { to: "/tenants", name: "Tenants", isForAll: true },
   { to: "/changes", name: "Changes", isForAll: false },
   { to: "/log", name: "Log", isForAll: false },
+  { to: "/reports", name: "Reports", isForAll: false },
   { to: "/settings", name: "Settings", isForAll: false },
 ] as const;
 

@@ -59,3 +59,11 @@ create table desk_comment (
     text varchar(2000) not null
 );
 create index desk_comment_line on desk_comment (line);
+
+-- What one seat of a kind costs a month, in the currency of the organisation.
+create table seat_price (
+    tenant_id uuid not null,
+    kind varchar(60) not null,
+    amount decimal(12, 2) not null,
+    primary key (tenant_id, kind)
+);

@@ -59,6 +59,13 @@ public class Log {
         @Query("select distinct line.actor from LogRow line order by line.actor")
         List<String> actors();
 
+        /** How many lines somebody wrote. */
+        record Count(String actor, long lines) {}
+
+        @Query("select new wexa.server.log.Log$Rows$Count(line.actor, count(line)) from LogRow line"
+                + " where line.at >= :from and line.at < :until group by line.actor")
+        List<Count> countByActor(Instant from, Instant until);
+
         @Query("select line from LogRow line join LogSubjectRow about on about.name.number = line.number"
                 + " where about.name.factId = :fact order by line.number desc")
         List<LogRow> about(UUID fact, Limit limit);

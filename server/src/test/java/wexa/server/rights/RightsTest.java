@@ -51,6 +51,7 @@ class RightsTest {
     /** Sent because they take their time or go to a tenant, but they only look. */
     private static final Set<String> LOOKING = Set.of(
             "post /api/v1/people/{id}/ask",
+            "post /api/v1/reports/{kind}/export",
             "post /api/v1/messages/templates/{occasion}/sample",
             "post /api/v1/people/table/pasted",
             "post /api/v1/roles/cover");

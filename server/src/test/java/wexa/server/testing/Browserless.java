@@ -131,6 +131,15 @@ public final class Browserless {
         return new Answer(response.statusCode(), json.createObjectNode(), response);
     }
 
+    /** An answer of bytes that need not be text. */
+    public HttpResponse<byte[]> bytes(String method, String path) throws IOException, InterruptedException {
+        HttpRequest.Builder request = HttpRequest.newBuilder(address.resolve(path));
+        token().ifPresent(value -> request.header("X-XSRF-TOKEN", value));
+        return http.send(
+                request.method(method, HttpRequest.BodyPublishers.noBody()).build(),
+                HttpResponse.BodyHandlers.ofByteArray());
+    }
+
     private Optional<String> token() {
         return cookies.getCookieStore().getCookies().stream()
                 .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))

@@ -66,6 +66,7 @@ public final class Operations {
     private static String media(String word) {
         return switch (word) {
             case "csv" -> "text/csv";
+            case "zip" -> "application/zip";
             case "text" -> "text/plain";
             case "ldif" -> "text/ldif";
             case "events" -> "text/event-stream";

@@ -1,0 +1,22 @@
+package wexa.server.reports;
+
+/** What is reported. */
+public enum ReportKind {
+    PEOPLE("People per application"),
+    ROLES("Who has which role"),
+    MOVEMENTS("Joiners, movers, leavers"),
+    SEATS("Use of seats"),
+    COSTS("Costs of seats"),
+    UNOWNED("Accounts without an owner at work"),
+    LOG("Changes per day");
+
+    private final String title;
+
+    ReportKind(String title) {
+        this.title = title;
+    }
+
+    public String title() {
+        return title;
+    }
+}

@@ -1,0 +1,257 @@
+package wexa.server.reports;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.transaction.support.TransactionTemplate;
+import wexa.core.change.Days;
+import wexa.core.model.App;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.preview.Snapshot;
+import wexa.core.reporting.PeopleReports;
+import wexa.core.reporting.Report;
+import wexa.core.reporting.RoleReport;
+import wexa.core.reporting.Scope;
+import wexa.core.reporting.SeatReports;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.server.heavy.HeavyWork;
+import wexa.server.log.DailyLines;
+import wexa.server.log.Notes;
+import wexa.server.problems.Problem;
+import wexa.server.readings.Freshness;
+import wexa.server.readings.Observations;
+import wexa.server.reports.ReportViews.LoserView;
+import wexa.server.reports.ReportViews.ReportCover;
+import wexa.server.reports.ReportViews.ReportView;
+import wexa.server.reports.ReportViews.TenantReading;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
+
+/** Makes reports, and exports them with a cover that says what they are made of. */
+@UseCases
+public class ReportService {
+    private static final int SHOWN = 500;
+    private static final int LOG_DAYS = 92;
+
+    private final SnapshotStore snapshots;
+    private final PastModels past;
+    private final SeatPrices prices;
+    private final DailyLines log;
+    private final Observations observations;
+    private final HeavyWork heavy;
+    private final Notes notes;
+    private final BusinessClock clock;
+    private final Settings settings;
+    private final TransactionTemplate transactions;
+
+    ReportService(
+            SnapshotStore snapshots,
+            PastModels past,
+            SeatPrices prices,
+            DailyLines log,
+            Observations observations,
+            HeavyWork heavy,
+            Notes notes,
+            BusinessClock clock,
+            Settings settings,
+            TransactionTemplate transactions) {
+        this.snapshots = snapshots;
+        this.past = past;
+        this.prices = prices;
+        this.log = log;
+        this.observations = observations;
+        this.heavy = heavy;
+        this.notes = notes;
+        this.clock = clock;
+        this.settings = settings;
+        this.transactions = transactions;
+    }
+
+    /** What is asked for; without a day, now. */
+    record Wanted(ReportKind kind, Optional<LocalDate> day, Optional<UUID> unit, Optional<UUID> tenant) {}
+
+    private record Made(Report report, Instant at, long version, Model model) {}
+
+    /** The first rows of a report, with all that is drawn of it and its cover. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    ReportView view(Actor actor, Wanted wanted) {
+        Made made = made(wanted);
+        return new ReportView(
+                wanted.kind(),
+                wanted.kind().title(),
+                made.report().columns().stream()
+                        .map(column -> new ReportViews.ReportColumn(column.name(), column.sort()))
+                        .toList(),
+                made.report().rows().stream().limit(SHOWN).toList(),
+                made.report().rows().size(),
+                made.report().measure(),
+                made.report().bars().stream()
+                        .map(bar -> new ReportViews.ReportBar(bar.label(), bar.series(), bar.value()))
+                        .toList(),
+                cover(actor, wanted, made),
+                past.beginning()
+                        .map(at -> LocalDate.ofInstant(at, settings.zone()))
+                        .orElse(null));
+    }
+
+    /** The whole report as a table (RFC 4180) with its cover, both in one archive; the log keeps its digest. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    byte[] export(Actor actor, Wanted wanted) {
+        Made made = made(wanted);
+        Evidence evidence = Evidence.of(wanted.kind(), made.report(), cover(actor, wanted, made), settings.zone());
+        transactions.executeWithoutResult(status -> notes.write(
+                actor.login(),
+                "export report “" + wanted.kind().title() + "” as of " + made.at() + ", "
+                        + made.report().rows().size() + " rows, SHA-256 " + evidence.digest()));
+        return evidence.archive();
+    }
+
+    private Made made(Wanted wanted) {
+        return heavy.run(wanted.day().isPresent(), () -> compute(wanted));
+    }
+
+    private Made compute(Wanted wanted) {
+        Instant now = clock.now();
+        Instant at =
+                wanted.day().map(this::endOf).filter(end -> end.isBefore(now)).orElse(now);
+        wanted.day().ifPresent(day -> checkDay(day, now));
+        Snapshot snapshot = at.equals(now) ? snapshots.current() : past.at(at);
+        Model model = snapshot.model();
+        Scope scope = new Scope(
+                model,
+                at,
+                wanted.unit().map(id -> unit(id, model).id()),
+                wanted.tenant().map(id -> tenant(id, model).id()));
+        Report report = switch (wanted.kind()) {
+            case PEOPLE -> PeopleReports.perApplication(scope);
+            case MOVEMENTS -> PeopleReports.movements(scope, settings.zone());
+            case UNOWNED -> PeopleReports.unowned(scope);
+            case ROLES -> roles(snapshot, scope);
+            case SEATS -> SeatReports.use(scope);
+            case COSTS -> SeatReports.costs(scope, prices.prices());
+            case LOG -> log.of(LocalDate.ofInstant(at, settings.zone()), LOG_DAYS);
+        };
+        return new Made(report, at, snapshot.version(), model);
+    }
+
+    private Report roles(Snapshot snapshot, Scope scope) {
+        try {
+            return RoleReport.of(snapshot.index(), scope, settings.zone());
+        } catch (RoleReport.TooLong tooLong) {
+            throw new Problem(
+                    422,
+                    "report.too-long",
+                    "This report has " + tooLong.getMessage() + ". Narrow it to a unit or a tenant.");
+        }
+    }
+
+    private Instant endOf(LocalDate day) {
+        return Days.beginning(day.plusDays(1).toString(), 0, settings.zone()).minusSeconds(1);
+    }
+
+    private void checkDay(LocalDate day, Instant now) {
+        LocalDate today = LocalDate.ofInstant(now, settings.zone());
+        Optional<LocalDate> first = past.beginning().map(at -> LocalDate.ofInstant(at, settings.zone()));
+        if (day.isAfter(today)) {
+            throw Problem.badField(
+                    "day", "report.not-yet", day + " is still to come. Choose today or a day before it.");
+        }
+        if (first.filter(day::isBefore).isPresent()) {
+            throw Problem.badField(
+                    "day",
+                    "report.before-records",
+                    "Wexa has kept records since " + first.get() + ". Choose that day or a later one.");
+        }
+    }
+
+    private static Unit unit(UUID id, Model model) {
+        return model.table(Kind.UNIT)
+                .find(Id.of(id))
+                .orElseThrow(() ->
+                        Problem.badField("unit", "unknown", "There was no such unit on that day. Choose another one."));
+    }
+
+    private static Tenant tenant(UUID id, Model model) {
+        return model.tenants()
+                .find(Id.of(id))
+                .orElseThrow(() -> Problem.badField(
+                        "tenant", "unknown", "That tenant was not connected on that day. Choose another one."));
+    }
+
+    private ReportCover cover(Actor actor, Wanted wanted, Made made) {
+        Model model = made.model();
+        List<String> filter = new ArrayList<>();
+        wanted.unit().ifPresent(id -> filter.add("unit " + unit(id, model).name() + " and below"));
+        wanted.tenant().ifPresent(id -> filter.add("tenant " + model.title(tenant(id, model))));
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        List<TenantReading> readings = model.tenants().stream()
+                .filter(tenant -> wanted.tenant().isEmpty()
+                        || wanted.tenant().get().equals(tenant.id().value()))
+                .sorted(Comparator.comparing(model::title))
+                .map(tenant -> new TenantReading(
+                        model.title(tenant),
+                        Optional.ofNullable(freshness.get(tenant.id()))
+                                .flatMap(Freshness::doneAt)
+                                .orElse(null)))
+                .toList();
+        return new ReportCover(
+                made.at(),
+                made.version(),
+                filter,
+                made.report().rows().size(),
+                actor.name(),
+                actor.login(),
+                clock.now(),
+                readings);
+    }
+
+    /** Who would lose a seat if the pool had so many, those first who need it least. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    List<LoserView> losers(Actor actor, UUID tenant, String kind, int size) {
+        Snapshot snapshot = snapshots.current();
+        Model model = snapshot.model();
+        Tenant found = tenant(tenant, model);
+        if (!Key.accepts(kind) || model.appOf(found).seatKind(Key.of(kind)).isEmpty()) {
+            throw Problem.badField("kind", "unknown", "There is no such kind of seat there. Choose one of the list.");
+        }
+        Scope scope = new Scope(model, clock.now(), Optional.empty(), Optional.empty());
+        return heavy
+                .run(
+                        model.people().size() > SHOWN * SHOWN,
+                        () -> SeatReports.losers(snapshot.index(), found, Key.of(kind), size, clock.now()))
+                .stream()
+                .limit(SHOWN)
+                .map(one -> new LoserView(
+                        one.seat().id().value(),
+                        one.account().id().value(),
+                        one.account().userName(),
+                        one.person().map(person -> person.id().value()).orElse(null),
+                        one.person().map(Person::name).orElse(null),
+                        one.person().map(person -> numberOf(person, scope)).orElse(""),
+                        one.reason(),
+                        one.lesser().map(App.SeatKind::name).orElse(null),
+                        one.lesser().map(lesser -> lesser.key().text()).orElse(null),
+                        one.carried()))
+                .toList();
+    }
+
+    private static String numberOf(Person person, Scope scope) {
+        return scope.staffNumber(person.id());
+    }
+}

@@ -1,0 +1,236 @@
+package wexa.server.reports;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.ByteArrayInputStream;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import org.junit.jupiter.api.Test;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.JsonNode;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Cast;
+import wexa.server.wiring.BusinessClock;
+
+/** Reports for now and for the past, and what an export proves. */
+class ReportTest {
+    private final Cast cast = Cast.shared();
+
+    ReportTest() throws Exception {}
+
+    private JsonNode report(String kindAndQuery) throws Exception {
+        Browserless.Answer answer = cast.tove.get("/api/v1/reports/" + kindAndQuery);
+        assertThat(answer.status()).as("%s", answer.body()).isEqualTo(200);
+        return answer.body();
+    }
+
+    @Test
+    void everyKindIsMadeForNowAndTellsWhatItIsMadeOf() throws Exception {
+        for (ReportKind kind : ReportKind.values()) {
+            JsonNode report = report(kind.name());
+            assertThat(report.path("title").asString()).isEqualTo(kind.title());
+            assertThat(report.path("rows").size())
+                    .isEqualTo(Math.min(500, report.path("total").asInt()));
+            int columns = report.path("columns").size();
+            report.path("rows").forEach(row -> assertThat(row).hasSize(columns));
+            assertThat(report.path("cover").path("readings")).isNotEmpty();
+            assertThat(report.path("cover").path("by").asString()).isEqualTo("Tove Lindqvist");
+        }
+    }
+
+    @Test
+    void aReportIsNarrowedToAUnitAndATenant() throws Exception {
+        String tenant = cast.find("/api/v1/tenants", "path", "pelagia/north");
+        String unit = cast.find("/api/v1/units", "key", "lagoon-hall");
+        JsonNode all = report("ROLES");
+        JsonNode some = report("ROLES?tenant=" + tenant + "&unit=" + unit);
+        assertThat(some.path("total").asInt())
+                .isPositive()
+                .isLessThan(all.path("total").asInt());
+        some.path("rows").forEach(row -> {
+            assertThat(row.path(1).asString()).isEqualTo("Pelagia North");
+            assertThat(row.path(5).asString()).isEqualTo("Lagoon Hall");
+        });
+        assertThat(some.path("cover").path("filter").toString())
+                .contains("Lagoon Hall")
+                .contains("Pelagia North");
+    }
+
+    @Test
+    void aDayBeforeTheRecordsAndOneToComeAreRefusedWithTheWayOut() throws Exception {
+        Browserless.Answer before = cast.tove.get("/api/v1/reports/PEOPLE?day=1999-01-01");
+        assertThat(before.status()).isEqualTo(400);
+        assertThat(before.text("detail")).contains("records since");
+        assertThat(cast.tove.get("/api/v1/reports/PEOPLE?day=2199-01-01").status())
+                .isEqualTo(400);
+        assertThat(cast.tove
+                        .get("/api/v1/reports/PEOPLE?unit=" + UUID.randomUUID())
+                        .status())
+                .isEqualTo(400);
+        assertThat(cast.tove.get("/api/v1/reports/NOTHING").status()).isEqualTo(400);
+    }
+
+    /** What was applied since is taken back, also twice on the same fact; what was there before is as it was. */
+    @Test
+    void aPastModelIsWhatWasKnownThen() throws Exception {
+        PastModels past = cast.bean(PastModels.class);
+        SnapshotStore store = cast.bean(SnapshotStore.class);
+        BusinessClock clock = cast.bean(BusinessClock.class);
+        TransactionTemplate transactions = cast.bean(TransactionTemplate.class);
+        Instant before = clock.now();
+        Model known = store.current().model();
+        String key = "past-" + UUID.randomUUID().toString().substring(0, 8);
+        assertThat(cast.tove
+                        .send("POST", "/api/v1/units", cast.tove.object("key", key, "name", "Was not there"))
+                        .status())
+                .isEqualTo(201);
+        Model now = store.current().model();
+        assertThat(now.table(Kind.UNIT).by(Unit.BY_KEY, Key.of(key))).hasSize(1);
+        Model then = transactions.execute(status -> past.at(before).model());
+        assertThat(then.table(Kind.UNIT).by(Unit.BY_KEY, Key.of(key))).isEmpty();
+        assertThat(then.table(Kind.UNIT).size())
+                .isLessThanOrEqualTo(known.table(Kind.UNIT).size());
+        assertThat(transactions.execute(status -> past.at(clock.now())).version())
+                .isGreaterThanOrEqualTo(store.current().version() - 1);
+    }
+
+    /** Everything that was ever applied, taken back one after the other, leads to nothing. */
+    @Test
+    void allThatWasAppliedLeadsBackToNothing() {
+        PastModels past = cast.bean(PastModels.class);
+        TransactionTemplate transactions = cast.bean(TransactionTemplate.class);
+        Instant beginning = past.beginning().orElseThrow();
+        Model before = transactions.execute(
+                status -> past.at(beginning.minusSeconds(1)).model());
+        assertThat(Kind.all().stream()
+                        .mapToInt(kind -> before.table(kind).size())
+                        .sum())
+                .isZero();
+    }
+
+    private Map<String, String> unpacked(byte[] archive) throws Exception {
+        Map<String, String> files = new TreeMap<>();
+        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(archive))) {
+            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
+                files.put(entry.getName(), new String(zip.readAllBytes(), StandardCharsets.UTF_8));
+            }
+        }
+        return files;
+    }
+
+    @Test
+    void anExportHasACoverWithTheDigestOfItsTableAndStandsInTheLog() throws Exception {
+        JsonNode report = report("SEATS");
+        HttpResponse<byte[]> archive = cast.tove.bytes("POST", "/api/v1/reports/SEATS/export");
+        assertThat(archive.statusCode()).isEqualTo(200);
+        Map<String, String> files = unpacked(archive.body());
+        String table = files.get("report.csv");
+        List<String> lines = table.lines().toList();
+        assertThat(lines).hasSize(report.path("total").asInt() + 1);
+        assertThat(lines.getFirst()).isEqualTo("Tenant,Seat,Seats,Used,Idle,Free");
+        String digest = HexFormat.of()
+                .formatHex(MessageDigest.getInstance("SHA-256").digest(table.getBytes(StandardCharsets.UTF_8)));
+        assertThat(files.get("cover.txt"))
+                .contains("SHA-256 of report.csv: " + digest)
+                .contains("Rows: " + report.path("total").asInt())
+                .contains("Made by: Tove Lindqvist (tove)")
+                .contains("Pelagia North: read");
+        JsonNode log = cast.tove.get("/api/v1/log?q=" + digest).body();
+        assertThat(log.path("lines")).hasSize(1);
+        assertThat(log.path("lines").path(0).path("sentence").asString()).contains("export report “Use of seats”");
+    }
+
+    /** A kind of seat that is taken. */
+    private String takenInNorth() {
+        try {
+            return report("SEATS")
+                    .path("rows")
+                    .valueStream()
+                    .filter(row -> row.path(0).asString().equals("Pelagia North")
+                            && row.path(3).asString("0").compareTo("0") > 0)
+                    .map(row -> row.path(1).asString())
+                    .findFirst()
+                    .orElseThrow();
+        } catch (Exception failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+
+    @Test
+    void aPriceIsCountedForEverySeatOfItsKind() throws Exception {
+        JsonNode kind = cast.tove
+                .get("/api/v1/reports/seats/prices")
+                .body()
+                .valueStream()
+                .filter(one -> one.path("tenantName").asString().equals("Pelagia North")
+                        && one.path("name").asString().equals(takenInNorth()))
+                .findFirst()
+                .orElseThrow();
+        String address = "/api/v1/reports/seats/prices/" + kind.path("tenant").asString() + "/"
+                + kind.path("kind").asString();
+        assertThat(cast.tove
+                        .sendText("PUT", address, "{\"amount\":-1}", "Content-Type", "application/json")
+                        .status())
+                .isEqualTo(400);
+        assertThat(cast.tove
+                        .sendText("PUT", address, "{\"amount\":12.50}", "Content-Type", "application/json")
+                        .status())
+                .isEqualTo(204);
+        List<JsonNode> rows = new ArrayList<>();
+        report("COSTS?tenant=" + kind.path("tenant").asString()).path("rows").forEach(row -> {
+            if (row.path(3).asString().equals(kind.path("name").asString())) {
+                rows.add(row);
+            }
+        });
+        assertThat(rows).isNotEmpty().allSatisfy(row -> {
+            assertThat(row.path(5).asString()).isEqualTo("12.50");
+            double seats = Double.parseDouble(row.path(4).asString());
+            assertThat(Double.parseDouble(row.path(6).asString())).isEqualTo(seats * 12.5);
+        });
+        assertThat(cast.tove
+                        .sendText("PUT", address, "{}", "Content-Type", "application/json")
+                        .status())
+                .isEqualTo(204);
+    }
+
+    @Test
+    void whoWouldLoseASeatIsAskedOfTheTenantsOwnPool() throws Exception {
+        Model model = cast.bean(SnapshotStore.class).current().model();
+        String id = cast.find("/api/v1/tenants", "path", "pelagia/north");
+        Tenant north = model.tenants().get(Id.of(UUID.fromString(id)));
+        String taken = takenInNorth();
+        String kind = model.appOf(north).seatKinds().stream()
+                .filter(one -> one.name().equals(taken))
+                .findFirst()
+                .orElseThrow()
+                .key()
+                .text();
+        String address = "/api/v1/reports/seats/losers?tenant=" + id + "&kind=" + kind + "&size=";
+        int all = cast.tove.get(address + 0).body().size();
+        assertThat(all).isPositive();
+        assertThat(cast.tove.get(address + (all - 1)).body()).hasSize(1);
+        assertThat(cast.tove.get(address + all).body()).isEmpty();
+        assertThat(cast.tove.get(address + -1).status()).isEqualTo(400);
+        assertThat(cast.tove
+                        .get("/api/v1/reports/seats/losers?size=1&kind=velvet&tenant=" + id)
+                        .status())
+                .isEqualTo(400);
+    }
+}

@@ -1,0 +1,40 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, take } from "../api/client";
+import type { Narrowed, ReportKind } from "../api/reportQueries";
+
+/** Fetches the whole report with its cover, and hands it to the browser as a file. */
+export function useExport(kind: ReportKind, narrowed: Narrowed) {
+  return useMutation({
+    mutationFn: async () => {
+      const archive: unknown = await take(
+        api.POST("/api/v1/reports/{kind}/export", {
+          params: { path: { kind }, query: narrowed },
+          parseAs: "blob",
+        }),
+      );
+      if (!(archive instanceof Blob)) {
+        throw new Error("The export came back empty. Try again.");
+      }
+      const address = URL.createObjectURL(archive);
+      const link = document.createElement("a");
+      link.href = address;
+      link.download = `wexa-${kind.toLowerCase()}${narrowed.day === undefined ? "" : `-${narrowed.day}`}.zip`;
+      link.click();
+      URL.revokeObjectURL(address);
+    },
+  });
+}
+
+export function useSetPrice(tenant: string, kind: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (amount: number | undefined) =>
+      take(
+        api.PUT("/api/v1/reports/seats/prices/{tenant}/{kind}", {
+          params: { path: { tenant, kind } },
+          body: amount === undefined ? {} : { amount },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries({ queryKey: ["reports"] }),
+  });
+}
