@@ -19,36 +19,45 @@ export function Drawing({ bars, measure, title }: { bars: Bars; measure: string;
   }, []);
   useEffect(() => {
     const found = place.current;
-    if (found === null || width === 0 || bars.length === 0) {
+    if (found === null || width === 0) {
       return undefined;
     }
-    const drawn = /^\d{4}-\d\d-\d\d$/.test(bars[0]?.label ?? "")
-      ? overTime(bars, measure, width)
-      : byName(bars, measure, width);
+    const drawn = /^\d{4}-\d\d-\d\d$/.test(bars[0]?.label ?? "") ? overTime(bars, width) : byName(bars, width);
     drawn.setAttribute("role", "img");
     drawn.setAttribute("aria-label", `${title}, drawn as bars: the table below says the same`);
     found.replaceChildren(drawn);
     return () => drawn.remove();
-  }, [bars, measure, title, width]);
-  return bars.length === 0 ? null : <div ref={place} className="card-plain mt-3 overflow-hidden px-3 py-2" />;
+  }, [bars, title, width]);
+  // nothing is drawn of nothing
+  return bars.every((bar) => bar.value === 0) ? null : (
+    <figure className="card-plain mt-3 overflow-hidden px-3 py-2">
+      <figcaption className="text-xs font-semibold text-soft">{measure}</figcaption>
+      <div ref={place} />
+    </figure>
+  );
 }
 
-const INK = "var(--color-base-content)";
+const STYLE = { color: "var(--color-base-content)", fontSize: "12px", fontFamily: "inherit", background: "none" };
 const BAR = "var(--color-primary)";
 
-function byName(bars: Bars, measure: string, width: number) {
+/** In the order in which they first come. */
+function seriesOf(bars: Bars): string[] {
+  return [...new Set(bars.map((bar) => bar.series))];
+}
+
+function byName(bars: Bars, width: number) {
   const isSplit = bars.some((bar) => bar.series !== "");
   const rows = new Set(bars.map((bar) => bar.label)).size;
   const longest = Math.max(...bars.map((bar) => bar.label.length));
   return Plot.plot({
-    width: width - 24,
+    width,
     height: Math.max(60, rows * 22 + 46),
     marginLeft: Math.min(260, longest * 7 + 16),
     marginRight: 40,
-    style: { color: INK, fontSize: "12px", background: "none" },
-    x: { label: measure, grid: true, tickFormat: "d", ticks: 5 },
+    style: STYLE,
+    x: { label: null, grid: true, ticks: 5 },
     y: { label: null, domain: [...new Set(bars.map((bar) => bar.label))] },
-    ...(isSplit ? { fx: { label: null } } : {}),
+    ...(isSplit ? { fx: { label: null, domain: seriesOf(bars) } } : {}),
     marks: [
       Plot.barX(bars, {
         x: "value",
@@ -71,24 +80,25 @@ function byName(bars: Bars, measure: string, width: number) {
   });
 }
 
-function overTime(bars: Bars, measure: string, width: number) {
+function overTime(bars: Bars, width: number) {
   const isSplit = bars.some((bar) => bar.series !== "");
   const dated = bars.map((bar) => ({ ...bar, at: new Date(`${bar.label}T00:00:00Z`) }));
   const series = new Set(bars.map((bar) => bar.series)).size;
   return Plot.plot({
-    width: width - 24,
-    height: 40 + series * 80,
+    width,
+    height: 48 + series * 80,
     marginLeft: 36,
+    marginBottom: 38,
     marginRight: isSplit ? 64 : 16,
-    style: { color: INK, fontSize: "12px", background: "none" },
-    x: { label: null, interval: isSplit ? "week" : "day", type: "utc" },
-    y: { label: measure, grid: true, ticks: 3, tickFormat: "d" },
-    ...(isSplit ? { fy: { label: null } } : {}),
+    style: STYLE,
+    x: { label: null, interval: isSplit ? "monday" : "day", type: "utc" },
+    y: { label: null, grid: true, ticks: 3 },
+    ...(isSplit ? { fy: { label: null, domain: seriesOf(bars) } } : {}),
     marks: [
       Plot.rectY(dated, {
         x: "at",
         y: "value",
-        interval: isSplit ? "week" : "day",
+        interval: isSplit ? "monday" : "day",
         fill: BAR,
         ...(isSplit ? { fy: "series" } : {}),
       }),

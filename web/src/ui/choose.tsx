@@ -20,7 +20,12 @@ export function Choose({
       <label htmlFor={id} className="block text-xs font-semibold text-soft">
         {label}
       </label>
-      <select id={id} className="select mt-0.5 w-full" value={value} onChange={(event) => onChange(event.target.value)}>
+      <select
+        id={id}
+        className="select mt-0.5 h-8 w-full"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {children}
       </select>
     </div>

@@ -20,11 +20,13 @@ export function Failure({ failure, retry }: { failure: Error; retry?: () => void
       <h2>{forbidden ? "Not yours to see" : "That did not work"}</h2>
       <p className="mt-1">{failure.message}</p>
       {failure instanceof Problem &&
-        failure.fields.map((field) => (
-          <p key={field.field} className="mt-1 text-soft">
-            {field.field}: {field.text}
-          </p>
-        ))}
+        failure.fields
+          .filter((field) => field.text !== failure.message)
+          .map((field) => (
+            <p key={field.field} className="mt-1 text-soft">
+              {field.field}: {field.text}
+            </p>
+          ))}
       {retry !== undefined && !forbidden && (
         <button type="button" className="btn btn-sm mt-3" onClick={retry}>
           Try again

@@ -45,10 +45,7 @@ final class Scenario {
         Place.all().forEach(this::addPlace);
         Staffing.logins(workers).forEach(this::addLogin);
         Staffing.given().forEach(this::addGiven);
-        addMappings();
-        addBindings();
-        addVariants();
-        addAbsences();
+        facts.addAll(Particulars.all());
         return facts;
     }
 
@@ -62,16 +59,16 @@ final class Scenario {
     }
 
     private void addUnits() {
-        unit("skerrow", "Skerrow Sea Trust", null);
-        unit("north-pier", "North Pier", "skerrow");
-        unit("lagoon-hall", "Lagoon Hall", "north-pier");
-        unit("south-bay", "South Bay", "skerrow");
-        unit("rescue-station", "Rescue station", "skerrow");
-        unit("office", "Office", "skerrow");
-        unit("orrin", "Orrin Vets", null);
+        unit("skerrow", "Skerrow Sea Trust", null, "SST-1000");
+        unit("north-pier", "North Pier", "skerrow", "SST-2000");
+        unit("lagoon-hall", "Lagoon Hall", "north-pier", null);
+        unit("south-bay", "South Bay", "skerrow", "SST-3000");
+        unit("rescue-station", "Rescue station", "skerrow", "SST-4000");
+        unit("office", "Office", "skerrow", null);
+        unit("orrin", "Orrin Vets", null, null);
     }
 
-    private void unit(String key, String name, @Nullable String parent) {
+    private void unit(String key, String name, @Nullable String parent, @Nullable String costCentre) {
         facts.add(Fact.of(
                 "unit",
                 key,
@@ -82,7 +79,11 @@ final class Scenario {
                 "parent",
                 parent == null ? null : Fact.id("unit", parent),
                 "zone",
-                ZONE));
+                ZONE,
+                "manager",
+                null,
+                "costCentre",
+                costCentre));
     }
 
     private void addWorker(Worker worker) {
@@ -346,76 +347,6 @@ final class Scenario {
                 given.subjectKey().equals("lagoon-night") ? "winter rota" : "",
                 "absence",
                 null));
-    }
-
-    private void addMappings() {
-        Place north = Place.all().get(0);
-        facts.add(Fact.of(
-                "mapping",
-                "lagoon-staff",
-                "directoryGroup",
-                Fact.id("group", "lagoon-staff"),
-                "role",
-                Fact.id("role", "animal-reader"),
-                "tenant",
-                north.id(),
-                "area",
-                north.area("lagoon-hall"),
-                "carriage",
-                "CARRIED"));
-    }
-
-    /** A tenant that takes groups only has its roles written as groups. */
-    private void addBindings() {
-        facts.add(Fact.of(
-                "binding",
-                WATCHERS,
-                "role",
-                Fact.id("role", "rescue-watcher"),
-                "tenant",
-                Place.at("strandline-training").id(),
-                "area",
-                null,
-                "manner",
-                "GROUP",
-                "name",
-                WATCHERS_NAME,
-                "found",
-                null,
-                "isReleased",
-                false));
-    }
-
-    /** Whoever makes the rota is away from tomorrow on, and nobody covers yet. */
-    private void addAbsences() {
-        facts.add(Fact.of(
-                "absence",
-                "saoirse.lund",
-                "person",
-                Fact.id("person", "saoirse.lund"),
-                "window",
-                window("2026-11-24", "2026-12-05"),
-                "reason",
-                "on holiday"));
-    }
-
-    /** Where the harbour runs the checks itself, chemists do not. */
-    private void addVariants() {
-        facts.add(Fact.of(
-                "role-variant",
-                "water-chemist-south",
-                "role",
-                Fact.id("role", "water-chemist"),
-                "tenant",
-                Place.at("pelagia-south").id(),
-                "sets",
-                List.of(),
-                "exclusions",
-                List.of(VARIED),
-                "owner",
-                Fact.id("person", "ilse.marchetti"),
-                "reason",
-                "the harbour authority runs the checks at South Bay"));
     }
 
     /** First day and the day after the last; midnights of the Trust's zone, where winter time is UTC. */

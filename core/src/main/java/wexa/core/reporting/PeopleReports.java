@@ -83,7 +83,7 @@ public final class PeopleReports {
     }
 
     /**
-     * Who joined, moved and left in each week up to the day, from Monday on. Whoever begins while or right after they are
+     * Who joined, moved and left in each week up to the day, from Monday on, the last week first. Whoever begins while or right after they are
      * engaged otherwise moved; whoever's last engagement ended left. Costs all engagements.
      */
     public static Report movements(Scope scope, ZoneId zone) {
@@ -120,7 +120,7 @@ public final class PeopleReports {
                         Column.number("Joined"),
                         Column.number("Moved"),
                         Column.number("Left")),
-                rows,
+                rows.reversed(),
                 "people",
                 bars);
     }

@@ -140,7 +140,7 @@ class ReportsTest {
     void whoJoinedAndMovedAreThoseWhoseEngagementBegan() {
         onMany(one -> {
             Report report = PeopleReports.movements(one.scope(), ZONE);
-            LocalDate first = LocalDate.parse(report.rows().getFirst().get(0));
+            LocalDate first = LocalDate.parse(report.rows().getLast().get(0));
             long began = one.model().table(Kind.ENGAGEMENT).stream()
                     .filter(engagement -> one.scope().covers(engagement.unit()))
                     .map(engagement -> engagement.window().from())

@@ -170,13 +170,17 @@ public class ReportService {
         Optional<LocalDate> first = past.beginning().map(at -> LocalDate.ofInstant(at, settings.zone()));
         if (day.isAfter(today)) {
             throw Problem.badField(
-                    "day", "report.not-yet", day + " is still to come. Choose today or a day before it.");
+                    "day",
+                    "report.not-yet",
+                    Days.words(endOf(day.minusDays(1)).plusSeconds(1), 0, settings.zone())
+                            + " is still to come. Choose today or a day before it.");
         }
         if (first.filter(day::isBefore).isPresent()) {
             throw Problem.badField(
                     "day",
                     "report.before-records",
-                    "Wexa has kept records since " + first.get() + ". Choose that day or a later one.");
+                    "Wexa has kept records since " + Days.words(past.beginning().get(), 0, settings.zone())
+                            + ". Choose that day or a later one.");
         }
     }
 
