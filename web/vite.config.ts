@@ -12,5 +12,6 @@ export default defineConfig({
     ],
     setupFiles: ["src/testing/requests.ts"],
   },
-  server: { proxy: { "/api": "http://127.0.0.1:8090" } },
+  // the manual is read from the folder beside
+  server: { proxy: { "/api": "http://127.0.0.1:8090" }, fs: { allow: [".."] } },
 });

@@ -326,6 +326,11 @@ const report = createRoute({
   component: lazyRouteComponent(() => import("./reports/ReportsPage"), "ReportsPage"),
 });
 
+const manual = createRoute({
+  ...at("/manual/$page"),
+  component: lazyRouteComponent(() => import("./manual/ManualPage"), "ManualPage"),
+});
+
 const changes = createRoute({
   ...at("/changes"),
   component: lazyRouteComponent(() => import("./changes/ChangesPage"), "ChangesPage"),
@@ -393,6 +398,7 @@ export const router = createRouter({
     match,
     reports,
     report,
+    manual,
     changes,
     review,
     job,

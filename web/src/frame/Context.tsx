@@ -5,9 +5,10 @@ import { useNow, useSession } from "../session/hooks";
 import { ago, day } from "../ui/dates";
 import { tenantColour, TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { WhatIsThis } from "./WhatIsThis";
 
 /** Which tenants one looks at, as of which day, and how fresh the readings are. */
-export function Context({ only }: { only?: string | undefined }) {
+export function Context({ only, path }: { only?: string | undefined; path: string }) {
   const session = useSession();
   const now = useNow();
   const { data } = useQuery(tenantsQuery);
@@ -47,6 +48,7 @@ export function Context({ only }: { only?: string | undefined }) {
           </>
         )}
       </span>
+      <WhatIsThis path={path} />
       {silent.map((tenant) => (
         <Link
           key={tenant.id}

@@ -58,7 +58,7 @@ export function Frame() {
         Skip to the page
       </a>
       <Header find={<Find isOpen={isFinding} onOpen={setFinding} />} onKeys={() => setKeys(true)} />
-      <Context only={only} />
+      <Context only={only} path={path} />
       <main ref={body} id="body" tabIndex={-1} className="flex min-h-0 flex-1 outline-none">
         <Outlet />
       </main>

@@ -39,6 +39,13 @@ export function useHits(text: string): { hits: readonly Hit[]; isReading: boolea
   const roles = useQuery({ ...rolesQuery, enabled: isTyped && seesAll });
   const tenants = useQuery({ ...tenantsQuery, enabled: isTyped });
   const work = useQuery({ ...workQuery, enabled: isTyped && seesAll });
+  // the manual is read only by those who look for something
+  const manual = useQuery({
+    queryKey: ["manual"],
+    queryFn: () => import("../manual/search"),
+    enabled: typed.length > 2,
+    staleTime: Infinity,
+  });
   const may = (need: Target["need"]) => need === undefined || isAllowed(session, need);
   if (!isTyped) {
     const hits = lastUsed(session.login).map((one) => ({ ...one, section: "Last used" }));
@@ -146,6 +153,15 @@ export function useHits(text: string): { hits: readonly Hit[]; isReading: boolea
           },
         ])
       : []),
+    ...in_(
+      "Manual",
+      (typed.length > 2 ? (manual.data?.searchManual(typed, MOST_OTHERS) ?? []) : []).map((section) => ({
+        id: `manual ${section.page} ${section.anchor}`,
+        name: section.heading,
+        note: section.heading === section.pageTitle ? "manual" : `manual, ${section.pageTitle}`,
+        href: `/manual/${section.page}#${section.anchor}`,
+      })),
+    ),
     ...(seesAll
       ? in_("Log", [
           {
