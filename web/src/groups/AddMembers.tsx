@@ -21,7 +21,16 @@ interface Chosen {
 const FROM_DIRECTORY = "entry:";
 
 /** Members are chosen from people, groups and directories into a basket, and put in together, until a day if one is named. */
-export function AddMembers({ page }: { page: Schemas["GroupPage"] }) {
+export function AddMembers({
+  group,
+  members = [],
+  groups = [],
+}: {
+  group: { id: string; name: string };
+  /** Who is in it already is not offered. */
+  members?: Schemas["GroupPage"]["members"];
+  groups?: Schemas["GroupPage"]["groups"];
+}) {
   const { act, isPending, error } = useAct();
   const [basket, setBasket] = useState<Chosen[]>([]);
   const [until, setUntil] = useState("");
@@ -33,9 +42,9 @@ export function AddMembers({ page }: { page: Schemas["GroupPage"] }) {
   const now = useNow();
   const entries = (directory.data?.found ?? []).filter((found) => found.person === undefined || found.person === null);
   const known = new Set([
-    ...page.members.filter((member) => member.membership).map((member) => `person:${member.id}`),
-    ...page.groups.map((group) => `group:${group.id}`),
-    `group:${page.group.id}`,
+    ...members.filter((member) => member.membership).map((member) => `person:${member.id}`),
+    ...groups.map((one) => `group:${one.id}`),
+    `group:${group.id}`,
     ...basket.map((one) => one.member),
     ...basket.flatMap((one) => one.before.map((made) => `${FROM_DIRECTORY}${made.fields.home}/${made.fields.entry}`)),
   ]);
@@ -50,13 +59,13 @@ export function AddMembers({ page }: { page: Schemas["GroupPage"] }) {
   ].filter((choice) => !known.has(choice.id));
   const put = () => {
     act(
-      page.group.name,
+      group.name,
       ...basket.flatMap((one) => [
         ...one.before,
         entry("membership.put", {
           id: newId(),
           member: one.member,
-          group: page.group.id,
+          group: group.id,
           ...(until === "" ? {} : { until }),
         }),
       ]),
@@ -83,7 +92,7 @@ export function AddMembers({ page }: { page: Schemas["GroupPage"] }) {
         </span>
       ))}
       <Picker
-        label={`Add members to ${page.group.name}`}
+        label={`Add members to ${group.name}`}
         hideLabel
         placeholder="Add members…"
         onType={setTyped}

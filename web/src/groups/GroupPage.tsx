@@ -9,11 +9,10 @@ import { EndButton } from "../changes/EndButton";
 import { useMay, useSession } from "../session/hooks";
 import { lastDay } from "../ui/dates";
 import { KeptField } from "../ui/field";
-import { Empty, EmptyItem, Read } from "../ui/states";
+import { EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
-import { count } from "../ui/words";
-import { AddMembers } from "./AddMembers";
 import { InTenants } from "./InTenants";
+import { Members } from "./Members";
 import { Rule } from "./Rule";
 import { Shift } from "./Shift";
 
@@ -196,87 +195,6 @@ function Gives({ page }: { page: Page }) {
           </li>
         ))}
       </ul>
-    </>
-  );
-}
-
-function Members({ page }: { page: Page }) {
-  const session = useSession();
-  const mayPrepare = useMay("PREPARE");
-  const { group } = page;
-  return (
-    <>
-      <h2 className="mt-5">
-        Members{" "}
-        <span className="font-sans text-sm font-normal text-soft">{count(group.people, "person", "people")}</span>
-      </h2>
-      {page.within.length > 0 && (
-        <p className="text-soft">
-          Is itself in{" "}
-          {page.within.map((one, place) => (
-            <span key={one.id}>
-              {place > 0 && ", "}
-              <Link
-                to="/groups/$id"
-                params={{ id: one.id }}
-                className="font-semibold text-base-content hover:underline"
-              >
-                {one.name}
-              </Link>
-            </span>
-          ))}
-          .
-        </p>
-      )}
-      {mayPrepare && group.kind === "ASSIGNED" && <AddMembers page={page} />}
-      {page.groups.length > 0 && (
-        <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]" aria-label="Groups in it">
-          {page.groups.map((one) => (
-            <li key={one.id} className="flex min-h-8 items-center gap-2 px-3">
-              <Link to="/groups/$id" params={{ id: one.id }} className="font-semibold hover:underline">
-                {one.name}
-              </Link>
-              <span className="flex-1 text-sm text-soft">a group, with everybody in it</span>
-              <EndButton
-                draft={group.name}
-                entry={entry("membership.end", { membership: one.membership })}
-                label={`Take ${one.name} out`}
-                words="Remove"
-              />
-            </li>
-          ))}
-        </ul>
-      )}
-      {page.members.length === 0 ? (
-        <div className="card-plain mt-1.5">
-          <Empty title="Nobody is in it now." />
-        </div>
-      ) : (
-        <ul className="card-plain mt-1.5 grid grid-cols-2 overflow-hidden min-[1500px]:grid-cols-3">
-          {page.members.map((member) => (
-            <li key={member.id} className="-mb-px flex min-h-8 items-center gap-2 border-b border-line px-3">
-              <Link
-                to="/people/$id"
-                params={{ id: member.id }}
-                className="min-w-0 truncate font-semibold hover:underline"
-              >
-                {member.name}
-              </Link>
-              <span className="flex-1 text-sm whitespace-nowrap text-soft">
-                {member.until ? `until ${lastDay(member.until, session.zone)}` : member.way}
-              </span>
-              {member.membership && (
-                <EndButton
-                  draft={group.name}
-                  entry={entry("membership.end", { membership: member.membership })}
-                  label={`Take ${member.name} out`}
-                  words="Remove"
-                />
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
     </>
   );
 }

@@ -3,9 +3,12 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef } from "react";
 import { entriesOf, entry, findingsAt, newId, useDraft, useStartDraft, type Draft, type Entry } from "../api/drafts";
 import { catalogueQuery } from "../api/queries";
+import { rolesQuery } from "../api/roleQueries";
+import { SubjectName } from "../roles/SubjectName";
 import { useMay } from "../session/hooks";
 import { KeptChoice, KeptField } from "../ui/field";
 import { Empty, Failure, Loading, Read } from "../ui/states";
+import { AddMembers } from "./AddMembers";
 import { renamed } from "./keys";
 import { Rule } from "./Rule";
 import { Shift } from "./Shift";
@@ -94,11 +97,77 @@ function Form({ draft, made }: { draft: Draft; made: Entry }) {
           {made.state !== "TO_SETTLE" && <Shift group={made.fields.id ?? ""} draft={draft} />}
         </>
       )}
-      {!isRuled && (
-        <p className="mt-4 text-soft">
-          Members can be added as soon as it exists; roles are given to it like to a person.
-        </p>
-      )}
+      {!isRuled && <FirstMembers draft={draft} made={made} />}
+      <FirstRoles draft={draft} made={made} />
     </div>
+  );
+}
+
+/** Members and roles go into the same draft: the group is made first. */
+function FirstMembers({ draft, made }: { draft: Draft; made: Entry }) {
+  const { take } = useDraft(draft.id);
+  const id = made.fields.id ?? "";
+  const members = entriesOf(draft, "membership.put").filter((one) => one.fields.group === id);
+  return (
+    <>
+      <h2 className="mt-5">
+        Members <span className="font-sans text-sm font-normal text-soft">{members.length}</span>
+      </h2>
+      {members.length > 0 && (
+        <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+          {members.map((one) => (
+            <li key={one.id} className="flex min-h-9 items-center gap-2 px-3">
+              <span className="flex-1 font-semibold">
+                <SubjectName subject={one.fields.member ?? ""} />
+              </span>
+              <button type="button" className="btn btn-xs" onClick={() => take(one.id)}>
+                Remove
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <AddMembers group={{ id, name: made.fields.name ?? "the new group" }} />
+    </>
+  );
+}
+
+function FirstRoles({ draft, made }: { draft: Draft; made: Entry }) {
+  const { take } = useDraft(draft.id);
+  const roles = useQuery(rolesQuery).data ?? [];
+  const id = made.fields.id ?? "";
+  const given = entriesOf(draft, "assignment.give").filter((one) => one.fields.subject === `group:${id}`);
+  return (
+    <>
+      <div className="mt-5 flex items-center gap-2">
+        <h2>
+          Roles <span className="font-sans text-sm font-normal text-soft">{given.length}</span>
+        </h2>
+        <Link
+          to="/roles/give"
+          search={(before) => ({ draft: before.draft, to: [`group:${id}`] })}
+          className="btn btn-xs"
+          disabled={made.state === "TO_SETTLE"}
+        >
+          Give a role
+        </Link>
+      </div>
+      {given.length === 0 ? (
+        <p className="mt-1 text-soft">Whoever comes into the group gets what is given to it here.</p>
+      ) : (
+        <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+          {given.map((one) => (
+            <li key={one.id} className="flex min-h-9 items-center gap-2 px-3">
+              <span className="flex-1 font-semibold">
+                {roles.find((role) => role.id === one.fields.role)?.name ?? one.fields.role}
+              </span>
+              <button type="button" className="btn btn-xs" onClick={() => take(one.id)}>
+                Remove
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }

@@ -1,4 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
+import { useSearch } from "@tanstack/react-router";
+import { draftQuery } from "../api/changeQueries";
 import { groupQuery, personQuery } from "../api/queries";
 import { count } from "../ui/words";
 
@@ -6,12 +8,16 @@ import { count } from "../ui/words";
 export function SubjectName({ subject }: { subject: string }) {
   const [kind, id = ""] = subject.split(":");
   const person = useQuery({ ...personQuery(id), enabled: kind === "person" });
-  const group = useQuery({ ...groupQuery(id), enabled: kind === "group" });
+  const { draft } = useSearch({ from: "__root__" });
+  const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined && kind === "group" }).data;
+  const made = open?.entries.find((one) => one.form === "group.make" && one.fields.id === id);
+  // a group that the open draft makes is nowhere else yet
+  const group = useQuery({ ...groupQuery(id), enabled: kind === "group" && made === undefined });
   return kind === "group" ? (
     <>
-      {group.data?.group.name ?? "…"}{" "}
+      {made?.fields.name ?? group.data?.group.name ?? "…"}{" "}
       <span className="font-normal text-soft">
-        {group.data && `group of ${count(group.data.group.people, "person", "people")}`}
+        {made ? "new group" : group.data && `group of ${count(group.data.group.people, "person", "people")}`}
       </span>
     </>
   ) : (

@@ -64,7 +64,7 @@ public final class Scope {
     }
 
     /** The engagement that counts for somebody. */
-    Optional<Engagement> told(Id<Person> person) {
+    public Optional<Engagement> told(Id<Person> person) {
         List<Engagement> all = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person);
         Engagement best = null;
         for (Engagement one : all) {

@@ -33,7 +33,7 @@ class AdministratorGuard implements Guard {
         administrators
                 .find((UUID) thing)
                 .filter(known -> !known.id().equals(actor.id()))
-                .filter(known -> !actor.acts().containsAll(known.acts())
+                .filter(known -> !known.acts().stream().allMatch(actor::may)
                         || !actor.reach()
                                 .contains(known.reach(), snapshots.current().model()))
                 .ifPresent(known -> {

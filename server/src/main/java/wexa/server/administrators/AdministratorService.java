@@ -265,7 +265,7 @@ public class AdministratorService {
     /** Nobody hands on what they may not do themselves. */
     private static void requireOwn(Actor actor, Set<Act> acts) {
         Set<Act> more = new TreeSet<>(acts);
-        more.removeAll(actor.acts());
+        more.removeIf(actor::may);
         if (!more.isEmpty()) {
             throw new Problem(
                     403,

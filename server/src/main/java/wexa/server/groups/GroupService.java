@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -12,12 +13,14 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.core.access.PersonSet;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
 import wexa.core.model.Condition;
+import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.GroupProvision;
@@ -31,6 +34,7 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
+import wexa.core.reporting.Scope;
 import wexa.core.value.Id;
 import wexa.server.drafts.Previews;
 import wexa.server.log.Log;
@@ -107,8 +111,8 @@ public class GroupService {
         return new GroupViews.GroupPage(
                 row(snapshot, group, now, null),
                 members(snapshot, group, now),
-                nested(model, group, now),
-                within(model, group, now),
+                nested(snapshot, group, now),
+                within(snapshot, group, now),
                 gives(model, group, now),
                 tenants(snapshot, group, now),
                 group.condition().map(GroupService::rule).orElse(null));
@@ -181,6 +185,10 @@ public class GroupService {
     private static List<GroupViews.Member> members(Snapshot snapshot, Group group, Instant now) {
         Model model = snapshot.model();
         List<GroupViews.Member> members = new ArrayList<>();
+        Scope scope = new Scope(model, now, Optional.empty(), Optional.empty());
+        Map<String, PersonSet> inside = new LinkedHashMap<>();
+        nested(snapshot, group, now)
+                .forEach(one -> inside.put(one.name(), snapshot.index().membersOf(Id.of(one.id()), now)));
         for (Id<Person> person : snapshot.index().membersOf(group.id(), now).first(MOST_MEMBERS)) {
             Optional<Membership> membership =
                     model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfPerson(person)).stream()
@@ -190,10 +198,17 @@ public class GroupService {
             boolean direct = membership.isPresent();
             String way = direct && group.kind() == GroupKind.ASSIGNED
                     ? "direct"
-                    : group.kind() == GroupKind.RULED ? "by rule" : direct ? "by the directory" : "through a group";
+                    : group.kind() == GroupKind.RULED
+                            ? "by rule"
+                            : direct ? "by the directory" : through(person, inside);
+            Optional<Engagement> told = scope.told(person);
             members.add(new GroupViews.Member(
                     person.value(),
                     name(model, person),
+                    scope.staffNumber(person),
+                    told.map(Engagement::job).orElse(""),
+                    told.map(one -> model.table(Kind.UNIT).get(one.unit()).name())
+                            .orElse(""),
                     way,
                     membership
                             .filter(one -> group.kind() == GroupKind.ASSIGNED)
@@ -208,24 +223,37 @@ public class GroupService {
         return members;
     }
 
-    private static List<GroupViews.Nested> nested(Model model, Group group, Instant now) {
+    private static String through(Id<Person> person, Map<String, PersonSet> inside) {
+        return inside.entrySet().stream()
+                .filter(one -> one.getValue().contains(person))
+                .map(one -> "through " + one.getKey())
+                .findFirst()
+                .orElse("through a group");
+    }
+
+    private static List<GroupViews.Nested> nested(Snapshot snapshot, Group group, Instant now) {
+        Model model = snapshot.model();
         return model.table(Kind.MEMBERSHIP).by(Membership.BY_GROUP, group.id()).stream()
                 .filter(one -> one.window().contains(now))
                 .filter(one -> one.member() instanceof Subject.OfGroup)
-                .map(one -> nested(model, ((Subject.OfGroup) one.member()).group(), one))
+                .map(one -> nested(snapshot, ((Subject.OfGroup) one.member()).group(), one, now))
                 .toList();
     }
 
-    private static List<GroupViews.Nested> within(Model model, Group group, Instant now) {
+    private static List<GroupViews.Nested> within(Snapshot snapshot, Group group, Instant now) {
+        Model model = snapshot.model();
         return model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfGroup(group.id())).stream()
                 .filter(one -> one.window().contains(now))
-                .map(one -> nested(model, one.group(), one))
+                .map(one -> nested(snapshot, one.group(), one, now))
                 .toList();
     }
 
-    private static GroupViews.Nested nested(Model model, Id<Group> group, Membership by) {
+    private static GroupViews.Nested nested(Snapshot snapshot, Id<Group> group, Membership by, Instant now) {
         return new GroupViews.Nested(
-                group.value(), model.groups().get(group).name(), by.id().value());
+                group.value(),
+                snapshot.model().groups().get(group).name(),
+                by.id().value(),
+                snapshot.index().membersOf(group, now).size());
     }
 
     /** A group in which the members are as well, and until when at the longest. */

@@ -47,16 +47,24 @@ public final class GroupViews {
     public record InTenant(
             UUID id, String title, int colour, @Nullable UUID provision, boolean isByRole) {}
 
-    /** Somebody in the group, and by which way; {@code membership} where that can be ended by hand. */
+    /**
+     * Somebody in the group.
+     *
+     * @param way how they come to be in it: directly, by rule, by the directory, or through which group in it
+     * @param membership where it can be ended by hand
+     */
     public record Member(
             UUID id,
             String name,
+            String number,
+            String job,
+            String unit,
             String way,
             @Nullable UUID membership,
             @Nullable Instant until) {}
 
-    /** A group in the group, or around it. */
-    public record Nested(UUID id, String name, UUID membership) {}
+    /** A group in the group, or around it, with how many people are in it. */
+    public record Nested(UUID id, String name, UUID membership, int people) {}
 
     /** Whom a ruled group takes in: people engaged as one of the kinds, in one of the units, with one of the jobs. */
     public record RuleView(List<String> kinds, List<UUID> units, List<String> jobs) {}

@@ -48,9 +48,9 @@ public class StoredForms {
      * name, up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity, and up to 5
      * every binding was one to a group, the sides of conflict rules named no sets, and roles
      * nobody for whom they were made; up to 6 apps had no version, tasks and kinds of seat no description, and nobody covered for an
-     * absence.
+     * absence; up to 7 units had neither manager nor cost centre.
      */
-    public static final int VERSION = 7;
+    public static final int VERSION = 8;
 
     private static final int ENTRY_VERSION = 2;
     private static final int STEP_VERSION = 4;
@@ -197,6 +197,9 @@ public class StoredForms {
         }
         if (version < 7) {
             liftToSeven(kind, body);
+        }
+        if (version < 8 && kind.equals(Kind.UNIT)) {
+            ((ObjectNode) body).putNull("manager").putNull("costCentre");
         }
         return json.treeToValue(body, kind.type());
     }

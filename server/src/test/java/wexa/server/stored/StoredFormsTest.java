@@ -22,6 +22,7 @@ import wexa.core.model.Group;
 import wexa.core.model.Kind;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Role;
+import wexa.core.model.Unit;
 
 /** What was written by an earlier program is read by this one: one golden file for each version of a form. */
 class StoredFormsTest {
@@ -128,8 +129,24 @@ class StoredFormsTest {
     }
 
     @Test
-    void factsOfVersionSevenAreReadAndWrittenAsTheyWere() throws IOException {
-        JsonNode facts = json.readTree(golden("facts-v7.json")).path("facts");
+    void factsOfVersionSevenHaveUnitsWithoutManagerAndCostCentre() throws IOException {
+        List<Fact> old = forms.readModel(golden("facts-v7.json"));
+        List<Fact> today = forms.readModel(golden("facts-v8.json"));
+        assertThat(old).hasSameSizeAs(today);
+        for (int place = 0; place < old.size(); place++) {
+            if (old.get(place) instanceof Unit unit) {
+                assertThat(unit.manager()).isEmpty();
+                assertThat(unit.costCentre()).isEmpty();
+                assertThat(((Unit) today.get(place)).costCentre()).contains("SST-2000");
+            } else {
+                assertThat(old.get(place)).isEqualTo(today.get(place));
+            }
+        }
+    }
+
+    @Test
+    void factsOfVersionEightAreReadAndWrittenAsTheyWere() throws IOException {
+        JsonNode facts = json.readTree(golden("facts-v8.json")).path("facts");
         assertThat(facts.valueStream().map(fact -> fact.path("kind").asString()).collect(Collectors.toSet()))
                 .as("every kind of fact has its example")
                 .isEqualTo(Kind.all().stream().map(Kind::text).collect(Collectors.toSet()));
@@ -214,7 +231,7 @@ class StoredFormsTest {
 
     @Test
     void effectsComeBackAsTheyWent() throws IOException {
-        for (Fact fact : forms.readModel(golden("facts-v7.json"))) {
+        for (Fact fact : forms.readModel(golden("facts-v8.json"))) {
             String kind = Kind.of(fact).text();
             String body = forms.writeFact(fact);
             assertThat(forms.readEffect(kind, StoredForms.VERSION, null, body)).isEqualTo(Effect.make(fact));
@@ -225,7 +242,7 @@ class StoredFormsTest {
 
     @Test
     void aFormFromALaterProgramIsRefusedWithTheWayOut() {
-        assertThatThrownBy(() -> forms.readFact("unit", 8, "{}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readFact("unit", 9, "{}")).hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readFields("unit.make", "{\"version\": 3, \"fields\": {}}"))
                 .hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readStep("{\"version\": 5}")).hasMessageContaining("at least as new");
