@@ -27,10 +27,10 @@ export function DeskTenants() {
                 >
                   <span className="flex items-center">
                     <TenantDot colour={tenant.colour} />
-                    <b className="font-semibold">
+                    <b className="min-w-0 flex-1 font-semibold">
                       {tenant.app} · {tenant.name}
                     </b>
-                    <span className="ml-auto text-sm text-soft">
+                    <span className="ml-2 shrink-0 text-sm whitespace-nowrap text-soft">
                       {tenant.readAt === undefined || tenant.readAt === null ? "not read" : ago(tenant.readAt, now)}
                     </span>
                   </span>

@@ -6,6 +6,7 @@ import { ago, day } from "../ui/dates";
 import { tenantColour, TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { WhatIsThis } from "./WhatIsThis";
+import { Work } from "./Work";
 
 /** Which tenants one looks at, as of which day, and how fresh the readings are. */
 export function Context({ only, path }: { only?: string | undefined; path: string }) {
@@ -48,6 +49,7 @@ export function Context({ only, path }: { only?: string | undefined; path: strin
           </>
         )}
       </span>
+      <Work />
       <WhatIsThis path={path} />
       {silent.map((tenant) => (
         <Link

@@ -45,7 +45,7 @@ export function Frame() {
     },
   });
   return (
-    <div id="wexa-frame" className="flex h-screen min-w-[960px] flex-col">
+    <div id="wexa-frame" className="flex h-screen flex-col min-[700px]:min-w-[960px]">
       <TenantBand only={only} />
       <a
         href="#body"

@@ -19,11 +19,13 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** Chromium, used as a person does: by roles and names, waiting for what is to be seen. */
 final class Browser implements AutoCloseable {
+    private static final int MOST_TABS = 90;
     private static final Path PICTURES = Path.of("../docs/screenshots");
     private static final boolean TAKES_PICTURES = Boolean.getBoolean("wexa.screenshots");
     private static final Duration PATIENCE = Duration.ofMinutes(2);
@@ -153,6 +155,43 @@ final class Browser implements AutoCloseable {
 
     void keys(CharSequence... keys) {
         driver.switchTo().activeElement().sendKeys(keys);
+    }
+
+    /** Presses Tab until something of that accessible name has the focus, as somebody without a mouse does. */
+    void tabTo(String name) {
+        for (int presses = 0; presses < MOST_TABS; presses++) {
+            String focused = driver.switchTo().activeElement().getAccessibleName();
+            if (focused != null && focused.contains(name)) {
+                return;
+            }
+            new Actions(driver).sendKeys(Keys.TAB).perform();
+        }
+        throw new AssertionError(MOST_TABS + " times Tab did not lead to “" + name + "”; the focus is on “"
+                + driver.switchTo().activeElement().getAccessibleName() + "”");
+    }
+
+    /** Presses keys wherever the focus is; modifiers are held with those that follow in the chord. */
+    void press(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
+    }
+
+    /** Opens Find, types, and takes the best hit once one of that name is it. */
+    void find(String text, String best) {
+        new Actions(driver)
+                .keyDown(Keys.CONTROL)
+                .sendKeys("k")
+                .keyUp(Keys.CONTROL)
+                .sendKeys(text)
+                .perform();
+        see(By.xpath("//*[@role='option' and @data-focused='true'][contains(normalize-space(.), \"" + best + "\")]"));
+        press(Keys.ENTER);
+    }
+
+    /** By how many pixels the page is wider than the screen. */
+    int overhang() {
+        return ((Number) driver.executeScript(
+                        "return document.documentElement.scrollWidth - document.documentElement.clientWidth"))
+                .intValue();
     }
 
     String text(By what) {
