@@ -12,6 +12,7 @@ import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
 import { PARTS, SORTS, type TableSearch } from "./people/table";
 import { Empty } from "./ui/states";
+import { readListSearch } from "./ui/workList";
 
 interface RootSearch {
   draft?: string | undefined;
@@ -184,6 +185,18 @@ const newGroup = createRoute({
   getParentRoute: () => groups,
   path: "new",
   component: lazyRouteComponent(() => import("./groups/NewGroupPage"), "NewGroupPage"),
+});
+
+const groupsTable = createRoute({
+  ...at("/groups/table"),
+  validateSearch: readListSearch,
+  component: lazyRouteComponent(() => import("./groups/GroupsTable"), "GroupsTable"),
+});
+
+const rolesTable = createRoute({
+  ...at("/roles/table"),
+  validateSearch: readListSearch,
+  component: lazyRouteComponent(() => import("./roles/RolesTable"), "RolesTable"),
 });
 
 const group = createRoute({
@@ -384,6 +397,8 @@ export const router = createRouter({
       securityLog,
     ]),
     own,
+    groupsTable,
+    rolesTable,
     groups.addChildren([newGroup, group]),
     roles.addChildren([conflicts, permissions, sets, tighten, newRole, role]),
     compose,

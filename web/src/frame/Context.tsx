@@ -22,7 +22,7 @@ export function Context({ only, path }: { only?: string | undefined; path: strin
   return (
     <div
       data-context
-      className="flex h-[38px] items-center gap-4 border-b border-base-300 px-4 text-soft"
+      className={`flex h-[38px] items-center gap-4 border-b border-base-300 px-4 ${one === undefined ? "text-soft" : ""}`}
       style={one && { background: `color-mix(in oklab, ${tenantColour(one.colour)} 16%, var(--color-base-200))` }}
     >
       <span>

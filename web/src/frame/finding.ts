@@ -41,6 +41,8 @@ export const TARGETS: readonly Target[] = [
     ),
     isForAll: true,
   },
+  page("Groups as a table", "/groups/table", "filter many bulk export csv owner empty"),
+  page("Roles as a table", "/roles/table", "filter many bulk export csv owner unused"),
   page("Groups", "/groups", "teams dynamic group distribution list rules members"),
   page("Roles", "/roles", "entitlement privilege permission profile job role"),
   page("Permission sets", "/roles/sets", "preset bundle entitlement"),

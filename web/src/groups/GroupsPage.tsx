@@ -19,11 +19,16 @@ export function GroupsPage() {
           to="/groups/$id"
           empty="There are no groups yet"
           act={
-            mayPrepare && (
-              <Link to="/groups/new" search={{ draft: undefined }} className="btn btn-sm mt-2 w-full">
-                New group
+            <>
+              {mayPrepare && (
+                <Link to="/groups/new" search={{ draft: undefined }} className="btn btn-sm mt-2 w-full">
+                  New group
+                </Link>
+              )}
+              <Link to="/groups/table" className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold">
+                As a table <span className="ml-auto font-normal text-soft">filter, and act on many</span>
               </Link>
-            )
+            </>
           }
           items={data.map((group) => ({
             id: group.id,

@@ -23,7 +23,10 @@ export function RolesPage() {
                   New role
                 </Link>
               )}
-              <Link to="/roles/work" className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold">
+              <Link to="/roles/table" className="row-hover -mx-1.5 mt-2 flex rounded px-1.5 py-1 font-semibold">
+                As a table <span className="ml-auto font-normal text-soft">filter and compare</span>
+              </Link>
+              <Link to="/roles/work" className="row-hover -mx-1.5 flex rounded px-1.5 py-1 font-semibold">
                 From the work <span className="ml-auto font-normal text-soft">what people must do</span>
               </Link>
               <Link

@@ -1,0 +1,126 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { entry, useAct } from "../api/drafts";
+import type { Schemas } from "../api/client";
+import { groupsQuery } from "../api/queries";
+import { useMay } from "../session/hooks";
+import { Told } from "../ui/plainField";
+import { Read } from "../ui/states";
+import { count } from "../ui/words";
+import { WorkList } from "../ui/listTable";
+import type { ListColumn, ListFacet } from "../ui/workList";
+
+type Row = Schemas["GroupRow"];
+
+const KINDS: Record<string, string> = { ASSIGNED: "one by one", RULED: "by rule", DIRECTORY: "by the directory" };
+
+const COLUMNS: readonly ListColumn<Row>[] = [
+  { key: "name", name: "Name", value: (row) => row.name },
+  { key: "kind", name: "Members come", value: (row) => KINDS[row.kind] ?? row.kind },
+  { key: "people", name: "People", value: (row) => row.people },
+  { key: "gives", name: "Roles", value: (row) => row.gives },
+  { key: "owners", name: "Owners", value: (row) => row.owners.join(", ") },
+  { key: "tags", name: "Tags", value: (row) => row.tags.join(", ") },
+  { key: "description", name: "What it is for", value: (row) => row.description },
+  { key: "key", name: "Short name", value: (row) => row.key, isExtra: true },
+];
+
+const FACETS: readonly ListFacet<Row>[] = [
+  { key: "kind", name: "Members come", values: (row) => [row.kind], words: (value) => KINDS[value] ?? value },
+  {
+    key: "has",
+    name: "Has",
+    values: (row) => [
+      row.people === 0 ? "nobody in it" : "people",
+      row.gives === 0 ? "no role" : "roles",
+      ...(row.owners.length === 0 ? ["no owner"] : []),
+    ],
+  },
+  { key: "tag", name: "Tag", values: (row) => row.tags },
+  { key: "owner", name: "Owner", values: (row) => row.owners },
+];
+
+/** Groups as a working table. */
+export function GroupsTable() {
+  const search = useSearch({ from: "/groups/table" });
+  const navigate = useNavigate();
+  const groups = useQuery(groupsQuery);
+  const mayPrepare = useMay("PREPARE");
+  return (
+    <Read of={groups} what="groups">
+      {(data) => (
+        <WorkList
+          title="Groups"
+          one="group"
+          many="groups"
+          rows={data}
+          idOf={(row) => row.id}
+          nameOf={(row) => row.name}
+          columns={COLUMNS}
+          facets={FACETS}
+          search={search}
+          onSearch={(next) =>
+            void navigate({
+              to: "/groups/table",
+              search: (before) => ({ draft: before.draft, ...next }),
+              replace: true,
+            })
+          }
+          draw={(row, column) =>
+            column === "name" ? (
+              <Link to="/groups/$id" params={{ id: row.id }} className="font-semibold hover:underline">
+                {row.name}
+              </Link>
+            ) : undefined
+          }
+          head={
+            <Link to="/groups" className="btn btn-sm">
+              List and page
+            </Link>
+          }
+          {...(mayPrepare
+            ? { acts: (chosen: readonly Row[], clear: () => void) => <Acts chosen={chosen} onDone={clear} /> }
+            : {})}
+        />
+      )}
+    </Read>
+  );
+}
+
+function Acts({ chosen, onDone }: { chosen: readonly Row[]; onDone: () => void }) {
+  const { act, isPending, error } = useAct();
+  // what a directory manages is managed there
+  const ours = chosen.filter((row) => row.kind !== "DIRECTORY");
+  return (
+    <>
+      <Told error={error} />
+      <Link
+        to="/roles/give"
+        search={(before) => ({ draft: before.draft, to: chosen.map((row) => `group:${row.id}`) })}
+        disabled={chosen.length === 0}
+        className={`btn btn-sm ${chosen.length === 0 ? "btn-disabled" : ""}`}
+      >
+        Give a role
+      </Link>
+      <Link
+        to="/people/table"
+        search={(before) => ({ draft: before.draft, group: chosen.map((row) => row.id) })}
+        disabled={chosen.length === 0}
+        className={`btn btn-sm ${chosen.length === 0 ? "btn-disabled" : ""}`}
+      >
+        Their people
+      </Link>
+      <button
+        type="button"
+        className="btn btn-sm"
+        disabled={ours.length === 0 || isPending}
+        onClick={() => {
+          act("Retire groups", ...ours.map((row) => entry("group.retire", { group: row.id })));
+          onDone();
+        }}
+      >
+        {ours.length === 0 ? "Retire" : `Retire ${count(ours.length, "group")}, in the draft`}
+      </button>
+    </>
+  );
+}

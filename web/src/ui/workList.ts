@@ -1,0 +1,162 @@
+/** What a list shows; all of it stands in the address. */
+export interface ListSearch {
+  q?: string | undefined;
+  sort?: string | undefined;
+  desc?: boolean | undefined;
+  cols?: string[] | undefined;
+  /** As `facet:value`; of one facet any value does, and all facets have to fit. */
+  f?: string[] | undefined;
+}
+
+export interface ListColumn<T> {
+  key: string;
+  name: string;
+  value: (row: T) => string | number;
+  /** Not shown unless it is asked for. */
+  isExtra?: boolean;
+}
+
+export interface ListFacet<T> {
+  key: string;
+  name: string;
+  values: (row: T) => readonly string[];
+  /** What a value is called. */
+  words?: (value: string) => string;
+}
+
+export function readListSearch(search: Record<string, unknown>): ListSearch {
+  const text = (value: unknown) => (typeof value === "string" && value !== "" ? value : undefined);
+  const texts = (value: unknown) => {
+    const some = Array.isArray(value) ? value.filter((one): one is string => typeof one === "string") : [];
+    return some.length === 0 ? undefined : some;
+  };
+  return {
+    q: text(search.q),
+    sort: text(search.sort),
+    desc: search.desc === true ? true : undefined,
+    cols: texts(search.cols),
+    f: texts(search.f),
+  };
+}
+
+function chosenOf(search: ListSearch, facet: string): string[] {
+  return (search.f ?? []).filter((one) => one.startsWith(`${facet}:`)).map((one) => one.slice(facet.length + 1));
+}
+
+function fits<T>(row: T, facet: ListFacet<T>, search: ListSearch): boolean {
+  const chosen = chosenOf(search, facet.key);
+  return chosen.length === 0 || facet.values(row).some((value) => chosen.includes(value));
+}
+
+function hasWords<T>(row: T, columns: readonly ListColumn<T>[], text: string): boolean {
+  const words = text
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== "");
+  const all = columns
+    .map((column) => column.value(row))
+    .join(" ")
+    .toLowerCase();
+  return words.every((word) => all.includes(word));
+}
+
+/** Rows that have all the words and fit all facets, in the wanted order; what is empty stands last. */
+export function listed<T>(
+  rows: readonly T[],
+  columns: readonly ListColumn<T>[],
+  facets: readonly ListFacet<T>[],
+  search: ListSearch,
+): T[] {
+  const found = rows.filter(
+    (row) => hasWords(row, columns, search.q ?? "") && facets.every((facet) => fits(row, facet, search)),
+  );
+  const by = columns.find((column) => column.key === search.sort);
+  if (by === undefined) {
+    return found;
+  }
+  return found.toSorted((one, other) => {
+    const a = by.value(one);
+    const b = by.value(other);
+    if ((a === "") !== (b === "")) {
+      return a === "" ? 1 : -1;
+    }
+    const order =
+      typeof a === "number" && typeof b === "number"
+        ? a - b
+        : String(a).localeCompare(String(b), "en", { numeric: true });
+    return search.desc === true ? -order : order;
+  });
+}
+
+export interface FacetCount {
+  value: string;
+  words: string;
+  count: number;
+  isChosen: boolean;
+}
+
+/** For each value of a facet how many rows it alone would leave, all other facets being as they are; most first. */
+export function facetCounts<T>(
+  rows: readonly T[],
+  columns: readonly ListColumn<T>[],
+  facets: readonly ListFacet<T>[],
+  facet: ListFacet<T>,
+  search: ListSearch,
+): FacetCount[] {
+  const chosen = chosenOf(search, facet.key);
+  const counts = new Map<string, number>(chosen.map((value) => [value, 0]));
+  for (const row of rows) {
+    const others = facets.every((other) => other === facet || fits(row, other, search));
+    if (others && hasWords(row, columns, search.q ?? "")) {
+      for (const value of new Set(facet.values(row))) {
+        counts.set(value, (counts.get(value) ?? 0) + 1);
+      }
+    }
+  }
+  return [...counts]
+    .map(([value, count]) => ({
+      value,
+      words: facet.words?.(value) ?? value,
+      count,
+      isChosen: chosen.includes(value),
+    }))
+    .toSorted((one, other) => other.count - one.count || one.words.localeCompare(other.words));
+}
+
+export function toggledFacet(search: ListSearch, facet: string, value: string): ListSearch {
+  const one = `${facet}:${value}`;
+  const before = search.f ?? [];
+  const after = before.includes(one) ? before.filter((other) => other !== one) : [...before, one];
+  return { ...search, f: after.length === 0 ? undefined : after };
+}
+
+/** Those that were asked for; else all but the extra ones, and but those in which no row has anything. */
+export function shownColumns<T>(
+  columns: readonly ListColumn<T>[],
+  search: ListSearch,
+  rows: readonly T[],
+): ListColumn<T>[] {
+  const wanted = search.cols;
+  return wanted === undefined
+    ? columns.filter(
+        (column, at) => at === 0 || (column.isExtra !== true && rows.some((row) => column.value(row) !== "")),
+      )
+    : columns.filter((column, at) => at === 0 || wanted.includes(column.key));
+}
+
+/** Text that a table program would take for a formula stays text. */
+const FORMULA = /^[=+\-@\t\r]/;
+
+function cell(value: string | number): string {
+  const text = typeof value === "string" && FORMULA.test(value) ? `'${value}` : String(value);
+  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+}
+
+/** Rows as CSV (RFC 4180), with a line of names first. */
+export function csvOf<T>(rows: readonly T[], columns: readonly ListColumn<T>[]): string {
+  const lines = [
+    columns.map((column) => cell(column.name)),
+    ...rows.map((row) => columns.map((column) => cell(column.value(row)))),
+  ];
+  return lines.map((line) => line.join(",")).join("\r\n") + "\r\n";
+}
