@@ -192,7 +192,7 @@ class RolesIT {
             browser.sees("Add or rename a permission");
             browser.button("Apply 5 changes").click();
             // no tenant has anything to be sent
-            browser.sees("Drafts change nothing.");
+            browser.sees("No tenant had to do anything for it.");
             browser.sees("Changes in Pelagia");
             browser.link("Roles").click();
             browser.link("Permissions").click();

@@ -47,7 +47,7 @@ import wexa.core.value.Window;
 class FormAuthorityTest {
     private static final ZoneId LONDON = ZoneId.of("Europe/London");
     private static final Instant NOW = RandomModel.NOW;
-    private static final int MODELS = 12;
+    private static final int MODELS = 8;
     private static final int ROUNDS = 12;
     private static final int PER_MODEL = 2;
 

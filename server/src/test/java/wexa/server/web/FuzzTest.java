@@ -35,7 +35,7 @@ import wexa.server.testing.Stage;
  * success that the table of operations does not allow. {@code ./wexa bench fuzz SEED} runs many more.
  */
 class FuzzTest {
-    private static final int REQUESTS = Integer.getInteger("wexa.fuzz.requests", 1_200);
+    private static final int REQUESTS = Integer.getInteger("wexa.fuzz.requests", 700);
     private static final long SEED = Long.getLong("wexa.fuzz.seed", 11);
 
     /** Its answer has no end; {@code RoadTest} follows it. */
