@@ -1,8 +1,7 @@
 package wexa.core.access;
 
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 
@@ -25,15 +24,30 @@ final class HoldingCount {
 
     private static long of(AccessIndex index, long second, int from, int until) {
         RoleSets sets = new RoleSets(index, second);
-        List<Integer> counted = new ArrayList<>();
-        long[] count = new long[1];
-        sets.each(from, until, (person, tenant, set) -> {
-            if (set == counted.size()) {
-                counted.add(bitCount(sets.bits(set)));
+        Counted counted = new Counted(sets);
+        sets.each(from, until, counted);
+        return counted.all;
+    }
+
+    /** Adds up what each set of roles gives, worked out when the set first comes. */
+    private static final class Counted implements RoleSets.Reader {
+        private final RoleSets sets;
+        private int[] bySet = new int[1 << 10];
+        private int known;
+        private long all;
+
+        Counted(RoleSets sets) {
+            this.sets = sets;
+        }
+
+        @Override
+        public void take(int person, int tenant, int set) {
+            if (set == known) {
+                bySet = known == bySet.length ? Arrays.copyOf(bySet, known * 2) : bySet;
+                bySet[known++] = bitCount(sets.bits(set));
             }
-            count[0] += counted.get(set);
-        });
-        return count[0];
+            all += bySet[set];
+        }
     }
 
     private static int bitCount(long[] bits) {

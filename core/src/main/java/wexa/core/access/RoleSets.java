@@ -1,10 +1,6 @@
 package wexa.core.access;
 
-import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
 
 /**
  * The roles that each person has in each tenant at an instant, wherever in it. People with the same roles in a tenant hold the same,
@@ -14,8 +10,7 @@ import java.util.Map;
 final class RoleSets {
     private final AccessIndex index;
     private final long second;
-    private final Map<RoleSet, Integer> numbers = new HashMap<>();
-    private final List<RoleSet> sets = new ArrayList<>();
+    private final Numbered sets = new Numbered();
     private final int roleCount;
     private final int[][] ofGroup;
 
@@ -63,21 +58,14 @@ final class RoleSets {
             while (until < length && keys[until] < end) {
                 hash = 31 * hash + keys[until++];
             }
-            RoleSet set = new RoleSet(Arrays.copyOfRange(keys, from, until), hash);
-            Integer number = numbers.get(set);
-            if (number == null) {
-                number = sets.size();
-                numbers.put(set, number);
-                sets.add(set);
-            }
-            reader.take(person, tenant, number);
+            reader.take(person, tenant, sets.number(keys, from, until, hash));
             from = until;
         }
     }
 
     /** What a set of roles gives in its tenant, of the tenant's own words only. */
     long[] bits(int set) {
-        int[] keys = sets.get(set).keys();
+        int[] keys = sets.keys(set);
         int tenant = keys[0] / roleCount;
         int[] words = index.areas().words(tenant);
         long[] united = new long[index.roles().wordCount()];
@@ -91,16 +79,61 @@ final class RoleSets {
         return united;
     }
 
-    /** A tenant and the sorted numbers of the roles held there, with its hash worked out once. */
-    private record RoleSet(int[] keys, int hash) {
-        @Override
-        public boolean equals(Object other) {
-            return other instanceof RoleSet set && hash == set.hash && Arrays.equals(keys, set.keys);
+    /**
+     * Distinct sets of keys, each of one tenant and sorted, by number. Looked up millions of times, they are compared where they
+     * stand: a map would need an object for each look.
+     */
+    private static final class Numbered {
+        private static final int FIRST = 1 << 10;
+
+        /** Numbers plus one at the places of their hashes, open addressing; 0 where there is none. At most half full. */
+        private int[] places = new int[FIRST];
+
+        private int[][] keys = new int[FIRST][];
+        private int[] hashes = new int[FIRST];
+        private int count;
+
+        int[] keys(int number) {
+            return keys[number];
         }
 
-        @Override
-        public int hashCode() {
-            return hash;
+        int number(int[] all, int from, int until, int hash) {
+            int place = spread(hash) & (places.length - 1);
+            while (places[place] != 0) {
+                int number = places[place] - 1;
+                if (hashes[number] == hash && Arrays.equals(keys[number], 0, keys[number].length, all, from, until)) {
+                    return number;
+                }
+                place = (place + 1) & (places.length - 1);
+            }
+            return add(Arrays.copyOfRange(all, from, until), hash, place);
+        }
+
+        private int add(int[] set, int hash, int place) {
+            if (count == keys.length) {
+                keys = Arrays.copyOf(keys, count * 2);
+                hashes = Arrays.copyOf(hashes, count * 2);
+            }
+            keys[count] = set;
+            hashes[count] = hash;
+            places[place] = ++count;
+            if (count * 2 > places.length) {
+                places = new int[places.length * 2];
+                for (int number = 0; number < count; number++) {
+                    int free = spread(hashes[number]) & (places.length - 1);
+                    while (places[free] != 0) {
+                        free = (free + 1) & (places.length - 1);
+                    }
+                    places[free] = number + 1;
+                }
+            }
+            return count - 1;
+        }
+
+        /** Sets of one key differ in few bits: these have to reach all of the table. */
+        private static int spread(int hash) {
+            int mixed = hash * 0x9E3779B9;
+            return mixed ^ (mixed >>> 16);
         }
     }
 
