@@ -64,7 +64,7 @@ class OneStageIT {
             browser.heading("Ines Abara");
             browser.button("amend; through a group").click();
             browser.sees("Lagoon night");
-            browser.look("why");
+            browser.isAccessible("why");
             browser.theme("night");
             browser.isAccessible("person at night");
             browser.theme("linen");
