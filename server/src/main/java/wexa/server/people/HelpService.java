@@ -99,7 +99,14 @@ public class HelpService {
         }
         if (seen.isEmpty()) {
             findings.add(everywhere(
-                    Severity.STOPS, "NO_ACCOUNT", "No account", "There is no account in any tenant.", Help.ASK, null));
+                    Severity.STOPS,
+                    "NO_ACCOUNT",
+                    "No account",
+                    actor.sight().isEverywhere()
+                            ? "There is no account in any tenant."
+                            : "There is no account in any tenant that you see.",
+                    Help.ASK,
+                    null));
         }
         addMessages(told, findings);
         addRoles(actor, model, person, now, findings);

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.data.repository.Repository;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.server.people.PeopleCounts;
@@ -117,7 +118,11 @@ public class Pins {
             PinCountRow row = new PinCountRow();
             row.id = key;
             row.total = count;
-            counted.save(row);
+            try {
+                counted.save(row);
+            } catch (DataIntegrityViolationException raced) {
+                // another look at the same Desk was faster, and counted the same
+            }
         }
     }
 
