@@ -1,8 +1,10 @@
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
+import { useSession } from "../session/hooks";
 import { ManyActs } from "./ManyActs";
 import { useAllThatMatch } from "./mutations";
+import { SendAgain } from "./SendAgain";
 import type { TableSearch } from "./table";
 import { Told } from "../ui/plainField";
 import { count } from "../ui/words";
@@ -35,6 +37,9 @@ export function SelectionBar({
   onChoose: (next: ReadonlySet<string>) => void;
 }) {
   const [open, setOpen] = useState<ManyAct>();
+  const [isSending, setSending] = useState(false);
+  const session = useSession();
+  const maySend = session.acts.includes("HELP") || session.acts.includes("APPLY");
   const all = useAllThatMatch(search, (ids) => onChoose(new Set(ids)));
   return (
     <div className="border-b border-base-300 bg-chosen px-4 py-1.5">
@@ -71,14 +76,32 @@ export function SelectionBar({
               className={`btn btn-sm ${open === act ? "btn-primary" : ""}`}
               disabled={chosen.size === 0}
               aria-expanded={open === act}
-              onClick={() => setOpen(open === act ? undefined : act)}
+              onClick={() => {
+                setSending(false);
+                setOpen(open === act ? undefined : act);
+              }}
             >
               {name}
             </button>
           ))}
+          {maySend && (
+            <button
+              type="button"
+              className={`btn btn-sm ${isSending ? "btn-primary" : ""}`}
+              disabled={chosen.size === 0}
+              aria-expanded={isSending}
+              onClick={() => {
+                setOpen(undefined);
+                setSending(!isSending);
+              }}
+            >
+              Send again
+            </button>
+          )}
         </span>
       </div>
       <Told error={all.error} />
+      {isSending && chosen.size > 0 && <SendAgain people={[...chosen]} onDone={() => setSending(false)} />}
       {open !== undefined && chosen.size > 0 && (
         <ManyActs key={open} act={open} people={[...chosen]} onDone={() => setOpen(undefined)} />
       )}

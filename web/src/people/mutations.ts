@@ -38,3 +38,12 @@ export function usePrepareMany() {
     mutationFn: (wanted: Schemas["ActInput"]) => take(api.POST("/api/v1/people/table/acts", { body: wanted })),
   });
 }
+
+/** Sends several people their newest message again; what came of it is told for each who gets none. */
+export function useSendAgain() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (people: string[]) => take(api.POST("/api/v1/messages/again", { body: { people } })),
+    onSettled: () => client.invalidateQueries({ queryKey: ["messages"] }),
+  });
+}

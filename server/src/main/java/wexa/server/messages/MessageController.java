@@ -90,6 +90,14 @@ class MessageController {
         messages.send(actor, id);
     }
 
+    record PeopleInput(@NotNull @Size(max = 5_000) List<@NotNull UUID> people) {}
+
+    /** Sends several people their newest message again. */
+    @PostMapping("/again")
+    MessageService.SentAgain sendAgain(Actor actor, @Valid @RequestBody PeopleInput input) {
+        return messages.sendAgain(actor, input.people());
+    }
+
     @PostMapping("/{id}/drop")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void drop(Actor actor, @PathVariable UUID id) {

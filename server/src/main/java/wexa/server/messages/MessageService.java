@@ -1,9 +1,11 @@
 package wexa.server.messages;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -48,6 +50,7 @@ public class MessageService {
     private final SnapshotStore snapshots;
     private final Notes notes;
     private final BusinessClock clock;
+    private final MessageGuard guard;
 
     MessageService(
             MessageStore store,
@@ -56,7 +59,9 @@ public class MessageService {
             Wording wording,
             SnapshotStore snapshots,
             Notes notes,
-            BusinessClock clock) {
+            BusinessClock clock,
+            MessageGuard guard) {
+        this.guard = guard;
         this.store = store;
         this.templates = templates;
         this.sender = sender;
@@ -173,6 +178,56 @@ public class MessageService {
                             : "The message is being handed in. Look again in a moment.");
         }
         note(actor, message, "send message again to ");
+    }
+
+    /** What came of sending the newest message of each of several people again. */
+    public record SentAgain(int sent, List<NotSent> left) {}
+
+    /** @param text why nothing was sent */
+    public record NotSent(UUID person, String name, String text) {}
+
+    /**
+     * Sends each of several people their newest message again, as if one did so for each: who has none, or one that was never
+     * sent, or lies out of reach, is left out with the reason and takes nobody else along.
+     */
+    @Requires(value = Act.HELP, over = Over.NOTHING)
+    @Transactional
+    public SentAgain sendAgain(Actor actor, List<UUID> people) {
+        if (!actor.acts().contains(Act.HELP)) {
+            actor.require(Act.APPLY);
+        }
+        Model model = snapshots.current().model();
+        int sent = 0;
+        List<NotSent> left = new ArrayList<>();
+        for (UUID id : new LinkedHashSet<>(people)) {
+            Optional<Person> person = model.people().find(Id.of(id));
+            String name = person.map(Person::name).orElse("somebody who is not here any more");
+            Optional<Message> newest = store.about(Id.of(id), 1).stream().findFirst();
+            Optional<String> refused =
+                    newest.isEmpty() ? Optional.of("was never written to") : refused(actor, newest.get());
+            if (refused.isPresent()) {
+                left.add(new NotSent(id, name, refused.get()));
+            } else if (store.move(
+                    newest.get().id(), EnumSet.of(State.SENT, State.FAILED), State.GOING, "", clock.now())) {
+                note(actor, newest.get(), "send message again to ");
+                sent++;
+            } else {
+                left.add(new NotSent(id, name, "the message is being handed in"));
+            }
+        }
+        return new SentAgain(sent, left);
+    }
+
+    private Optional<String> refused(Actor actor, Message message) {
+        if (message.state() != State.SENT && message.state() != State.FAILED) {
+            return Optional.of("the message was not sent before");
+        }
+        try {
+            guard.require(actor, message.id());
+            return Optional.empty();
+        } catch (Problem outOfReach) {
+            return Optional.of(outOfReach.getMessage());
+        }
     }
 
     /** What is not sent yet is not to be sent. */

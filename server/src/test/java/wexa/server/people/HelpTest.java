@@ -109,6 +109,24 @@ class HelpTest {
                 .isEqualTo(404);
     }
 
+    /** Whoever has no message is left out by name; nobody takes anybody else along. */
+    @Test
+    void messagesToManyNameWhoeverGetsNone() throws Exception {
+        List<Person> people = model.people().stream().limit(3).toList();
+        ObjectNode body = cast.tove.object();
+        people.forEach(person -> body.withArray("people").add(person.id().toString()));
+        body.withArray("people").add(UUID.randomUUID().toString());
+        JsonNode came =
+                helper("HELP").send("POST", "/api/v1/messages/again", body).body();
+        assertThat(came.path("sent").asInt() + came.path("left").size()).isEqualTo(4);
+        assertThat(came.path("left").valueStream().map(one -> one.path("name").asString()))
+                .contains("somebody who is not here any more");
+        assertThat(helper("PREPARE")
+                        .send("POST", "/api/v1/messages/again", body)
+                        .status())
+                .isEqualTo(403);
+    }
+
     @Test
     void whoPreparesChangesDoesNotSendMessages() throws Exception {
         assertThat(helper("PREPARE")
