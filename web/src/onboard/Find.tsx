@@ -84,33 +84,35 @@ export function Find({
             )}
           </Read>
         </section>
-        {text.length > 1 && (
-          <section>
-            <h2>Here already</h2>
-            <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
-              {(here.data?.people ?? []).slice(0, 6).map((person) => (
-                <li key={person.id} className="flex items-center gap-3 px-3 py-1.5">
-                  <span className="min-w-0 flex-1">
-                    <b className="font-semibold">{person.name}</b>
-                    <br />
-                    <span className="text-sm text-soft">
-                      {person.job}, {person.unit}
+        <section>
+          {text.length > 1 && (
+            <>
+              <h2>Here already</h2>
+              <ul className="card-plain mt-1.5 mb-4 divide-y divide-[var(--line)]">
+                {(here.data?.people ?? []).slice(0, 6).map((person) => (
+                  <li key={person.id} className="flex items-center gap-3 px-3 py-1.5">
+                    <span className="min-w-0 flex-1">
+                      <b className="font-semibold">{person.name}</b>
+                      <br />
+                      <span className="text-sm text-soft">
+                        {[person.number, person.job, person.unit].filter((part) => part !== "").join(", ")}
+                      </span>
                     </span>
-                  </span>
-                  <Link to="/people/$id" params={{ id: person.id }} className="btn btn-sm">
-                    Open
-                  </Link>
-                </li>
-              ))}
-              {here.data?.people.length === 0 && <EmptyItem title="Nobody here is called that." />}
-            </ul>
-            <h2 className="mt-4">In no directory</h2>
-            <p className="mt-1 text-soft">Somebody without a directory entry can be added here.</p>
-            <button type="button" className="btn btn-sm mt-2" onClick={() => onNew(given, rest.join(" "))}>
-              Add “{text}” without a directory entry
-            </button>
-          </section>
-        )}
+                    <Link to="/people/$id" params={{ id: person.id }} className="btn btn-sm">
+                      Open
+                    </Link>
+                  </li>
+                ))}
+                {here.data?.people.length === 0 && <EmptyItem title="Nobody here is called that." />}
+              </ul>
+            </>
+          )}
+          <h2>In no directory</h2>
+          <p className="mt-1 text-soft">Somebody without a directory entry can be added by hand.</p>
+          <button type="button" className="btn btn-sm mt-2" onClick={() => onNew(given, rest.join(" "))}>
+            {text === "" ? "Add somebody by hand" : `Add “${text}” by hand`}
+          </button>
+        </section>
       </div>
     </section>
   );

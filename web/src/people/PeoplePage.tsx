@@ -74,7 +74,11 @@ export function PeoplePage() {
         </Read>
       </section>
       <div className="flex min-w-0 flex-1">
-        {isPlace && first !== undefined ? (
+        {q !== undefined && people.data?.people.length === 0 && !people.isPlaceholderData ? (
+          <div className="grid flex-1 place-items-center">
+            <Empty title="Nobody to show">Nobody is called that; type fewer letters.</Empty>
+          </div>
+        ) : isPlace && first !== undefined ? (
           <Navigate to="/people/$id" params={{ id: first.id }} search={(before) => before} replace />
         ) : isPlace ? (
           <div className="grid flex-1 place-items-center">
