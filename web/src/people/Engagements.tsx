@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useSearch } from "@tanstack/react-router";
+import { useRouterState, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { newId, useAct, type Entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
@@ -22,7 +22,10 @@ export function Engagements({ page }: { page: Page }) {
   const mayPrepare = useMay("PREPARE");
   const { draft } = useSearch({ from: "__root__" });
   const open = useQuery({ ...draftQuery(draft ?? ""), enabled: draft !== undefined });
-  const [chosen, setChosen] = useState<string>();
+  const [toggled, setToggled] = useState<string>();
+  // whoever comes to end an engagement finds it open
+  const isAsked = useRouterState({ select: (state) => state.location.hash === "engagements" });
+  const chosen = toggled ?? (isAsked ? page.engagements.at(-1)?.id : undefined);
   // one entry however quickly its fields are typed
   const [fresh] = useState(newId);
   const person = page.person.id;
@@ -41,7 +44,7 @@ export function Engagements({ page }: { page: Page }) {
               type="button"
               className="btn btn-xs"
               aria-expanded={chosen === one.id}
-              onClick={() => setChosen(chosen === one.id ? undefined : one.id)}
+              onClick={() => setToggled(chosen === one.id ? "" : one.id)}
             >
               Change or extend {one.job}
             </button>
