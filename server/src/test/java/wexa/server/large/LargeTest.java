@@ -62,6 +62,14 @@ class LargeTest {
             print("list of 200", () -> tove.get("/api/v1/people?limit=200"));
             print("list of 200 from the middle", () -> tove.get("/api/v1/people?limit=200&from=" + people / 2));
             print("search by job and unit", () -> tove.get("/api/v1/people?limit=200&q=keeper%20lagoon"));
+            print("table with its counts", () -> tove.get("/api/v1/people/table?limit=100"));
+            print(
+                    "table filtered by three parts",
+                    () -> tove.get("/api/v1/people/table?limit=100&standing=HERE&kind=EMPLOYEE&ends=NEVER"));
+            print("found by staff number or handle", () -> tove.get("/api/v1/people/find?q=ines.abara"));
+            print("found though misspelled", () -> tove.get("/api/v1/people/find?q=inez%20abarra"));
+            print("report of people per application", () -> tove.get("/api/v1/reports/PEOPLE"));
+            print("report of the use of seats", () -> tove.get("/api/v1/reports/SEATS"));
             JsonNode one = tove.get("/api/v1/people?q=ines.abara").body().path("people");
             assertThat(one.valueStream().map(row -> row.path("handle").asString()))
                     .contains("ines.abara");
