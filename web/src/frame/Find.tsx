@@ -1,5 +1,5 @@
 import { useNavigate } from "@tanstack/react-router";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import {
   Autocomplete,
   Dialog,
@@ -51,6 +51,10 @@ function Box({ onDone }: { onDone: () => void }) {
   const session = useSession();
   const [text, setText] = useState("");
   const { hits, isReading } = useHits(text);
+  // until somebody moves through the list, Enter means the best hit, also one that comes after the last letter
+  const [isMoved, setMoved] = useState(false);
+  const [isEntered, setEntered] = useState(false);
+  const best = isMoved ? undefined : hits[0];
   const go = (id: string) => {
     const hit = hits.find((one) => one.id === id);
     if (hit === undefined) {
@@ -63,55 +67,89 @@ function Box({ onDone }: { onDone: () => void }) {
       void navigate({ href: hit.href });
     }
   };
+  const latest = useRef(go);
+  useEffect(() => {
+    latest.current = go;
+  });
+  useEffect(() => {
+    if (isEntered && !isReading && best !== undefined) {
+      latest.current(best.id);
+    }
+  }, [isEntered, isReading, best]);
   return (
-    <Autocomplete inputValue={text} onInputChange={setText}>
-      <SearchField aria-label="Find or do" autoFocus className="border-b border-base-300 p-2.5">
-        <Input
-          className="input input-lg w-full"
-          placeholder="A name, number, user name or page; or “give”, “import”, “password”"
-        />
-      </SearchField>
-      <ListBox
-        aria-label="Found"
-        className="min-h-0 flex-1 overflow-auto p-1.5 outline-none"
-        onAction={(key) => go(String(key))}
-        renderEmptyState={() => (
-          <p className="px-3 py-6 text-center text-soft">
-            {text.trim() === ""
-              ? "What you open from here stands here the next time."
-              : isReading
-                ? "Looking…"
-                : "Nothing is called that."}
-          </p>
-        )}
+    <div
+      className="contents"
+      onKeyDownCapture={(event) => {
+        if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+          setMoved(true);
+        } else if (event.key === "Enter" && !isMoved) {
+          event.preventDefault();
+          event.stopPropagation();
+          setEntered(true);
+        }
+      }}
+    >
+      <Autocomplete
+        inputValue={text}
+        disableAutoFocusFirst
+        onInputChange={(next) => {
+          setText(next);
+          setMoved(false);
+          setEntered(false);
+        }}
       >
-        {sectionsOf(hits).map((section) => (
-          <ListBoxSection key={section.name} id={section.name}>
-            <Header className="px-3 pt-2 pb-0.5 text-xs font-semibold text-soft">{section.name}</Header>
-            {section.hits.map((hit) => (
-              <ListBoxItem
-                key={hit.id}
-                id={hit.id}
-                textValue={hit.name}
-                className="flex cursor-pointer items-baseline gap-3 rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
-              >
-                <b className="shrink-0 font-semibold">{hit.name}</b>
-                <span className="min-w-0 flex-1 truncate text-right text-soft">{hit.note}</span>
-              </ListBoxItem>
-            ))}
-          </ListBoxSection>
-        ))}
-      </ListBox>
-      <p className="flex gap-4 border-t border-base-300 px-4 py-2 text-xs text-soft">
-        <span>
-          <kbd className="kbd kbd-xs">Enter</kbd> opens
-        </span>
-        <span>
-          <kbd className="kbd kbd-xs">↑</kbd> <kbd className="kbd kbd-xs">↓</kbd> choose
-        </span>
-        <span className="ml-auto">“give” and a name does it at once</span>
-      </p>
-    </Autocomplete>
+        <SearchField aria-label="Find or do" autoFocus className="border-b border-base-300 p-2.5">
+          <Input
+            className="input input-lg w-full"
+            placeholder="A name, number, user name or page; or “give”, “import”, “password”"
+          />
+        </SearchField>
+        <ListBox
+          aria-label="Found"
+          className="min-h-0 flex-1 overflow-auto p-1.5 outline-none"
+          onAction={(key) => go(String(key))}
+          renderEmptyState={() => (
+            <p className="px-3 py-6 text-center text-soft">
+              {text.trim() === ""
+                ? "What you open from here stands here the next time."
+                : isReading
+                  ? "Looking…"
+                  : "Nothing is called that."}
+            </p>
+          )}
+        >
+          {sectionsOf(hits).map((section) => (
+            <ListBoxSection key={section.name} id={section.name}>
+              <Header className="px-3 pt-2 pb-0.5 text-xs font-semibold text-soft">{section.name}</Header>
+              {section.hits.map((hit) => (
+                <ListBoxItem
+                  key={hit.id}
+                  id={hit.id}
+                  textValue={hit.name}
+                  data-best={hit === best}
+                  className={`flex cursor-pointer items-baseline gap-3 rounded px-3 py-1.5 outline-none hover:bg-chosen ${isMoved ? "data-focused:bg-chosen" : hit === best ? "bg-chosen" : ""}`}
+                >
+                  <b className="shrink-0 font-semibold">{hit.name}</b>
+                  <span className="min-w-0 flex-1 truncate text-right text-soft">{hit.note}</span>
+                </ListBoxItem>
+              ))}
+            </ListBoxSection>
+          ))}
+        </ListBox>
+        <p className="flex gap-4 border-t border-base-300 px-4 py-2 text-xs text-soft">
+          <span>
+            <kbd className="kbd kbd-xs">Enter</kbd> opens
+          </span>
+          <span>
+            <kbd className="kbd kbd-xs">↑</kbd> <kbd className="kbd kbd-xs">↓</kbd> choose
+          </span>
+          <span className="ml-auto">“give” and a name does it at once</span>
+        </p>
+        <p role="status" className="sr-only">
+          {best !== undefined && !isReading && `Enter opens ${best.name}`}
+        </p>
+      </Autocomplete>
+    </div>
   );
 }
 

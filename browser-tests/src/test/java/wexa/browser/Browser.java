@@ -183,7 +183,7 @@ final class Browser implements AutoCloseable {
                 .keyUp(Keys.CONTROL)
                 .sendKeys(text)
                 .perform();
-        see(By.xpath("//*[@role='option' and @data-focused='true'][contains(normalize-space(.), \"" + best + "\")]"));
+        see(By.xpath("//*[@role='option' and @data-best='true'][contains(normalize-space(.), \"" + best + "\")]"));
         press(Keys.ENTER);
     }
 

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -226,7 +227,7 @@ public class MessageService {
             guard.require(actor, message.id());
             return Optional.empty();
         } catch (Problem outOfReach) {
-            return Optional.of(outOfReach.getMessage());
+            return Optional.of(Objects.requireNonNullElse(outOfReach.getMessage(), "lies out of your reach"));
         }
     }
 
