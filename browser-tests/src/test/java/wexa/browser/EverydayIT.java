@@ -62,7 +62,7 @@ class EverydayIT {
             browser.sees("cost centre SST-2000");
             browser.button("Change Lagoon Hall").click();
             browser.isAccessible("a unit that is changed");
-            browser.find("use of seats", "Use of seats");
+            browser.find("use of seats", "use of seats");
             browser.see(By.cssSelector("figure svg[role='img']"));
             browser.look("report");
             browser.theme("night");
