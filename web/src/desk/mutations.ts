@@ -76,10 +76,17 @@ export function usePin() {
   });
 }
 
+/** Keeps a view, and pins it behind other pins where these are given: both or neither is said to be done. */
 export function useKeepView() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: Schemas["ViewInput"]) => take(api.POST("/api/v1/views", { body })),
+    mutationFn: async ({ view, behind }: { view: Schemas["ViewInput"]; behind?: Wanted[] }) => {
+      const kept = await take(api.POST("/api/v1/views", { body: view }));
+      if (behind !== undefined) {
+        await take(api.PUT("/api/v1/pins", { body: { pins: [...behind, { view: kept.id }] } }));
+      }
+      return kept;
+    },
     onSuccess: () =>
       Promise.all([
         client.invalidateQueries({ queryKey: viewsQuery.queryKey }),

@@ -52,22 +52,17 @@ function Keep({ text, onDone }: { text: string; onDone: () => void }) {
   const [isPinned, setPinned] = useState(true);
   const pins = useQuery(pinsQuery).data ?? [];
   const keep = useKeepView();
-  const pin = usePin();
   return (
     <form
       className="flex flex-wrap items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();
         keep.mutate(
-          { name, place: "people", filter: text, isShared },
           {
-            onSuccess: (view) => {
-              if (isPinned) {
-                pin.mutate([...wantedOf(pins), { view: view.id }]);
-              }
-              onDone();
-            },
+            view: { name, place: "people", filter: text, isShared },
+            ...(isPinned ? { behind: wantedOf(pins) } : {}),
           },
+          { onSuccess: onDone },
         );
       }}
     >
@@ -86,7 +81,6 @@ function Keep({ text, onDone }: { text: string; onDone: () => void }) {
         Save
       </button>
       <Told error={keep.error} />
-      <Told error={pin.error} />
     </form>
   );
 }
@@ -122,7 +116,7 @@ function Kept({
         <>
           <Check
             isChecked={isShared}
-            onToggle={() => keep.mutate({ name, place: "people", filter: text, isShared: !isShared })}
+            onToggle={() => keep.mutate({ view: { name, place: "people", filter: text, isShared: !isShared } })}
             words="Shared with all administrators"
           />
           <button type="button" className="btn btn-sm" disabled={remove.isPending} onClick={() => remove.mutate(id)}>
