@@ -16,6 +16,8 @@ test.each([
   ["separation of d", "Conflict rules"],
   ["recertification", "Tighten"],
   ["audit trail", "Log"],
+  ["use of seats", "Report: use of seats"],
+  ["evidence", "Reports"],
   ["dierctories", "Directories"],
   ["administartors", "Administrators"],
 ])("%s leads to %s", (typed, name) => {

@@ -56,6 +56,13 @@ export const TARGETS: readonly Target[] = [
     "/changes",
     "undo review approve approval pending history revert take back",
   ),
+  page("Reports", "/reports", "statistics evidence figures numbers export"),
+  page("Report: people per application", "/reports/people", "accounts statistics"),
+  page("Report: who has which role", "/reports/roles", "holders certification evidence auditor"),
+  page("Report: joiners, movers, leavers", "/reports/movements", "turnover fluctuation weeks"),
+  page("Report: use of seats", "/reports/seats", "licence renewal idle pool"),
+  page("Report: costs of seats", "/reports/costs", "money price cost centre chargeback"),
+  page("Report: accounts without an owner at work", "/reports/unowned", "orphan orphaned unowned"),
   page("Log", "/log", "audit trail history who changed what evidence verify"),
   setting(
     "Organisation: units and fields",
