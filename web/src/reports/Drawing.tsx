@@ -23,6 +23,12 @@ export function Drawing({ bars, measure, title }: { bars: Bars; measure: string;
       return undefined;
     }
     const drawn = /^\d{4}-\d\d-\d\d$/.test(bars[0]?.label ?? "") ? overTime(bars, width) : byName(bars, width);
+    // the parts have no role of their own that a name could belong to
+    drawn.querySelectorAll("g").forEach((part) => {
+      [...part.attributes]
+        .filter((each) => each.name.startsWith("aria-"))
+        .forEach((each) => part.removeAttribute(each.name));
+    });
     drawn.setAttribute("role", "img");
     drawn.setAttribute("aria-label", `${title}, drawn as bars: the table below says the same`);
     found.replaceChildren(drawn);
