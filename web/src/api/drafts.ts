@@ -166,16 +166,22 @@ export function useAct() {
     // what is done while the draft is being made goes into the same one
     const before = starting.current;
     if (before !== undefined) {
-      void before.then((draft) => more.mutate({ id: draft.id, put }));
-      return;
+      return before.then((draft) => more.mutateAsync({ id: draft.id, put }));
     }
     const made = start.mutateAsync({ name, put });
     starting.current = made;
     void made.catch(() => undefined).finally(() => (starting.current = undefined));
+    return made;
   };
+  const add = (name: string, put: EntryInput[]): Promise<unknown> =>
+    open === undefined ? begin(name, put) : more.mutateAsync({ id: open, put });
   return {
-    act: (name: string, ...put: EntryInput[]) =>
-      open === undefined ? begin(name, put) : more.mutate({ id: open, put }),
+    act: (name: string, ...put: EntryInput[]) => void add(name, put).catch(() => undefined),
+    /** Goes on only once all of it is in the draft: what was typed or chosen stays where it is refused. */
+    actThen: (name: string, put: EntryInput[], onDone: () => void) =>
+      void add(name, put)
+        .then(onDone)
+        .catch(() => undefined),
     error: start.error ?? more.error,
     isPending: start.isPending || more.isPending,
   };

@@ -159,9 +159,7 @@ function Beside({ job }: { job: Job }) {
         <h2 id="stuck">{stuck.length === 0 ? "Nothing is stuck" : "What is stuck, and why"}</h2>
         {stuck.length === 0 && (
           <p className="mt-1 text-soft">
-            {job.open > 0
-              ? "The steps go on by themselves; you can leave this page."
-              : "Every step has come to its end."}
+            {job.open > 0 ? "The steps go on by themselves; you can leave this page." : "Every step is finished."}
           </p>
         )}
         <ul className="mt-1 space-y-2">

@@ -39,7 +39,7 @@ export function WhoGains({ draft, onPeople }: { draft: Draft; onPeople: () => vo
             {more > 0 && <p className="text-soft">and {count(more, "more person", "more people")}</p>}
             {data.people.length > 0 && (
               <button type="button" className="btn btn-sm mt-2" onClick={onPeople}>
-                See what, by person
+                See details by person
               </button>
             )}
             <h2 className="mt-5">What tenants have to do</h2>

@@ -1,3 +1,4 @@
+import { Told } from "../ui/plainField";
 import { moved, sectionsIn, type Order } from "./items";
 import { useArrange } from "./mutations";
 
@@ -31,7 +32,7 @@ export function Arrange({ order }: { order: Order }) {
             <button
               type="button"
               className="btn btn-xs"
-              aria-label={`${section.title}: up`}
+              aria-label={`Move ${section.title} up`}
               disabled={at === 0}
               onClick={() => arrange.mutate({ ...order, sections: moved(keys, section.key, -1) })}
             >
@@ -40,7 +41,7 @@ export function Arrange({ order }: { order: Order }) {
             <button
               type="button"
               className="btn btn-xs"
-              aria-label={`${section.title}: down`}
+              aria-label={`Move ${section.title} down`}
               disabled={at === sections.length - 1}
               onClick={() => arrange.mutate({ ...order, sections: moved(keys, section.key, 1) })}
             >
@@ -56,8 +57,9 @@ export function Arrange({ order }: { order: Order }) {
           checked={order.onlyMine}
           onChange={() => arrange.mutate({ ...order, onlyMine: !order.onlyMine })}
         />
-        Only mine: what I took, and what nobody took within my scope
+        Only mine: what is assigned to me, and what is unassigned within my scope
       </label>
+      <Told error={arrange.error} />
     </fieldset>
   );
 }

@@ -1,15 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { useId, useState } from "react";
-import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import { administratorsQuery, deskCommentsQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { day, moment } from "../ui/dates";
+import { calendarDay, moment } from "../ui/dates";
+import { ButtonMenu } from "../ui/menu";
 import { PlainDay } from "../ui/plainDay";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { DeskAct } from "./DeskAct";
-import { when, type Item, type Lines } from "./items";
+import { keyOf, when, type Item, type Lines } from "./items";
 import { useComment, useGiveLine, useQuiet, useShowAgain } from "./mutations";
 
 /** One line; or several of the same kind and day as one, which opens. */
@@ -41,11 +41,11 @@ export function DeskLines({ lines }: { lines: Lines }) {
           aria-expanded={isOpen}
           onClick={() => setOpen(!isOpen)}
         >
-          {isOpen ? "As one line" : `Show ${lines.items.length}`}
+          {isOpen ? "Collapse" : `Show ${lines.items.length}`}
         </button>
         <span className="w-8 shrink-0" />
       </li>
-      {isOpen && lines.items.map((item) => <DeskLine key={item.line} item={item} />)}
+      {isOpen && lines.items.map((item) => <DeskLine key={keyOf(item)} item={item} />)}
     </>
   );
 }
@@ -67,7 +67,7 @@ function DeskLine({ item }: { item: Item }) {
           </span>
         </span>
         {item.holder && (
-          <span className="shrink-0 rounded bg-base-200 px-1.5 text-xs" title={`said ${item.holder.givenBy}`}>
+          <span className="shrink-0 rounded bg-base-200 px-1.5 text-xs" title={`assigned by ${item.holder.givenBy}`}>
             {item.holder.login === session.login ? "yours" : item.holder.name}
           </span>
         )}
@@ -86,13 +86,13 @@ function DeskLine({ item }: { item: Item }) {
       </div>
       {item.quiet && (
         <p className="text-sm text-soft">
-          Not before {day(`${item.quiet.until}T12:00:00Z`, session.zone)}
+          Hidden until {calendarDay(item.quiet.until)}
           {item.quiet.reason !== "" && `: ${item.quiet.reason}`}
         </p>
       )}
       {doing === "give" && <Give item={item} onDone={() => setDoing(undefined)} />}
       {doing === "comment" && <Comments item={item} />}
-      {doing === "quiet" && <NotBefore item={item} onDone={() => setDoing(undefined)} />}
+      {doing === "quiet" && <HideUntil item={item} onDone={() => setDoing(undefined)} />}
     </li>
   );
 }
@@ -103,42 +103,28 @@ function More({ item, onDo }: { item: Item; onDo: (doing: Doing) => void }) {
   const give = useGiveLine(item.line);
   const show = useShowAgain(item.line);
   const isOwn = item.holder?.login === session.login;
-  const acts = [
+  const choices = [
     ...(mayPrepare
       ? [
           isOwn
-            ? { name: "Give it back", go: () => give.mutate(undefined) }
-            : { name: "Take it", go: () => give.mutate(session.login) },
-          { name: "Give it to a colleague…", go: () => onDo("give") },
+            ? { name: "Release", go: () => give.mutate(undefined) }
+            : { name: "Assign to me", go: () => give.mutate(session.login) },
+          { name: "Assign to a colleague…", go: () => onDo("give") },
         ]
       : []),
     { name: "Comment…", go: () => onDo("comment") },
-    item.quiet
-      ? { name: "Show it again", go: () => show.mutate() }
-      : { name: "Not before a day…", go: () => onDo("quiet") },
+    item.quiet ? { name: "Show again", go: () => show.mutate() } : { name: "Hide until…", go: () => onDo("quiet") },
   ];
   return (
-    <MenuTrigger>
-      <Button
-        aria-label={`More for ${item.title}`}
+    <>
+      <Told error={give.error ?? show.error} />
+      <ButtonMenu
+        label={`More for ${item.title}`}
         className="grid size-8 shrink-0 cursor-pointer place-items-center rounded text-soft hover:bg-base-200"
-      >
-        ⋯
-      </Button>
-      <Popover placement="bottom end" className="card-plain min-w-48 p-1 shadow-md">
-        <Menu className="outline-none">
-          {acts.map((act) => (
-            <MenuItem
-              key={act.name}
-              className="cursor-pointer rounded px-3 py-1.5 outline-none data-focused:bg-chosen"
-              onAction={act.go}
-            >
-              {act.name}
-            </MenuItem>
-          ))}
-        </Menu>
-      </Popover>
-    </MenuTrigger>
+        button="⋯"
+        choices={choices}
+      />
+    </>
   );
 }
 
@@ -150,7 +136,7 @@ function Give({ item, onDone }: { item: Item; onDone: () => void }) {
     <div className="mt-1 flex flex-wrap items-end gap-2 pb-1">
       <div>
         <label htmlFor={id} className="block text-xs font-semibold text-soft">
-          Who takes care of it
+          Assign to
         </label>
         <select
           id={id}
@@ -206,14 +192,14 @@ function Comments({ item }: { item: Item }) {
       >
         <div className="flex-1">
           <PlainField
-            label="Comment, seen by all administrators"
+            label="Comment, visible to all administrators"
             value={text}
             problem={problemOf(comment.error, "text")}
             onChange={setText}
           />
         </div>
         <button type="submit" className="btn btn-sm" disabled={text.trim() === "" || comment.isPending}>
-          Say it
+          Add comment
         </button>
       </form>
       <Told error={comment.error} />
@@ -221,7 +207,7 @@ function Comments({ item }: { item: Item }) {
   );
 }
 
-function NotBefore({ item, onDone }: { item: Item; onDone: () => void }) {
+function HideUntil({ item, onDone }: { item: Item; onDone: () => void }) {
   const [until, setUntil] = useState("");
   const [reason, setReason] = useState("");
   const quiet = useQuiet(item.line);
@@ -234,19 +220,19 @@ function NotBefore({ item, onDone }: { item: Item; onDone: () => void }) {
       }}
     >
       <div className="w-40">
-        <PlainDay label="Not before" value={until} onKeep={setUntil} />
+        <PlainDay label="Hide until" value={until} onKeep={setUntil} />
       </div>
       <div className="w-80">
         <PlainField label="Reason" isOptional value={reason} onChange={setReason} />
       </div>
       <button type="submit" className="btn btn-sm" disabled={until === "" || quiet.isPending}>
-        Put it off
+        Hide
       </button>
       <button type="button" className="btn btn-ghost btn-sm" onClick={onDone}>
         Cancel
       </button>
       <p className="basis-full text-sm text-soft">
-        It comes back on that day, or as soon as anything about it changes. Others still see it.
+        It comes back on that day, or earlier if anything about it changes. Others still see it.
       </p>
       {problemOf(quiet.error, "until") !== undefined && (
         <p role="alert" className="basis-full font-semibold text-error">

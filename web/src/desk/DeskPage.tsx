@@ -107,7 +107,7 @@ function Sections({ desk }: { desk: Desk }) {
             {grouped(items, session.zone, now).map((lines) => (
               <DeskLines key={lines.key} lines={lines} />
             ))}
-            {others > 0 && <li className="px-3 py-2 text-soft">{count(others, "line")} not yours</li>}
+            {others > 0 && <li className="px-3 py-2 text-soft">{count(others, "line")} not assigned to you</li>}
             {more > 0 && <li className="px-3 py-2 text-soft">and {more} more</li>}
           </ul>
         </section>
@@ -120,7 +120,7 @@ function Quiet({ desk }: { desk: Desk }) {
   const now = useNow();
   return (
     <details className="mt-5">
-      <summary className="cursor-pointer text-soft">{count(desk.quiet.length, "line")} not shown until later</summary>
+      <summary className="cursor-pointer text-soft">{count(desk.quiet.length, "line")} hidden until later</summary>
       <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
         {desk.quiet
           .flatMap((item) => grouped([item], session.zone, now))

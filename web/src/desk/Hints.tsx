@@ -9,9 +9,9 @@ export function Hints() {
   return isGone ? null : (
     <aside aria-label="First steps" className="card-plain mt-3 flex items-start gap-4 px-4 py-2.5">
       <p className="flex-1">
-        <b>New here?</b> Each line has its one next act at the right. <kbd className="kbd kbd-xs">Ctrl K</kbd> finds
-        people, pages and acts by any word for them. Everything you do is a draft until you review and apply it; what
-        was applied can be taken back under{" "}
+        <b>New here?</b> The button on the right of each line is the next step. <kbd className="kbd kbd-xs">Ctrl K</kbd>{" "}
+        finds people, pages and actions. Everything you do is a draft until you review and apply it, and what has been
+        applied can be undone under{" "}
         <Link to="/changes" className="underline">
           Changes
         </Link>

@@ -5,8 +5,8 @@ import type { Schemas } from "../api/client";
 import { pinsQuery, viewsQuery } from "../api/queries";
 import { rolesQuery } from "../api/roleQueries";
 import { searchOf } from "../people/table";
-import { useMay, useSession } from "../session/hooks";
-import { day } from "../ui/dates";
+import { useMay } from "../session/hooks";
+import { calendarDay } from "../ui/dates";
 import { Told } from "../ui/plainField";
 import { changeWords, PINNABLE, pinnedAct } from "./pinned";
 import { usePin, wantedOf, type Wanted } from "./mutations";
@@ -35,7 +35,7 @@ export function Pins() {
         </button>
       </div>
       {pins.length === 0 && !isChanging && (
-        <p className="mt-1 text-sm text-soft">Pin a view of a list, or an act that you begin often.</p>
+        <p className="mt-1 text-sm text-soft">Pin a saved view, or an action you use often.</p>
       )}
       <ul className="mt-1.5 space-y-1">
         {pins.map((one, at) => (
@@ -46,17 +46,17 @@ export function Pins() {
                 <button
                   type="button"
                   className="btn btn-xs"
-                  aria-label={`${nameOf(one)}: up`}
+                  aria-label={`Move ${nameOf(one)} up`}
                   disabled={at === 0}
-                  onClick={() => pin.mutate(swapped(wanted, at))}
+                  onClick={() => pin.mutate((pinned) => swapped(pinned, key(wanted[at])))}
                 >
                   ↑
                 </button>
                 <button
                   type="button"
                   className="btn btn-xs"
-                  aria-label={`${nameOf(one)}: remove the pin`}
-                  onClick={() => pin.mutate(wanted.filter((_, place) => place !== at))}
+                  aria-label={`Unpin ${nameOf(one)}`}
+                  onClick={() => pin.mutate((pinned) => pinned.filter((other) => key(other) !== key(wanted[at])))}
                 >
                   ×
                 </button>
@@ -65,13 +65,19 @@ export function Pins() {
           </li>
         ))}
       </ul>
-      {isChanging && <Add wanted={wanted} onAdd={(more) => pin.mutate([...wanted, more])} />}
+      {isChanging && <Add wanted={wanted} onAdd={(more) => pin.mutate((pinned) => [...pinned, more])} />}
       <Told error={pin.error} />
     </section>
   );
 }
 
-function swapped(wanted: readonly Wanted[], at: number): Wanted[] {
+function key(one: Wanted | undefined): string {
+  return `${one?.view ?? ""} ${one?.act ?? ""}`;
+}
+
+/** One of them a place further up. */
+function swapped(wanted: readonly Wanted[], moved: string): Wanted[] {
+  const at = wanted.findIndex((one) => key(one) === moved);
   const one = wanted[at];
   const before = wanted[at - 1];
   return one === undefined || before === undefined ? [...wanted] : wanted.with(at - 1, one).with(at, before);
@@ -82,7 +88,6 @@ function nameOf(pin: Pin): string {
 }
 
 function PinLine({ pin }: { pin: Pin }) {
-  const session = useSession();
   const roles = useQuery({ ...rolesQuery, enabled: pin.act?.startsWith("give:") === true }).data ?? [];
   if (pin.view !== undefined && pin.view !== null) {
     return (
@@ -94,7 +99,7 @@ function PinLine({ pin }: { pin: Pin }) {
         <b className="min-w-0 flex-1 truncate font-semibold">{pin.view.name}</b>
         {pin.before && pin.count !== undefined && pin.count !== null && pin.before.count !== pin.count && (
           <span className="shrink-0 text-xs text-soft">
-            {changeWords(pin.count - pin.before.count)} since {day(`${pin.before.day}T12:00:00Z`, session.zone)}
+            {changeWords(pin.count - pin.before.count)} since {calendarDay(pin.before.day)}
           </span>
         )}
         <span className="shrink-0 font-mono text-sm">{pin.count}</span>
@@ -104,7 +109,7 @@ function PinLine({ pin }: { pin: Pin }) {
   const role = roles.find((one) => pin.act === `give:${one.id}`);
   const act = pinnedAct(pin.act ?? "");
   return act === undefined ? (
-    <span className="flex-1 text-soft">no longer there</span>
+    <span className="flex-1 text-soft">no longer available</span>
   ) : (
     <Link
       to={act.to}
@@ -120,8 +125,7 @@ function Add({ wanted, onAdd }: { wanted: readonly Wanted[]; onAdd: (more: Wante
   const views = useQuery(viewsQuery).data ?? [];
   const roles = useQuery(rolesQuery).data ?? [];
   const mayPrepare = useMay("PREPARE");
-  const isPinned = (more: Wanted) =>
-    wanted.some((one) => (one.view ?? "") === (more.view ?? "") && (one.act ?? "") === (more.act ?? ""));
+  const isPinned = (more: Wanted) => wanted.some((one) => key(one) === key(more));
   const acts = PINNABLE.filter((act) => mayPrepare || act.isForLookers === true);
   return (
     <select
@@ -133,7 +137,7 @@ function Add({ wanted, onAdd }: { wanted: readonly Wanted[]; onAdd: (more: Wante
         onAdd(kind === "view" ? { view: rest.join(" ") } : { act: rest.join(" ") });
       }}
     >
-      <option value="">pin another…</option>
+      <option value="">Pin another…</option>
       <optgroup label="Views">
         {views
           .filter((view) => !isPinned({ view: view.id }))
@@ -143,7 +147,7 @@ function Add({ wanted, onAdd }: { wanted: readonly Wanted[]; onAdd: (more: Wante
             </option>
           ))}
       </optgroup>
-      <optgroup label="Acts">
+      <optgroup label="Actions">
         {acts
           .filter((act) => !isPinned({ act: act.key }))
           .map((act) => (

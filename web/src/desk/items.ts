@@ -60,22 +60,27 @@ export interface Lines {
   items: Item[];
 }
 
+/** What tells a line from all others: two may be about the same thing, such as one role that ends twice. */
+export function keyOf(item: Item): string {
+  return `${item.line} ${item.matter}`;
+}
+
 /** Lines with the same kind, act and day as one, once there are three of them; all others alone, where they stood. */
 export function grouped(items: readonly Item[], zone: string, now: number): Lines[] {
-  const keyOf = (item: Item) => `${item.kind} ${item.act} ${when(item, zone, now)}`;
+  const sortOf = (item: Item) => `${item.kind} ${item.act} ${when(item, zone, now)}`;
   const many = new Map<string, Item[]>();
   for (const item of items) {
     if (MANY[item.kind] !== undefined) {
-      many.set(keyOf(item), [...(many.get(keyOf(item)) ?? []), item]);
+      many.set(sortOf(item), [...(many.get(sortOf(item)) ?? []), item]);
     }
   }
   const found: Lines[] = [];
   for (const item of items) {
-    const all = many.get(keyOf(item)) ?? [];
+    const all = many.get(sortOf(item)) ?? [];
     if (all.length < FEWEST) {
-      found.push({ key: item.line, title: item.title, items: [item] });
+      found.push({ key: keyOf(item), title: item.title, items: [item] });
     } else if (all[0] === item) {
-      found.push({ key: keyOf(item), title: MANY[item.kind]?.(all.length) ?? item.title, items: all });
+      found.push({ key: sortOf(item), title: MANY[item.kind]?.(all.length) ?? item.title, items: all });
     }
   }
   return found;

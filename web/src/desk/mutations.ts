@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
 import { deskQuery, pinsQuery, viewsQuery } from "../api/queries";
 
@@ -68,22 +68,29 @@ export function wantedOf(pins: readonly Schemas["PinView"][]): Wanted[] {
   );
 }
 
+/** What is pinned now: asked for, and not taken from a page on which it may not be there yet. */
+async function pinnedNow(client: QueryClient): Promise<Wanted[]> {
+  return wantedOf(await client.fetchQuery({ ...pinsQuery, staleTime: 0 }));
+}
+
+/** Changes what is pinned, from what is pinned at that moment. */
 export function usePin() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (pins: Wanted[]) => take(api.PUT("/api/v1/pins", { body: { pins } })),
+    mutationFn: async (change: (pinned: readonly Wanted[]) => readonly Wanted[]) =>
+      take(api.PUT("/api/v1/pins", { body: { pins: [...change(await pinnedNow(client))] } })),
     onSettled: () => client.invalidateQueries({ queryKey: pinsQuery.queryKey }),
   });
 }
 
-/** Keeps a view, and pins it behind other pins where these are given: both or neither is said to be done. */
+/** Keeps a view, and pins it behind the others where that is wanted: both or neither is said to be done. */
 export function useKeepView() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: async ({ view, behind }: { view: Schemas["ViewInput"]; behind?: Wanted[] }) => {
+    mutationFn: async ({ view, isPinned = false }: { view: Schemas["ViewInput"]; isPinned?: boolean }) => {
       const kept = await take(api.POST("/api/v1/views", { body: view }));
-      if (behind !== undefined) {
-        await take(api.PUT("/api/v1/pins", { body: { pins: [...behind, { view: kept.id }] } }));
+      if (isPinned) {
+        await take(api.PUT("/api/v1/pins", { body: { pins: [...(await pinnedNow(client)), { view: kept.id }] } }));
       }
       return kept;
     },

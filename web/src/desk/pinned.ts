@@ -13,7 +13,7 @@ export const PINNABLE: readonly PinnableAct[] = [
   { key: "people", name: "People as a table", to: "/people/table", isForLookers: true },
   { key: "help", name: "Help somebody sign in", to: "/help", isForLookers: true },
   { key: "group", name: "New group", to: "/groups/new" },
-  { key: "work", name: "Find a role from the work", to: "/roles/work", isForLookers: true },
+  { key: "work", name: "Find roles that cover a task", to: "/roles/work", isForLookers: true },
 ];
 
 /** What a pin begins; nothing where it is not known any more. */

@@ -101,7 +101,7 @@ function Box({ onDone }: { onDone: () => void }) {
         <SearchField aria-label="Find or do" autoFocus className="border-b border-base-300 p-2.5">
           <Input
             className="input input-lg w-full"
-            placeholder="A name, number, user name or page; or “give”, “import”, “password”"
+            placeholder="Search for a name, number, user name or page, or type “give”, “import”, “password”"
           />
         </SearchField>
         <ListBox
@@ -111,10 +111,10 @@ function Box({ onDone }: { onDone: () => void }) {
           renderEmptyState={() => (
             <p className="px-3 py-6 text-center text-soft">
               {text.trim() === ""
-                ? "What you open from here stands here the next time."
+                ? "What you open from here is listed here next time."
                 : isReading
                   ? "Looking…"
-                  : "Nothing is called that."}
+                  : "No results."}
             </p>
           )}
         >

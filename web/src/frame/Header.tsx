@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useRouterState } from "@tanstack/react-router";
 import type { ReactNode } from "react";
-import { Button, Menu, MenuItem, MenuTrigger, Popover } from "react-aria-components";
 import { deskQuery, tenantsQuery } from "../api/queries";
 import { useSeesAll, useSession } from "../session/hooks";
 import { SETTINGS } from "../settings/settings";
 import { useSignOut } from "../session/mutations";
+import { ButtonMenu } from "../ui/menu";
 import { chooseTheme, storedTheme } from "../ui/theme";
 import { Mark } from "./Mark";
 
@@ -89,36 +89,24 @@ function Account({ onKeys }: { onKeys: () => void }) {
   const signOut = useSignOut();
   const navigate = useNavigate();
   const seesAll = useSeesAll();
-  const acts = [
-    { name: "Light or dark", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
-    { name: "Keys", go: onKeys },
-    { name: "Your sign-in", go: () => void navigate({ to: "/sign-in" }) },
-    { name: "Sign out", go: () => signOut.mutate() },
-  ];
   const may = seesAll ? mayWords(session.acts) : "sees only their scope";
   return (
-    <MenuTrigger>
-      <Button
-        aria-label={`${session.name}, ${may}: your menu`}
-        className="grid size-8 cursor-pointer place-items-center rounded-full bg-primary font-head text-xs font-semibold text-primary-content"
-      >
-        {initials(session.name)}
-      </Button>
-      <Popover placement="bottom end" className="card-plain min-w-52 p-1 shadow-md">
-        <p className="px-3 pt-2 font-semibold">{session.name}</p>
-        <p className="px-3 pb-2 text-sm text-soft">{may}</p>
-        <Menu className="outline-none">
-          {acts.map((act) => (
-            <MenuItem
-              key={act.name}
-              className="cursor-pointer rounded px-3 py-1.5 data-focused:bg-chosen"
-              onAction={act.go}
-            >
-              {act.name}
-            </MenuItem>
-          ))}
-        </Menu>
-      </Popover>
-    </MenuTrigger>
+    <ButtonMenu
+      label={`${session.name}, ${may}: your menu`}
+      className="grid size-8 cursor-pointer place-items-center rounded-full bg-primary font-head text-xs font-semibold text-primary-content"
+      button={initials(session.name)}
+      head={
+        <>
+          <p className="px-3 pt-2 font-semibold">{session.name}</p>
+          <p className="px-3 pb-2 text-sm text-soft">{may}</p>
+        </>
+      }
+      choices={[
+        { name: "Light or dark", go: () => chooseTheme(storedTheme() === "night" ? "linen" : "night") },
+        { name: "Keys", go: onKeys },
+        { name: "Your sign-in", go: () => void navigate({ to: "/sign-in" }) },
+        { name: "Sign out", go: () => signOut.mutate() },
+      ]}
+    />
   );
 }

@@ -49,7 +49,7 @@ export function Work() {
                   </Link>
                 </li>
               ))}
-              <li className="px-2 pt-1 text-sm text-soft">They go on without you. A job is stopped on its page.</li>
+              <li className="px-2 pt-1 text-sm text-soft">Jobs continue when you leave. Stop a job on its page.</li>
             </ul>
           )}
         </Dialog>

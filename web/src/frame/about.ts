@@ -8,7 +8,7 @@ export interface About {
 const PAGES: readonly (About & { path: string })[] = [
   {
     path: "/people/table",
-    text: "Everybody as a table: filter at the left, select people, and act on all of them with one draft.",
+    text: "Everybody in one table: filter on the left, select people, and change all of them with one draft.",
     page: "people",
     anchor: "as-a-table",
   },
@@ -19,12 +19,12 @@ const PAGES: readonly (About & { path: string })[] = [
   },
   {
     path: "/onboard",
-    text: "Brings somebody in: engagement, groups, accounts, seats and roles in one draft, checked while you type.",
+    text: "Onboard a person: engagement, groups, accounts, seats and roles in one draft, checked while you type.",
     page: "onboard",
   },
   {
     path: "/import",
-    text: "Tables of people, groups, memberships or roles are tried row by row before anything happens.",
+    text: "Import people, groups, memberships or roles from a table. Each row is checked before anything changes.",
     page: "import",
   },
   {
@@ -34,69 +34,73 @@ const PAGES: readonly (About & { path: string })[] = [
   },
   {
     path: "/roles/conflicts",
-    text: "What must not meet in one person, who breaks it, and by which path it can end.",
+    text: "Combinations that no one person may hold, who holds them, and how each conflict can be resolved.",
     page: "roles",
     anchor: "conflict-rules",
   },
   {
     path: "/roles",
-    text: "What a role is made of, who has it where, and what a change to it would do.",
+    text: "What a role consists of, who has it where, and what a change to it would do.",
     page: "roles",
   },
   {
     path: "/tenants",
-    text: "What each tenant holds against what it should, how fresh that is, and what it can do.",
+    text: "What each tenant holds compared with what it should hold, how recent that is, and what the tenant supports.",
     page: "tenants",
   },
   {
     path: "/changes",
-    text: "Drafts to review and apply, jobs on their way to the tenants, and everything that can be taken back.",
+    text: "Drafts to review and apply, jobs that are writing to tenants, and applied changes that can be reverted.",
     page: "changes",
   },
   {
     path: "/log",
-    text: "Who changed what, when and why. Each line is bound to the one before, so that a change to it shows.",
+    text: "Who changed what, when and why. Each entry is chained to the one before, so tampering is detected.",
     page: "log",
   },
   {
     path: "/reports",
-    text: "Figures for today or any past day; an export has a cover with its digest and stands in the log.",
+    text: "Figures for today or any past day. Each export has a cover sheet with a checksum and is recorded in the log.",
     page: "reports",
   },
-  { path: "/help", text: "Why somebody cannot sign in or do something. What helps here grants nothing.", page: "help" },
+  {
+    path: "/help",
+    text: "Why somebody cannot sign in or do something. Nothing on this page grants access.",
+    page: "help",
+  },
   {
     path: "/settings",
-    text: "What is the same for everybody: units, time, and how copies of roles are named.",
+    text: "Settings for the whole organisation: units, time zone, and how copies of roles are named.",
     page: "setup",
     anchor: "units",
   },
-  { path: "/setup", text: "What Wexa needs to be of use, in an order that works.", page: "setup" },
+  { path: "/setup", text: "What Wexa needs before it can be used, step by step.", page: "setup" },
   {
     path: "/directories",
-    text: "The sources of identities, and people and entries that do not go together.",
+    text: "Where identities come from, and entries that could not be matched to a person.",
     page: "directories",
   },
   {
     path: "/inbound",
-    text: "Which changes from directories and programs pass without anybody, and which wait.",
+    text: "Which changes from directories and programs are applied automatically, and which wait for approval.",
     page: "inbound",
   },
-  { path: "/programs", text: "Programs that push people here by SCIM, and their keys.", page: "inbound" },
+  { path: "/programs", text: "Programs that send people here over SCIM, and their keys.", page: "inbound" },
   {
     path: "/messages",
-    text: "What people are told about their accounts, and what could not be sent.",
+    text: "Messages to people about their accounts, and those that could not be sent.",
     page: "messages",
   },
   {
     path: "/administrators",
-    text: "Who works here, what each may do, and within which scope.",
+    text: "Who works with Wexa, what each of them may do, and within which scope.",
     page: "administrators",
   },
   { path: "/security-log", text: "Sign-ins, refused attempts, and changes to rights.", page: "security" },
   { path: "/sign-in", text: "Your password, second factor and sessions.", page: "administrators" },
 ];
 
-const DESK: About = { text: "What needs attention today, each with its one next act.", page: "desk" };
+const DESK: About = { text: "What needs attention today, each with its next step.", page: "desk" };
 
 /** What the page at an address is about; nothing for the manual itself. */
 export function aboutPage(path: string): About | undefined {

@@ -1,10 +1,10 @@
 import MiniSearch from "minisearch";
 
-/** Something that Find leads to by words: a page, an act or a setting. */
+/** Something that Find leads to by words: a page, an action or a setting. */
 export interface Target {
   id: string;
   name: string;
-  note: "act" | "page" | "setting" | "help";
+  note: "action" | "page" | "setting" | "help";
   /** Other words that people and the trade have for it. */
   also: string;
   href: string;
@@ -20,7 +20,7 @@ export const TARGETS: readonly Target[] = [
   act("Give a role", "/roles/give", "grant assign access permission entitlement authorise"),
   act("New group", "/groups/new", "create team distribution list"),
   act("New role", "/roles/new", "create job role profile"),
-  act("Find a role from the work", "/roles/work", "permission needed task refund who can which role covers"),
+  act("Find roles that cover a task", "/roles/work", "permission needed task refund who can which role covers"),
   act("Connect a tenant", "/tenants/connect", "application add scim connection endpoint token", "GOVERN"),
   {
     ...act(
@@ -60,9 +60,9 @@ export const TARGETS: readonly Target[] = [
   page("Report: people per application", "/reports/people", "accounts statistics"),
   page("Report: who has which role", "/reports/roles", "holders certification evidence auditor"),
   page("Report: joiners, movers, leavers", "/reports/movements", "turnover fluctuation weeks"),
-  page("Report: use of seats", "/reports/seats", "licence renewal idle pool"),
-  page("Report: costs of seats", "/reports/costs", "money price cost centre chargeback"),
-  page("Report: accounts without an owner at work", "/reports/unowned", "orphan orphaned unowned"),
+  page("Report: seat usage", "/reports/seats", "licence renewal idle pool"),
+  page("Report: seat costs", "/reports/costs", "money price cost centre chargeback"),
+  page("Report: orphaned accounts", "/reports/unowned", "orphan unowned without owner left"),
   page("Log", "/log", "audit trail history who changed what evidence verify"),
   setting(
     "Organisation: units and fields",
@@ -88,7 +88,7 @@ export const TARGETS: readonly Target[] = [
 ];
 
 function act(name: string, href: string, also: string, need: NonNullable<Target["need"]> = "PREPARE"): Target {
-  return { id: `act ${href}`, name, note: "act", also, href, need };
+  return { id: `act ${href}`, name, note: "action", also, href, need };
 }
 
 function page(name: string, href: string, also: string): Target {
@@ -140,7 +140,7 @@ function place(name: string, words: readonly string[]): number {
   return name.toLowerCase().indexOf(words[0] ?? "");
 }
 
-/** An act on somebody, begun by its verb: "give tolley", "help 40010", "absence maren". */
+/** An act on somebody, begun by its verb: "give castellane", "help 40010", "absence maren". */
 export interface PersonAct {
   id: string;
   words: (name: string) => string;

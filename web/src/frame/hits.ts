@@ -75,17 +75,17 @@ export function useHits(text: string): { hits: readonly Hit[]; isReading: boolea
       note: first?.number ?? "",
       href: one.href(first?.id ?? ""),
     }));
-  const in_ = (section: string, some: readonly Omit<Hit, "section">[]): Hit[] =>
+  const under = (section: string, some: readonly Omit<Hit, "section">[]): Hit[] =>
     some.map((one) => ({ ...one, section }));
   const meansSomebody = acts.length > 0 || (found[0] !== undefined && found[0].how !== "similar name");
-  const pages = in_("Pages, acts and settings", targets);
-  const those = [...in_("Do", doing.slice(0, acts.length > 0 ? 1 : doing.length)), ...in_("People", persons)];
-  const somebody = acts.length > 0 ? those : [...in_("People", persons), ...in_("Do", doing)];
+  const pages = under("Pages, actions and settings", targets);
+  const those = [...under("Do", doing.slice(0, acts.length > 0 ? 1 : doing.length)), ...under("People", persons)];
+  const somebody = acts.length > 0 ? those : [...under("People", persons), ...under("Do", doing)];
   const hits = [
     ...(meansSomebody && (acts.length > 0 || !isNamed(targets[0]?.name, typed))
       ? [...somebody, ...pages]
       : [...pages, ...somebody]),
-    ...in_(
+    ...under(
       "Groups",
       named(groups.data ?? [], typed, MOST_OTHERS).map((group) => ({
         id: group.id,
@@ -94,7 +94,7 @@ export function useHits(text: string): { hits: readonly Hit[]; isReading: boolea
         href: `/groups/${group.id}`,
       })),
     ),
-    ...in_(
+    ...under(
       "Roles",
       named(roles.data ?? [], typed, MOST_OTHERS).map((role) => ({
         id: role.id,
@@ -103,22 +103,22 @@ export function useHits(text: string): { hits: readonly Hit[]; isReading: boolea
         href: `/roles/${role.id}`,
       })),
     ),
-    ...in_(
+    ...under(
       "What people can do",
       named(
         (work.data ?? []).flatMap((app) =>
-          app.tasks.map((task) => ({ name: task.name, note: `task in ${app.name}`, needs: task.needs })),
+          app.tasks.map((task) => ({ name: task.name, app: app.name, needs: task.needs })),
         ),
         typed,
         MOST_OTHERS,
       ).map((task) => ({
-        id: `task ${task.name}`,
+        id: `task ${task.app} ${task.name}`,
         name: `Which roles give “${task.name}”`,
-        note: task.note,
+        note: `task in ${task.app}`,
         href: `/roles/work?need=${encodeURIComponent(JSON.stringify(task.needs))}`,
       })),
     ),
-    ...in_(
+    ...under(
       "Tenants",
       named(
         (tenants.data ?? []).map((tenant) => ({ id: tenant.id, name: `${tenant.app} ${tenant.name}` })),
@@ -131,7 +131,7 @@ export function useHits(text: string): { hits: readonly Hit[]; isReading: boolea
               {
                 id: `read ${tenant.id}`,
                 name: `Read ${tenant.name} now`,
-                note: "act",
+                note: "action",
                 href: `/tenants/${tenant.id}`,
                 run: () =>
                   // whether it could be read stands on the tenant's page
@@ -144,26 +144,29 @@ export function useHits(text: string): { hits: readonly Hit[]; isReading: boolea
       ]),
     ),
     ...("light dark night day theme".split(" ").some((word) => word.startsWith(typed.toLowerCase()))
-      ? in_("Do", [
+      ? under("Do", [
           {
             id: "theme",
             name: "Change between light and dark",
-            note: "act",
+            note: "action",
             run: () => chooseTheme(storedTheme() === "night" ? "linen" : "night"),
           },
         ])
       : []),
-    ...in_(
+    ...under(
       "Manual",
       (typed.length > 2 ? (manual.data?.searchManual(typed, MOST_OTHERS) ?? []) : []).map((section) => ({
         id: `manual ${section.page} ${section.anchor}`,
         name: section.heading,
-        note: section.heading === section.pageTitle ? "manual" : `manual, ${section.pageTitle}`,
+        note:
+          section.heading === section.pageTitle || section.pageTitle === "Manual"
+            ? "manual"
+            : `manual, ${section.pageTitle}`,
         href: `/manual/${section.page}#${section.anchor}`,
       })),
     ),
     ...(seesAll
-      ? in_("Log", [
+      ? under("Log", [
           {
             id: "log",
             name: `“${typed}” in the log`,
@@ -194,7 +197,7 @@ function review(draft: string): Target {
   return {
     id: "act review",
     name: "Review the open draft",
-    note: "act",
+    note: "action",
     also: "apply preview changes",
     href: `/changes/drafts/${draft}`,
   };

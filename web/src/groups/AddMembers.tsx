@@ -31,7 +31,7 @@ export function AddMembers({
   members?: Schemas["GroupPage"]["members"];
   groups?: Schemas["GroupPage"]["groups"];
 }) {
-  const { act, isPending, error } = useAct();
+  const { actThen, isPending, error } = useAct();
   const [basket, setBasket] = useState<Chosen[]>([]);
   const [until, setUntil] = useState("");
   const [typed, setTyped] = useState("");
@@ -57,20 +57,17 @@ export function AddMembers({
       source: "In a directory, and not here yet",
     })),
   ].filter((choice) => !known.has(choice.id));
-  const put = () => {
-    act(
-      group.name,
-      ...basket.flatMap((one) => [
-        ...one.before,
-        entry("membership.put", {
-          id: newId(),
-          member: one.member,
-          group: group.id,
-          ...(until === "" ? {} : { until }),
-        }),
-      ]),
-    );
-    setBasket([]);
+  const putAll = () => {
+    const put = basket.flatMap((one) => [
+      ...one.before,
+      entry("membership.put", {
+        id: newId(),
+        member: one.member,
+        group: group.id,
+        ...(until === "" ? {} : { until }),
+      }),
+    ]);
+    actThen(group.name, put, () => setBasket([]));
   };
   return (
     <div className="mt-1.5 flex flex-wrap items-center gap-2">
@@ -116,7 +113,7 @@ export function AddMembers({
             last day
             <DayInput label="Last day" className="h-8 w-40" value={until} onKeep={setUntil} />
           </span>
-          <button type="button" className="btn btn-primary btn-sm" disabled={isPending} onClick={put}>
+          <button type="button" className="btn btn-primary btn-sm" disabled={isPending} onClick={putAll}>
             Put {basket.length === 1 ? "one" : basket.length} in, in the draft
           </button>
         </>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { Link } from "@tanstack/react-router";
 import { entry, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { groupsQuery } from "../api/queries";
@@ -12,11 +12,11 @@ import type { ListColumn, ListFacet } from "../ui/workList";
 
 type Row = Schemas["GroupRow"];
 
-const KINDS: Record<string, string> = { ASSIGNED: "one by one", RULED: "by rule", DIRECTORY: "by the directory" };
+const KINDS: Record<string, string> = { ASSIGNED: "assigned", RULED: "by rule", DIRECTORY: "from a directory" };
 
 const COLUMNS: readonly ListColumn<Row>[] = [
   { key: "name", name: "Name", value: (row) => row.name },
-  { key: "kind", name: "Members come", value: (row) => KINDS[row.kind] ?? row.kind },
+  { key: "kind", name: "Membership", value: (row) => KINDS[row.kind] ?? row.kind },
   { key: "people", name: "People", value: (row) => row.people },
   { key: "gives", name: "Roles", value: (row) => row.gives },
   { key: "owners", name: "Owners", value: (row) => row.owners.join(", ") },
@@ -26,7 +26,7 @@ const COLUMNS: readonly ListColumn<Row>[] = [
 ];
 
 const FACETS: readonly ListFacet<Row>[] = [
-  { key: "kind", name: "Members come", values: (row) => [row.kind], words: (value) => KINDS[value] ?? value },
+  { key: "kind", name: "Membership", values: (row) => [row.kind], words: (value) => KINDS[value] ?? value },
   {
     key: "has",
     name: "Has",
@@ -42,8 +42,6 @@ const FACETS: readonly ListFacet<Row>[] = [
 
 /** Groups as a working table. */
 export function GroupsTable() {
-  const search = useSearch({ from: "/groups/table" });
-  const navigate = useNavigate();
   const groups = useQuery(groupsQuery);
   const mayPrepare = useMay("PREPARE");
   return (
@@ -58,14 +56,6 @@ export function GroupsTable() {
           nameOf={(row) => row.name}
           columns={COLUMNS}
           facets={FACETS}
-          search={search}
-          onSearch={(next) =>
-            void navigate({
-              to: "/groups/table",
-              search: (before) => ({ draft: before.draft, ...next }),
-              replace: true,
-            })
-          }
           draw={(row, column) =>
             column === "name" ? (
               <Link to="/groups/$id" params={{ id: row.id }} className="font-semibold hover:underline">
@@ -75,7 +65,7 @@ export function GroupsTable() {
           }
           head={
             <Link to="/groups" className="btn btn-sm">
-              List and page
+              List view
             </Link>
           }
           {...(mayPrepare
@@ -88,7 +78,7 @@ export function GroupsTable() {
 }
 
 function Acts({ chosen, onDone }: { chosen: readonly Row[]; onDone: () => void }) {
-  const { act, isPending, error } = useAct();
+  const { actThen, isPending, error } = useAct();
   // what a directory manages is managed there
   const ours = chosen.filter((row) => row.kind !== "DIRECTORY");
   return (
@@ -108,16 +98,19 @@ function Acts({ chosen, onDone }: { chosen: readonly Row[]; onDone: () => void }
         disabled={chosen.length === 0}
         className={`btn btn-sm ${chosen.length === 0 ? "btn-disabled" : ""}`}
       >
-        Their people
+        Show members
       </Link>
       <button
         type="button"
         className="btn btn-sm"
         disabled={ours.length === 0 || isPending}
-        onClick={() => {
-          act("Retire groups", ...ours.map((row) => entry("group.retire", { group: row.id })));
-          onDone();
-        }}
+        onClick={() =>
+          actThen(
+            "Retire groups",
+            ours.map((row) => entry("group.retire", { group: row.id })),
+            onDone,
+          )
+        }
       >
         {ours.length === 0 ? "Retire" : `Retire ${count(ours.length, "group")}, in the draft`}
       </button>

@@ -23,7 +23,7 @@ const COLUMNS: readonly { key: SortBy; name: string }[] = [
   { key: "number", name: "Number" },
   { key: "job", name: "Job" },
   { key: "unit", name: "Unit" },
-  { key: "way", name: "Comes" },
+  { key: "way", name: "Membership" },
   { key: "until", name: "Last day" },
 ];
 
@@ -63,6 +63,12 @@ export function Members({ page }: { page: Page }) {
         </div>
       ) : (
         <MemberTable page={page} />
+      )}
+      {group.people > page.members.length && (
+        <p className="mt-1 text-soft">
+          {page.members.length.toLocaleString("en-GB")} of {count(group.people, "person", "people")} are listed here.
+          The table of people has them all.
+        </p>
       )}
     </>
   );
@@ -140,7 +146,7 @@ function NestedGroup({ one, group }: { one: Page["groups"][number]; group: strin
 
 function MemberTable({ page }: { page: Page }) {
   const mayPrepare = useMay("PREPARE");
-  const { act, isPending, error } = useAct();
+  const { actThen, isPending, error } = useAct();
   const [text, setText] = useState("");
   const [sort, setSort] = useState<{ by: SortBy; isDescending: boolean }>({ by: "name", isDescending: false });
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -168,13 +174,13 @@ function MemberTable({ page }: { page: Page }) {
             type="button"
             className="btn btn-sm"
             disabled={isPending}
-            onClick={() => {
-              act(
+            onClick={() =>
+              actThen(
                 page.group.name,
-                ...picked.map((member) => entry("membership.end", { membership: member.membership ?? "" })),
-              );
-              setChosen(new Set());
-            }}
+                picked.map((member) => entry("membership.end", { membership: member.membership ?? "" })),
+                () => setChosen(new Set()),
+              )
+            }
           >
             Remove {count(picked.length, "person", "people")}, in the draft
           </button>
@@ -219,7 +225,7 @@ function MemberTable({ page }: { page: Page }) {
               </th>
             ))}
             <th>
-              <span className="sr-only">Acts</span>
+              <span className="sr-only">Actions</span>
             </th>
           </tr>
         </thead>

@@ -29,7 +29,7 @@ export function HelpPage() {
         >
           <h1 className="text-lg!">Help somebody sign in</h1>
           <label htmlFor="help-who" className="mt-2 block text-xs font-semibold text-soft">
-            Name, staff number, e-mail address or user name
+            Name, number, e-mail or user name
           </label>
           <input
             id="help-who"
@@ -40,7 +40,7 @@ export function HelpPage() {
             onChange={(event) => setText(event.target.value)}
           />
         </form>
-        <ul className="min-h-0 flex-1 overflow-auto">
+        <ul className="min-h-0 overflow-auto">
           {people.map(({ row, how }) => (
             <li key={row.id} className="border-b border-line">
               <Link
@@ -59,14 +59,14 @@ export function HelpPage() {
           ))}
         </ul>
         {asked !== "" && found.isSuccess && people.length === 0 && (
-          <Empty title="Nobody is called that.">Try the family name alone, or the staff number.</Empty>
+          <Empty title="No one found.">Try the family name alone, or the staff number.</Empty>
         )}
       </section>
       <div className="flex min-w-0 flex-1">
         {id === undefined ? (
           <div className="grid flex-1 place-items-center">
             <Empty title="Who is it?">
-              Type what they tell you. What keeps them from signing in, or from doing something, stands here.
+              Type what they tell you to see what keeps them from signing in or from doing something.
             </Empty>
           </div>
         ) : (

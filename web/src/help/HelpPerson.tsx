@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import { helpQuery } from "../api/queries";
-import { useMay, useNow, useSeesAll, useSession } from "../session/hooks";
+import { useMay, useMaySend, useNow, useSeesAll, useSession } from "../session/hooks";
 import { ago, moment } from "../ui/dates";
 import { Told } from "../ui/plainField";
 import { Square } from "../ui/square";
@@ -18,6 +18,7 @@ type Finding = Help["findings"][number];
 export function HelpPerson() {
   const { id } = useParams({ from: "/help/$id" });
   const help = useQuery(helpQuery(id));
+  const seesAll = useSeesAll();
   return (
     <Read of={help} what="why">
       {(data) => (
@@ -26,6 +27,7 @@ export function HelpPerson() {
             <Heading help={data} />
             <Findings help={data} />
             <Accounts help={data} />
+            {seesAll && data.messages.length > 0 && <Messages help={data} />}
           </section>
           <aside
             aria-label="Cannot do something"
@@ -103,14 +105,14 @@ function FindingLine({ one }: { one: Finding }) {
 
 function Send({ message }: { message: string }) {
   const send = useSendAgain(message);
-  const mayHelp = useMay("HELP");
+  const maySend = useMaySend();
   return (
     <span className="shrink-0 text-right">
       <button
         type="button"
         className="btn btn-primary btn-sm"
-        disabled={!mayHelp || send.isPending || send.isSuccess}
-        title={mayHelp ? undefined : "You may look, but not send"}
+        disabled={!maySend || send.isPending || send.isSuccess}
+        title={maySend ? undefined : "You may look, but not send"}
         onClick={() => send.mutate()}
       >
         {send.isSuccess ? "On its way" : "Send again"}
@@ -142,7 +144,6 @@ function ReadAgain({ tenant }: { tenant: string }) {
 function Accounts({ help }: { help: Help }) {
   const now = useNow();
   const session = useSession();
-  const seesAll = useSeesAll();
   return (
     help.accounts.length > 0 && (
       <>
@@ -178,7 +179,6 @@ function Accounts({ help }: { help: Help }) {
             ))}
           </tbody>
         </table>
-        {seesAll && help.messages.length > 0 && <Messages help={help} />}
       </>
     )
   );

@@ -128,7 +128,7 @@ function Make() {
             <Copy text={make.data.key} words="Copy the key" shownBy={key} />
             <Copy text={exampleOf(make.data.key)} words="Copy the example" shownBy={example} />
             <button type="button" className="btn btn-xs" onClick={() => make.reset()}>
-              It is in place
+              I have saved the key
             </button>
           </div>
         </div>

@@ -66,7 +66,7 @@ export function PeoplePage() {
         <Read of={people} what="people">
           {(data) =>
             data.people.length === 0 ? (
-              <Empty title="Nobody is called that.">Try fewer letters, a job or a unit.</Empty>
+              <Empty title="No one found.">Try fewer letters, a job or a unit.</Empty>
             ) : (
               <List rows={data.people} openId={id} />
             )
@@ -76,7 +76,7 @@ export function PeoplePage() {
       <div className="flex min-w-0 flex-1">
         {q !== undefined && people.data?.people.length === 0 && !people.isPlaceholderData ? (
           <div className="grid flex-1 place-items-center">
-            <Empty title="Nobody to show">Nobody is called that; type fewer letters.</Empty>
+            <Empty title="Nobody to show">No one found; type fewer letters.</Empty>
           </div>
         ) : isPlace && first !== undefined ? (
           <Navigate to="/people/$id" params={{ id: first.id }} search={(before) => before} replace />

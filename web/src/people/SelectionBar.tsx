@@ -1,7 +1,7 @@
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { useSession } from "../session/hooks";
+import { useMay, useMaySend } from "../session/hooks";
 import { ManyActs } from "./ManyActs";
 import { useAllThatMatch } from "./mutations";
 import { SendAgain } from "./SendAgain";
@@ -38,8 +38,8 @@ export function SelectionBar({
 }) {
   const [open, setOpen] = useState<ManyAct>();
   const [isSending, setSending] = useState(false);
-  const session = useSession();
-  const maySend = session.acts.includes("HELP") || session.acts.includes("APPLY");
+  const mayPrepare = useMay("PREPARE");
+  const maySend = useMaySend();
   const all = useAllThatMatch(search, (ids) => onChoose(new Set(ids)));
   return (
     <div className="border-b border-base-300 bg-chosen px-4 py-1.5">
@@ -69,7 +69,7 @@ export function SelectionBar({
           </button>
         )}
         <span className="ml-auto flex flex-wrap gap-1.5">
-          {ACTS.map(({ act, name }) => (
+          {(mayPrepare ? ACTS : []).map(({ act, name }) => (
             <button
               key={act}
               type="button"
@@ -95,7 +95,7 @@ export function SelectionBar({
                 setSending(!isSending);
               }}
             >
-              Send again
+              Resend messages
             </button>
           )}
         </span>

@@ -2,7 +2,8 @@ import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { peopleTableQuery } from "../api/peopleTableQueries";
-import { useMay } from "../session/hooks";
+import { useMay, useMaySend } from "../session/hooks";
+import { ColumnMenu } from "../ui/columnMenu";
 import { useKeptSet } from "../ui/kept";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
@@ -11,22 +12,15 @@ import { Paste } from "./Paste";
 import { SelectionBar } from "./SelectionBar";
 import { Rows } from "./TableRows";
 import { Views } from "./Views";
-import {
-  COLUMNS,
-  columnsOf,
-  csvAddress,
-  filterWords,
-  queryOf,
-  toggledColumn,
-  type Part,
-  type TableSearch,
-} from "./table";
+import { COLUMNS, columnsOf, csvAddress, filterWords, queryOf, type Part, type TableSearch } from "./table";
 
 /** People as a working table: filtered at the left, sorted by their columns, and chosen for acts on many at once. */
 export function TablePage() {
   const search = useSearch({ from: "/people/table" });
   const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
+  const maySend = useMaySend();
+  const mayChoose = mayPrepare || maySend;
   const [open, setOpen] = useState<readonly Part[]>([]);
   const [chosen, setChosen] = useKeptSet("wexa.people-chosen");
   const [isPasting, setPasting] = useState(false);
@@ -58,14 +52,18 @@ export function TablePage() {
                   </span>
                 </h1>
                 <Link to="/people" search={(before) => ({ draft: before.draft, q: search.q })} className="btn btn-sm">
-                  List and page
+                  List view
                 </Link>
                 <Views search={search} onOpen={set} />
-                <Columns search={search} onChange={set} />
+                <ColumnMenu
+                  columns={COLUMNS}
+                  shown={columnsOf(search.cols).map((column) => column.key)}
+                  onChange={(cols) => set({ ...search, cols })}
+                />
                 <a href={csvAddress(search)} download className="btn btn-sm">
                   Export CSV
                 </a>
-                {mayPrepare && (
+                {mayChoose && (
                   <button
                     type="button"
                     className="btn btn-sm"
@@ -77,7 +75,7 @@ export function TablePage() {
                 )}
               </div>
               {isPasting && <Paste onFound={(ids) => setChosen(new Set([...chosen, ...ids]))} />}
-              {mayPrepare && <SelectionBar search={search} chosen={chosen} total={total} onChoose={setChosen} />}
+              {mayChoose && <SelectionBar search={search} chosen={chosen} total={total} onChoose={setChosen} />}
               {rows.length === 0 ? (
                 <Empty title="Nobody matches this filter.">Remove a condition on the left.</Empty>
               ) : (
@@ -87,7 +85,7 @@ export function TablePage() {
                   columns={columnsOf(search.cols)}
                   search={search}
                   chosen={chosen}
-                  {...(mayPrepare ? { onChoose: setChosen } : {})}
+                  {...(mayChoose ? { onChoose: setChosen } : {})}
                   onSort={set}
                   onMore={() => {
                     if (pages.hasNextPage && !pages.isFetchingNextPage) {
@@ -101,27 +99,5 @@ export function TablePage() {
         );
       }}
     </Read>
-  );
-}
-
-function Columns({ search, onChange }: { search: TableSearch; onChange: (next: TableSearch) => void }) {
-  const shown = columnsOf(search.cols).map((column) => column.key);
-  return (
-    <details className="relative">
-      <summary className="btn btn-sm">Columns</summary>
-      <div className="card-plain absolute right-0 z-20 mt-1 w-44 p-2">
-        {COLUMNS.filter((column) => column.key !== "name").map((column) => (
-          <label key={column.key} className="flex min-h-8 items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={shown.includes(column.key)}
-              onChange={() => onChange({ ...search, cols: toggledColumn(search.cols, column.key) })}
-            />
-            {column.name}
-          </label>
-        ))}
-      </div>
-    </details>
   );
 }

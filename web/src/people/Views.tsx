@@ -31,7 +31,7 @@ export function Views({ search, onOpen }: { search: TableSearch; onOpen: (search
         ))}
       </select>
       <button type="button" className="btn btn-sm" aria-expanded={isKeeping} onClick={() => setKeeping(!isKeeping)}>
-        {open === undefined ? "Save view" : "This view"}
+        {open === undefined ? "Save view" : "Manage view"}
       </button>
       {isKeeping && (
         <div className="card-plain basis-full p-3">
@@ -50,7 +50,6 @@ function Keep({ text, onDone }: { text: string; onDone: () => void }) {
   const [name, setName] = useState("");
   const [isShared, setShared] = useState(false);
   const [isPinned, setPinned] = useState(true);
-  const pins = useQuery(pinsQuery).data ?? [];
   const keep = useKeepView();
   return (
     <form
@@ -60,7 +59,7 @@ function Keep({ text, onDone }: { text: string; onDone: () => void }) {
         keep.mutate(
           {
             view: { name, place: "people", filter: text, isShared },
-            ...(isPinned ? { behind: wantedOf(pins) } : {}),
+            isPinned,
           },
           { onSuccess: onDone },
         );
@@ -98,18 +97,19 @@ function Kept({
   isOwn: boolean;
   isShared: boolean;
 }) {
-  const pins = useQuery(pinsQuery).data ?? [];
+  const pins = useQuery(pinsQuery).data;
   const keep = useKeepView();
   const pin = usePin();
   const remove = useRemoveView();
-  const wanted = wantedOf(pins);
-  const isPinned = wanted.some((one) => one.view === id);
+  const isPinned = wantedOf(pins ?? []).some((one) => one.view === id);
   return (
     <div className="flex flex-wrap items-center gap-3">
       <b className="flex-1 font-semibold">{name}</b>
       <Check
         isChecked={isPinned}
-        onToggle={() => pin.mutate(isPinned ? wanted.filter((one) => one.view !== id) : [...wanted, { view: id }])}
+        onToggle={() =>
+          pin.mutate((pinned) => [...pinned.filter((one) => one.view !== id), ...(isPinned ? [] : [{ view: id }])])
+        }
         words="On my Desk"
       />
       {isOwn && (

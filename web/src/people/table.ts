@@ -1,5 +1,6 @@
 import type { Schemas } from "../api/client";
 import { count } from "../ui/words";
+import { inWantedOrder } from "../ui/workList";
 
 export type Facet = Schemas["FacetView"];
 export type FacetValue = Schemas["FacetValue"];
@@ -69,13 +70,7 @@ const SHOWN = ["name", "number", "unit", "job", "kind", "until", "groups", "acco
 
 /** The columns that are shown, in their order; the name always is. */
 export function columnsOf(cols: readonly string[] | undefined): Column[] {
-  const wanted = cols ?? SHOWN;
-  return COLUMNS.filter((column) => column.key === "name" || wanted.includes(column.key));
-}
-
-export function toggledColumn(cols: readonly string[] | undefined, key: string): string[] {
-  const shown = cols ?? SHOWN;
-  return shown.includes(key) ? shown.filter((one) => one !== key) : [...shown, key];
+  return inWantedOrder(COLUMNS, cols ?? SHOWN);
 }
 
 /** The filter with a value chosen, or no longer. */

@@ -61,7 +61,8 @@ function byName(bars: Bars, width: number) {
     marginLeft: Math.min(260, longest * 7 + 16),
     marginRight: 40,
     style: STYLE,
-    x: { label: null, grid: true, ticks: 5 },
+    // room for the figure behind the longest bar
+    x: { label: null, grid: true, ticks: 5, insetRight: 32 },
     y: { label: null, domain: [...new Set(bars.map((bar) => bar.label))] },
     ...(isSplit ? { fx: { label: null, domain: seriesOf(bars) } } : {}),
     marks: [

@@ -5,7 +5,7 @@ import { reportQuery, type Narrowed } from "../api/reportQueries";
 import { tenantsQuery, unitsQuery } from "../api/queries";
 import { useNow, useSession } from "../session/hooks";
 import { Choose } from "../ui/choose";
-import { ago, day, isoDay, moment } from "../ui/dates";
+import { ago, calendarDay, isoDay, moment } from "../ui/dates";
 import { PlainDay } from "../ui/plainDay";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
@@ -85,7 +85,7 @@ function Narrow({ narrowed, isPeople, isTenants }: { narrowed: Narrowed; isPeopl
     <div className="mt-2 flex flex-wrap items-end gap-3 print:hidden">
       <div className="w-40">
         <PlainDay
-          label="As of the end of"
+          label="As of"
           value={narrowed.day ?? today}
           onKeep={(value) => set({ day: value === "" || value === today ? undefined : value })}
         />
@@ -141,7 +141,7 @@ function Head({ report, narrowed }: { report: Report; narrowed: Narrowed }) {
           disabled={download.isPending}
           onClick={() => download.mutate()}
         >
-          {download.isPending ? "Exporting…" : "Export with its cover"}
+          {download.isPending ? "Exporting…" : "Export with cover sheet"}
         </button>
         <button type="button" className="btn btn-sm print:hidden" onClick={() => window.print()}>
           Print
@@ -153,8 +153,7 @@ function Head({ report, narrowed }: { report: Report; narrowed: Narrowed }) {
 }
 
 function Rows({ report }: { report: Report }) {
-  const session = useSession();
-  const onDay = (iso: string) => day(`${iso}T12:00:00Z`, session.zone);
+  const onDay = calendarDay;
   const isNumber = (sort: string) => sort === "NUMBER" || sort === "AMOUNT";
   if (report.rows.length === 0) {
     return (
@@ -238,8 +237,8 @@ function Cover({ report }: { report: Report }) {
       Made by {report.cover.by} on {moment(report.cover.madeAt, session.zone)} from version {report.cover.version} of
       the records.
       {oldest !== undefined && ` The oldest reading of a tenant is ${ago(oldest, now)}.`}
-      {unread.length > 0 && ` Never read: ${unread.map((one) => one.tenant).join(", ")}.`} The export has the same on
-      its cover, with the SHA-256 of the table, and stands in the log.
+      {unread.length > 0 && ` Never read: ${unread.map((one) => one.tenant).join(", ")}.`} The cover sheet of an export
+      says the same, with the SHA-256 checksum of the table. Each export is recorded in the log.
     </p>
   );
 }

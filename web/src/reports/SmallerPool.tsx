@@ -58,12 +58,14 @@ function Losers({ tenant, kind, name, size }: { tenant: string; kind: string; na
       {(data) => (
         <>
           <p className="mt-2" role="status">
-            {data.length === 0
+            {data.total === 0
               ? "Everybody could keep their seat."
-              : `${count(data.length, "seat")} would have to go, in this order. When somebody was last there is not told by the tenants and does not count.`}
+              : `${count(data.total, "seat")} would have to go, in this order. Tenants do not report when somebody last signed in, so it does not count.`}
+            {data.total > data.losers.length &&
+              ` These are the first ${data.losers.length}; the draft is for them. Draft the rest when these are done.`}
           </p>
           <ul className="mt-1 max-h-72 overflow-auto">
-            {data.map((one) => (
+            {data.losers.map((one) => (
               <li key={one.seat} className="flex min-h-8 items-center gap-3 border-t border-line">
                 {one.person ? (
                   <Link
@@ -81,14 +83,14 @@ function Losers({ tenant, kind, name, size }: { tenant: string; kind: string; na
               </li>
             ))}
           </ul>
-          {data.length > 0 && mayPrepare && (
+          {data.losers.length > 0 && mayPrepare && (
             <button
               type="button"
               className="btn btn-primary btn-sm mt-2"
               disabled={isPending}
-              onClick={() => act(`${name}: ${size} seats`, ...data.map(entryFor))}
+              onClick={() => act(`${name}: ${size} seats`, ...data.losers.map(entryFor))}
             >
-              Draft it: {count(data.length, "change")}
+              Draft it: {count(data.losers.length, "change")}
             </button>
           )}
           <Told error={error} />

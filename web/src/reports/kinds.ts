@@ -5,9 +5,9 @@ export const REPORTS: readonly { kind: ReportKind; name: string; about: string }
   { kind: "PEOPLE", name: "People per application", about: "open accounts by unit and standing" },
   { kind: "ROLES", name: "Who has which role", about: "where, and through what" },
   { kind: "MOVEMENTS", name: "Joiners, movers, leavers", about: "week by week" },
-  { kind: "SEATS", name: "Use of seats", about: "used, idle, free; smaller pools" },
-  { kind: "COSTS", name: "Costs of seats", about: "by unit and cost centre" },
-  { kind: "UNOWNED", name: "Accounts without an owner at work", about: "nobody's, or somebody's who left" },
+  { kind: "SEATS", name: "Seat usage", about: "used, idle, free; smaller pools" },
+  { kind: "COSTS", name: "Seat costs", about: "by unit and cost centre" },
+  { kind: "UNOWNED", name: "Orphaned accounts", about: "of nobody, or of somebody who left" },
   { kind: "LOG", name: "Changes per day", about: "and who made them" },
 ];
 
@@ -49,6 +49,7 @@ export const REASONS: Record<string, string> = {
   NOT_HERE: "not at work",
   ON_LEAVE: "on leave",
   NEEDS_NONE: "needs no seat",
+  NOT_STARTED: "has not started",
   LESSER_DOES: "a lesser seat would do",
   USES_IT: "uses it",
 };

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take } from "../api/client";
 import type { Narrowed, ReportKind } from "../api/reportQueries";
+import { saveFile } from "../ui/saveFile";
 
 /** Fetches the whole report with its cover, and hands it to the browser as a file. */
 export function useExport(kind: ReportKind, narrowed: Narrowed) {
@@ -15,12 +16,7 @@ export function useExport(kind: ReportKind, narrowed: Narrowed) {
       if (!(archive instanceof Blob)) {
         throw new Error("The export came back empty. Try again.");
       }
-      const address = URL.createObjectURL(archive);
-      const link = document.createElement("a");
-      link.href = address;
-      link.download = `wexa-${kind.toLowerCase()}${narrowed.day === undefined ? "" : `-${narrowed.day}`}.zip`;
-      link.click();
-      URL.revokeObjectURL(address);
+      saveFile(archive, `wexa-${kind.toLowerCase()}${narrowed.day === undefined ? "" : `-${narrowed.day}`}.zip`);
     },
   });
 }

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useSearch } from "@tanstack/react-router";
+import { Link } from "@tanstack/react-router";
 import type { Schemas } from "../api/client";
 import { rolesQuery } from "../api/roleQueries";
 import { Read } from "../ui/states";
@@ -61,8 +61,6 @@ const FACETS: readonly ListFacet<Row>[] = [
 
 /** Roles as a working table. */
 export function RolesTable() {
-  const search = useSearch({ from: "/roles/table" });
-  const navigate = useNavigate();
   const roles = useQuery(rolesQuery);
   return (
     <Read of={roles} what="roles">
@@ -76,10 +74,6 @@ export function RolesTable() {
           nameOf={(row) => row.name}
           columns={COLUMNS}
           facets={FACETS}
-          search={search}
-          onSearch={(next) =>
-            void navigate({ to: "/roles/table", search: (before) => ({ draft: before.draft, ...next }), replace: true })
-          }
           draw={(row, column) =>
             column === "name" ? (
               <Link to="/roles/$id" params={{ id: row.id }} className="font-semibold hover:underline">
@@ -89,7 +83,7 @@ export function RolesTable() {
           }
           head={
             <Link to="/roles" className="btn btn-sm">
-              List and page
+              List view
             </Link>
           }
           acts={(chosen) => <Acts chosen={chosen} />}
@@ -117,7 +111,7 @@ function Acts({ chosen }: { chosen: readonly Row[] }) {
         disabled={chosen.length === 0}
         className={`btn btn-sm ${chosen.length === 0 ? "btn-disabled" : ""}`}
       >
-        Who has them
+        Show holders
       </Link>
     </>
   );

@@ -24,6 +24,12 @@ export function isAllowed(session: Schemas["SessionView"], act: string): boolean
   );
 }
 
+/** Messages are sent by whoever helps or applies; preparing changes alone is not enough. */
+export function useMaySend(): boolean {
+  const { acts } = useSession();
+  return acts.includes("HELP") || acts.includes("APPLY");
+}
+
 /** Whether one may do what concerns all tenants and everybody. */
 export function useMayEverywhere(act: string): boolean {
   const session = useSession();

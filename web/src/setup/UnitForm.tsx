@@ -19,7 +19,7 @@ export function UnitForm({ unit, units, onDone }: { unit: Unit; units: Unit[]; o
   });
   const [managerName, setManagerName] = useState(unit.managerName ?? "");
   const [into, setInto] = useState("");
-  const { act, isPending, error } = useAct();
+  const { actThen, isPending, error } = useAct();
   const others = notBelow(unit, units);
   const changes = changesOf(unit, typed);
   const set = (more: Partial<UnitTyped>) => setTyped({ ...typed, ...more });
@@ -28,8 +28,7 @@ export function UnitForm({ unit, units, onDone }: { unit: Unit; units: Unit[]; o
       className="card-plain my-1.5 p-3"
       onSubmit={(event) => {
         event.preventDefault();
-        act("Units", entry("unit.edit", { unit: unit.id, ...changes }));
-        onDone();
+        actThen("Units", [entry("unit.edit", { unit: unit.id, ...changes })], onDone);
       }}
     >
       <div className="grid grid-cols-2 gap-x-3">
@@ -71,7 +70,7 @@ export function UnitForm({ unit, units, onDone }: { unit: Unit; units: Unit[]; o
             <p className="mt-1 flex items-center gap-2">
               <b className="font-semibold">{managerName}</b>
               <button type="button" className="btn btn-xs" onClick={() => set({ manager: "" })}>
-                Nobody
+                Remove
               </button>
             </p>
           )}
@@ -98,10 +97,7 @@ export function UnitForm({ unit, units, onDone }: { unit: Unit; units: Unit[]; o
           type="button"
           className="btn btn-sm"
           disabled={into === "" || isPending}
-          onClick={() => {
-            act("Units", entry("unit.merge", { unit: unit.id, into }));
-            onDone();
-          }}
+          onClick={() => actThen("Units", [entry("unit.merge", { unit: unit.id, into })], onDone)}
         >
           Merge, as a draft
         </button>

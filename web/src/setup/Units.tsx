@@ -48,6 +48,7 @@ function Branch({ units, parent, depth }: { units: Unit[]; parent: string | null
 
 function Line({ unit, units, depth }: { unit: Unit; units: Unit[]; depth: number }) {
   const mayPrepare = useMay("PREPARE");
+  const hasParts = units.some((one) => one.parent === unit.id);
   const [isOpen, setOpen] = useState(false);
   return (
     <div className="border-b border-line py-0.5" style={{ paddingLeft: `${depth * 1.25}rem` }}>
@@ -63,7 +64,7 @@ function Line({ unit, units, depth }: { unit: Unit; units: Unit[]; depth: number
             .join(" · ")}
         </span>
         <span className="shrink-0 text-sm text-soft">
-          {unit.people === 0 ? "nobody" : count(unit.people, "person", "people")}
+          {unit.people === 0 ? (hasParts ? "nobody directly" : "nobody") : count(unit.people, "person", "people")}
         </span>
         {mayPrepare && (
           <button

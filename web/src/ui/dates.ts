@@ -16,6 +16,12 @@ const written = (at: ZonedDateTime): string => `${at.day} ${MONTHS[at.month - 1]
 
 const beforeEnd = (end: string, zone: string): ZonedDateTime => local(end, zone).subtract({ seconds: 1 });
 
+/** A calendar day such as `2026-11-30`, in any zone, as `30 Nov 2026`. */
+export function calendarDay(iso: string): string {
+  const { day: number, month, year } = parseDate(iso);
+  return `${number} ${MONTHS[month - 1] ?? ""} ${year}`;
+}
+
 /** `30 Nov 2026` */
 export function day(instant: string, zone: string): string {
   return written(local(instant, zone));

@@ -1,6 +1,15 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
-import { csvOf, facetCounts, listed, readListSearch, shownColumns, toggledFacet, type ListSearch } from "./workList";
+import {
+  csvOf,
+  facetCounts,
+  listed,
+  movedUp,
+  readListSearch,
+  shownColumns,
+  toggledFacet,
+  type ListSearch,
+} from "./workList";
 
 interface Row {
   name: string;
@@ -67,6 +76,19 @@ test("columns that are extra or empty come when they are asked for, and the firs
   expect(shownColumns(COLUMNS, {}, rows).map((one) => one.key)).toEqual(["name", "size"]);
   expect(shownColumns(COLUMNS, {}, []).map((one) => one.key)).toEqual(["name"]);
   expect(shownColumns(COLUMNS, { cols: ["tags"] }, rows).map((one) => one.key)).toEqual(["name", "tags"]);
+});
+
+test("columns stand in the order that was chosen, each once, behind the first", () => {
+  const chosen = { cols: ["tags", "size", "tags", "name", "weight"] };
+  expect(shownColumns(COLUMNS, chosen, []).map((one) => one.key)).toEqual(["name", "tags", "size"]);
+  fc.assert(
+    fc.property(fc.uniqueArray(fc.string(), { minLength: 1 }), fc.nat(), (keys, seed) => {
+      const at = seed % keys.length;
+      const moved = movedUp(keys, keys[at] ?? "");
+      expect(moved.toSorted()).toEqual(keys.toSorted());
+      expect(moved.indexOf(keys[at] ?? "")).toBe(Math.max(0, at - 1));
+    }),
+  );
 });
 
 test("CSV keeps quotes, lines and formulas as text", () => {

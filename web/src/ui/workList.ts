@@ -1,3 +1,5 @@
+import Papa from "papaparse";
+
 /** What a list shows; all of it stands in the address. */
 export interface ListSearch {
   q?: string | undefined;
@@ -130,7 +132,7 @@ export function toggledFacet(search: ListSearch, facet: string, value: string): 
   return { ...search, f: after.length === 0 ? undefined : after };
 }
 
-/** Those that were asked for; else all but the extra ones, and but those in which no row has anything. */
+/** Those that were asked for, in that order; else all but the extra ones, and but those in which no row has anything. */
 export function shownColumns<T>(
   columns: readonly ListColumn<T>[],
   search: ListSearch,
@@ -141,22 +143,27 @@ export function shownColumns<T>(
     ? columns.filter(
         (column, at) => at === 0 || (column.isExtra !== true && rows.some((row) => column.value(row) !== "")),
       )
-    : columns.filter((column, at) => at === 0 || wanted.includes(column.key));
+    : inWantedOrder(columns, wanted);
 }
 
-/** Text that a table program would take for a formula stays text. */
-const FORMULA = /^[=+\-@\t\r]/;
-
-function cell(value: string | number): string {
-  const text = typeof value === "string" && FORMULA.test(value) ? `'${value}` : String(value);
-  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
-}
-
-/** Rows as CSV (RFC 4180), with a line of names first. */
-export function csvOf<T>(rows: readonly T[], columns: readonly ListColumn<T>[]): string {
-  const lines = [
-    columns.map((column) => cell(column.name)),
-    ...rows.map((row) => columns.map((column) => cell(column.value(row)))),
+/** The first column, which always stands, and those that are wanted in their order. */
+export function inWantedOrder<T extends { key: string }>(columns: readonly T[], wanted: readonly string[]): T[] {
+  const [first, ...others] = columns;
+  return [
+    ...(first === undefined ? [] : [first]),
+    ...new Set(wanted.flatMap((key) => others.find((column) => column.key === key) ?? [])),
   ];
-  return lines.map((line) => line.join(",")).join("\r\n") + "\r\n";
+}
+
+/** One of them a place further to the front. */
+export function movedUp(keys: readonly string[], key: string): string[] {
+  const at = keys.indexOf(key);
+  const before = keys[at - 1];
+  return at < 1 || before === undefined ? [...keys] : keys.with(at - 1, key).with(at, before);
+}
+
+/** Rows as CSV (RFC 4180), with a line of names first; text that a table program would take for a formula stays text. */
+export function csvOf<T>(rows: readonly T[], columns: readonly ListColumn<T>[]): string {
+  const data = rows.map((row) => columns.map((column) => column.value(row)));
+  return `${Papa.unparse({ fields: columns.map((column) => column.name), data }, { escapeFormulae: true })}\r\n`;
 }

@@ -62,14 +62,15 @@ class EverydayIT {
             browser.sees("cost centre SST-2000");
             browser.button("Change Lagoon Hall").click();
             browser.isAccessible("a unit that is changed");
-            browser.find("use of seats", "use of seats");
+            browser.find("seat usage", "seat usage");
+            browser.heading("Seat usage");
             browser.see(By.cssSelector("figure svg[role='img']"));
             browser.look("report");
             browser.theme("night");
             browser.isAccessible("report at night");
             browser.theme("linen");
             browser.button("What is this?").click();
-            browser.sees("an export has a cover");
+            browser.sees("has a cover sheet");
             browser.isAccessible("what is this");
             browser.link("More in the manual").click();
             browser.heading("Reports");
@@ -92,15 +93,15 @@ class EverydayIT {
             browser.link("Desk").click();
             browser.see(By.xpath("//aside//a[contains(., 'Leaving within 30 days')][contains(., '2')]"));
             browser.button("More for Bo Ferreira").click();
-            browser.see(By.xpath("//*[@role='menuitem'][contains(., 'Not before a day')]"))
+            browser.see(By.xpath("//*[@role='menuitem'][contains(., 'Hide until')]"))
                     .click();
-            browser.type("Not before", "+2");
+            browser.type("Hide until", "+2");
             browser.type("Reason", "asked the unit");
             browser.isAccessible("a line that is put off");
             browser.press(Keys.ENTER);
-            browser.sees("1 line not shown until later");
+            browser.sees("1 line hidden until later");
             browser.button("More for Perrin Aldous").click();
-            browser.see(By.xpath("//*[@role='menuitem'][contains(., 'Take it')]"))
+            browser.see(By.xpath("//*[@role='menuitem'][contains(., 'Assign to me')]"))
                     .click();
             browser.sees("yours");
             browser.button("Arrange").click();

@@ -210,7 +210,7 @@ class OneStageIT {
             browser.sees("The key, shown this once:");
             String key =
                     browser.see(By.xpath("//p[contains(@class, 'select-all')]")).getText();
-            browser.button("It is in place").click();
+            browser.button("I have saved the key").click();
             assertThat(browser.see(By.tagName("body")).getText()).doesNotContain(key);
             assertThat(push(key, "marla.quillen", "45001")).isEqualTo(201);
             browser.open("/inbound");

@@ -48,11 +48,16 @@ public final class Days {
                 : instant.toString();
     }
 
+    /** {@code 30 Nov 2026} */
+    public static String words(LocalDate day) {
+        return DAY.format(day);
+    }
+
     /** {@code 30 Nov 2026}, some days back; an instant that is no midnight with its time, {@code 30 Nov 2026, 10:30}. */
     public static String words(Instant instant, int daysBack, ZoneId zone) {
         ZonedDateTime local = instant.atZone(zone);
         return local.toLocalTime().equals(LocalTime.MIDNIGHT)
-                ? DAY.format(local.toLocalDate().minusDays(daysBack))
+                ? words(local.toLocalDate().minusDays(daysBack))
                 : DAY_AND_TIME.format(local);
     }
 }

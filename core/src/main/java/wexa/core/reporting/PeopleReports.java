@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -31,18 +32,18 @@ public final class PeopleReports {
     private PeopleReports() {}
 
     /** How many people have an open account, by tenant, unit and standing. Costs all accounts. */
-    public static Report perApplication(Scope scope) {
-        Model model = scope.model();
+    public static Report perApplication(ReportFilter filter) {
+        Model model = filter.model();
         List<List<String>> rows = new ArrayList<>();
         List<Bar> bars = new ArrayList<>();
-        for (Tenant tenant : scope.tenants()) {
+        for (Tenant tenant : filter.tenants()) {
             Map<String, Integer> counts = new TreeMap<>();
             int all = 0;
             for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
-                Optional<Id<Person>> person = account.person().filter(scope::coversPerson);
+                Optional<Id<Person>> person = account.person().filter(filter::coversPerson);
                 if (account.isOpen() && person.isPresent()) {
-                    String standing = words(PersonStatus.of(model, person.get(), scope.at()));
-                    counts.merge(scope.unitName(person.get()) + "\t" + standing, 1, Integer::sum);
+                    String standing = words(PersonStatus.of(model, person.get(), filter.at()));
+                    counts.merge(filter.unitName(person.get()) + "\t" + standing, 1, Integer::sum);
                     all++;
                 }
             }
@@ -83,22 +84,23 @@ public final class PeopleReports {
     }
 
     /**
-     * Who joined, moved and left in each week up to the day, from Monday on, the last week first. Whoever begins while or right after they are
-     * engaged otherwise moved; whoever's last engagement ended left. Costs all engagements.
+     * Who joined, moved and left in each week up to the day, from Monday on, the last week first. Whoever begins while, or right
+     * after, they are engaged otherwise moved; whoever's last engagement ended left. Costs all engagements.
      */
-    public static Report movements(Scope scope, ZoneId zone) {
-        LocalDate last = LocalDate.ofInstant(scope.at(), zone).with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+    public static Report movements(ReportFilter filter, ZoneId zone) {
+        LocalDate last =
+                LocalDate.ofInstant(filter.at(), zone).with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
         Map<LocalDate, int[]> weeks = new TreeMap<>();
         for (int back = WEEKS - 1; back >= 0; back--) {
             weeks.put(last.minusWeeks(back), new int[Move.values().length]);
         }
-        Model model = scope.model();
+        Model model = filter.model();
         for (Person person : model.people().stream().toList()) {
             for (Engagement one : model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id())) {
-                if (scope.covers(one.unit())) {
+                if (filter.covers(one.unit())) {
                     List<Engagement> all = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
-                    count(one.window().from(), begins(one, all), scope, zone, weeks);
-                    ends(one, all).ifPresent(move -> count(one.window().until(), move, scope, zone, weeks));
+                    count(one.window().from(), begins(one, all), filter, zone, weeks);
+                    ends(one, all).ifPresent(move -> count(one.window().until(), move, filter, zone, weeks));
                 }
             }
         }
@@ -148,8 +150,8 @@ public final class PeopleReports {
         return goesOn ? Optional.empty() : Optional.of(Move.LEFT);
     }
 
-    private static void count(Instant at, Move move, Scope scope, ZoneId zone, Map<LocalDate, int[]> weeks) {
-        if (at.equals(Instant.MIN) || at.equals(Instant.MAX) || at.isAfter(scope.at())) {
+    private static void count(Instant at, Move move, ReportFilter filter, ZoneId zone, Map<LocalDate, int[]> weeks) {
+        if (at.equals(Instant.MIN) || at.equals(Instant.MAX) || at.isAfter(filter.at())) {
             return;
         }
         int[] counts =
@@ -159,23 +161,23 @@ public final class PeopleReports {
         }
     }
 
-    /** Accounts that belong to nobody, and people with an open account whom no engagement holds here. */
-    public static Report unowned(Scope scope) {
-        Model model = scope.model();
+    /** Accounts that belong to nobody, and people with an open account whom no engagement holds here; not emergency accounts. */
+    public static Report unowned(ReportFilter filter) {
+        Model model = filter.model();
         List<List<String>> rows = new ArrayList<>();
         Map<String, Integer> counts = new TreeMap<>();
-        for (Tenant tenant : scope.tenants()) {
+        for (Tenant tenant : filter.tenants()) {
             for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
                 Optional<Person> person = account.person().flatMap(model.people()::find);
-                if (!account.isOpen()
-                        || person.filter(one -> !scope.coversPerson(one.id())).isPresent()) {
+                // emergency accounts belong to nobody on purpose
+                if (!account.isOpen() || account.kind() == AccountKind.EMERGENCY || !filter.coversAccount(account)) {
                     continue;
                 }
                 if (person.isEmpty()) {
                     rows.add(row("account without a person", model.title(tenant), account.userName(), "", ""));
                     counts.merge("without a person\t" + model.title(tenant), 1, Integer::sum);
                 } else {
-                    PersonStatus status = PersonStatus.of(model, person.get().id(), scope.at());
+                    PersonStatus status = PersonStatus.of(model, person.get().id(), filter.at());
                     if (status == PersonStatus.LEFT || status == PersonStatus.UNENGAGED) {
                         rows.add(row(
                                 "person without an engagement",

@@ -8,6 +8,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import wexa.core.access.AccessIndex;
@@ -15,8 +16,10 @@ import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Group;
 import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.reporting.Report.Bar;
@@ -41,28 +44,45 @@ public final class RoleReport {
         }
     }
 
+    /** A role given to somebody or to a group in a tenant. */
+    private record Grant(
+            Id<Role> role, Tenant tenant, Optional<Id<Area>> area, Subject subject, String kind, Window window) {}
+
+    /** What is assigned and holds at the instant, and what the membership of directory groups is mapped to. */
+    private static List<Grant> grants(Tenant tenant, ReportFilter filter) {
+        Model model = filter.model();
+        List<Grant> found = new ArrayList<>();
+        for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
+            one.effective(model)
+                    .filter(window -> window.contains(filter.at()))
+                    .ifPresent(
+                            window -> found.add(new Grant(one.role(), tenant, one.area(), one.subject(), "", window)));
+        }
+        for (Mapping one : model.table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id())) {
+            found.add(new Grant(
+                    one.role(),
+                    tenant,
+                    one.area(),
+                    new Subject.OfGroup(one.directoryGroup()),
+                    " (mapped)",
+                    Window.ALWAYS));
+        }
+        return found;
+    }
+
     /**
-     * One row for each person and path: given directly, or through the group that it is given to. Costs the assignments, and
-     * the members of the groups that have one.
+     * One row for each person and path: given directly, or through the group that it is given to or mapped from. Costs the
+     * assignments and mappings, and the members of the groups that have one.
      */
-    public static Report of(AccessIndex index, Scope scope, ZoneId zone) {
-        Model model = scope.model();
-        Instant at = scope.at();
+    public static Report of(AccessIndex index, ReportFilter filter, ZoneId zone) {
         List<List<String>> rows = new ArrayList<>();
         Map<String, Set<Id<Person>>> holders = new TreeMap<>();
-        for (Tenant tenant : scope.tenants()) {
-            for (Assignment assignment : model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
-                boolean holds = assignment
-                        .effective(model)
-                        .filter(window -> window.contains(at))
-                        .isPresent();
-                if (!holds) {
-                    continue;
-                }
-                String role = model.roles().get(assignment.role()).name();
-                for (Id<Person> person : people(assignment.subject(), index, at)) {
-                    if (scope.coversPerson(person)) {
-                        rows.add(row(role, assignment, tenant, person, scope, zone));
+        for (Tenant tenant : filter.tenants()) {
+            for (Grant grant : grants(tenant, filter)) {
+                String role = filter.model().roles().get(grant.role()).name();
+                for (Id<Person> person : people(grant.subject(), index, filter.at())) {
+                    if (filter.coversPerson(person)) {
+                        rows.add(row(role, grant, person, filter, zone));
                         holders.computeIfAbsent(role, any -> new HashSet<>()).add(person);
                         if (rows.size() > MOST_ROWS) {
                             throw new TooLong();
@@ -103,25 +123,23 @@ public final class RoleReport {
         };
     }
 
-    private static List<String> row(
-            String role, Assignment assignment, Tenant tenant, Id<Person> person, Scope scope, ZoneId zone) {
-        Model model = scope.model();
-        String through = assignment.subject() instanceof Subject.OfGroup group
-                ? model.groups().find(group.group()).map(Group::name).orElse("")
+    private static List<String> row(String role, Grant grant, Id<Person> person, ReportFilter filter, ZoneId zone) {
+        Model model = filter.model();
+        String through = grant.subject() instanceof Subject.OfGroup group
+                ? model.groups().find(group.group()).map(Group::name).orElse("") + grant.kind()
                 : "directly";
         return List.of(
                 role,
-                model.title(tenant),
-                assignment
-                        .area()
+                model.title(grant.tenant()),
+                grant.area()
                         .flatMap(model.table(Kind.AREA)::find)
                         .map(Area::name)
                         .orElse(""),
                 model.people().get(person).name(),
-                scope.staffNumber(person),
-                scope.unitName(person),
+                filter.staffNumber(person),
+                filter.unitName(person),
                 through,
-                lastDay(assignment.effective(model).orElse(assignment.window()), zone));
+                lastDay(grant.window(), zone));
     }
 
     /** The day before the one at whose beginning it ends; nothing where it does not. */

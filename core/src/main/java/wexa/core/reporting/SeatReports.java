@@ -14,9 +14,12 @@ import java.util.stream.Collectors;
 import wexa.core.access.Access;
 import wexa.core.access.AccessIndex;
 import wexa.core.access.Usability;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
 import wexa.core.model.App;
+import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -37,12 +40,12 @@ public final class SeatReports {
     /** A seat that is taken, and by whom. */
     private record Taken(Seat seat, Account account, Optional<Person> person) {}
 
-    private static List<Taken> taken(Scope scope, Tenant tenant) {
-        Model model = scope.model();
+    private static List<Taken> taken(ReportFilter filter, Tenant tenant) {
+        Model model = filter.model();
         List<Taken> found = new ArrayList<>();
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
             for (Seat seat : model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id())) {
-                if (seat.window().contains(scope.at())) {
+                if (seat.window().contains(filter.at())) {
                     found.add(new Taken(seat, account, account.person().flatMap(model.people()::find)));
                 }
             }
@@ -50,30 +53,37 @@ public final class SeatReports {
         return found;
     }
 
-    /** A seat is idle while its account is closed, belongs to nobody, or to somebody who is not at work. */
-    private static boolean isIdle(Taken one, Scope scope) {
+    /**
+     * A seat is idle while its account is closed, belongs to nobody, or to somebody who is not at work; that of an emergency
+     * account never is.
+     */
+    private static boolean isIdle(Taken one, ReportFilter filter) {
+        if (one.account().kind() == AccountKind.EMERGENCY) {
+            return false;
+        }
         return !one.account().isOpen()
                 || one.person()
-                        .filter(person -> PersonStatus.of(scope.model(), person.id(), scope.at()) == PersonStatus.HERE)
+                        .filter(person ->
+                                PersonStatus.of(filter.model(), person.id(), filter.at()) == PersonStatus.HERE)
                         .isEmpty();
     }
 
     /** Seats of each pool: how many there are, are used, idle and free. */
-    public static Report use(Scope scope) {
+    public static Report use(ReportFilter filter) {
         List<List<String>> rows = new ArrayList<>();
         List<Bar> bars = new ArrayList<>();
-        for (Tenant tenant : scope.tenants()) {
-            List<Taken> all = taken(scope, tenant);
-            for (App.SeatKind kind : scope.model().appOf(tenant).seatKinds()) {
+        for (Tenant tenant : filter.tenants()) {
+            List<Taken> all = taken(filter, tenant);
+            for (App.SeatKind kind : filter.model().appOf(tenant).seatKinds()) {
                 List<Taken> seats = all.stream()
                         .filter(one -> one.seat().kind().equals(kind.key()))
                         .toList();
                 int idle =
-                        (int) seats.stream().filter(one -> isIdle(one, scope)).count();
+                        (int) seats.stream().filter(one -> isIdle(one, filter)).count();
                 int size = tenant.pools().getOrDefault(kind.key(), 0);
-                String label = scope.model().title(tenant) + ", " + kind.name();
+                String label = filter.model().title(tenant) + ", " + kind.name();
                 rows.add(List.of(
-                        scope.model().title(tenant),
+                        filter.model().title(tenant),
                         kind.name(),
                         size == 0 ? "" : String.valueOf(size),
                         String.valueOf(seats.size() - idle),
@@ -105,24 +115,22 @@ public final class SeatReports {
      *
      * @param prices of one seat a month
      */
-    public static Report costs(Scope scope, Map<SeatType, BigDecimal> prices) {
-        Model model = scope.model();
+    public static Report costs(ReportFilter filter, Map<SeatType, BigDecimal> prices) {
+        Model model = filter.model();
         Map<List<String>, Integer> counts = new TreeMap<>(Comparator.comparing(List::toString));
         Map<List<String>, BigDecimal> each = new TreeMap<>(Comparator.comparing(List::toString));
-        for (Tenant tenant : scope.tenants()) {
+        for (Tenant tenant : filter.tenants()) {
             App app = model.appOf(tenant);
-            for (Taken one : taken(scope, tenant)) {
-                Optional<Id<Unit>> unit =
-                        one.person().flatMap(person -> scope.told(person.id())).map(engagement -> engagement.unit());
-                boolean isCovered = one.person()
-                        .map(person -> scope.coversPerson(person.id()))
-                        .orElse(true);
-                if (!isCovered) {
+            for (Taken one : taken(filter, tenant)) {
+                if (!filter.coversAccount(one.account())) {
                     continue;
                 }
+                Optional<Id<Unit>> unit = one.person()
+                        .flatMap(person -> MainEngagement.of(model, person.id(), filter.at()))
+                        .map(Engagement::unit);
                 List<String> key = List.of(
                         unit.map(model.table(Kind.UNIT)::get).map(Unit::name).orElse("nobody's"),
-                        unit.map(scope::costCentre).orElse(""),
+                        unit.map(filter::costCentre).orElse(""),
                         model.title(tenant),
                         app.seatKind(one.seat().kind())
                                 .map(App.SeatKind::name)
@@ -171,13 +179,15 @@ public final class SeatReports {
     public enum Reason {
         /** The account is closed, or belongs to nobody. */
         NOBODY_USES_IT,
-        /** Its person left, was never engaged, or has not started. */
+        /** Its person left, or was never engaged. */
         NOT_HERE,
         ON_LEAVE,
         /** Nothing that the person can do needs a seat there. */
         NEEDS_NONE,
         /** A lesser kind of seat carries all that they can do. */
         LESSER_DOES,
+        /** Its person starts later, and what they will use is not known yet. */
+        NOT_STARTED,
         /** They use what only this kind carries: the fewer such things, the earlier. */
         USES_IT
     }
@@ -197,34 +207,41 @@ public final class SeatReports {
             int carried) {}
 
     /**
-     * Who would lose a seat if the pool had so many: as many as are taken beyond it, those first who need it least. When
-     * somebody was last there is not told by tenants, and does not count. Costs the access of everybody with such a seat.
+     * Who would lose a seat if the pool had so many: as many as are taken beyond it, those first who need it least. Emergency
+     * accounts keep theirs. When somebody was last there is not told by tenants, and does not count. Costs the access of everybody with such a seat.
      */
     public static List<Loser> losers(AccessIndex index, Tenant tenant, Key kind, int size, Instant at) {
-        Scope scope = new Scope(index.model(), at, Optional.empty(), Optional.of(tenant.id()));
-        List<Loser> all = new ArrayList<>(taken(scope, tenant).stream()
+        ReportFilter filter = new ReportFilter(index.model(), at, Optional.empty(), Optional.of(tenant.id()));
+        List<Taken> taken = taken(filter, tenant).stream()
                 .filter(one -> one.seat().kind().equals(kind))
-                .map(one -> ranked(one, index, tenant, scope))
+                .toList();
+        List<Loser> all = new ArrayList<>(taken.stream()
+                .filter(one -> one.account().kind() != AccountKind.EMERGENCY)
+                .map(one -> ranked(one, index, tenant, filter))
                 .toList());
         all.sort(Comparator.comparing(Loser::reason)
                 .thenComparingInt(Loser::carried)
                 .thenComparing(one -> one.account().userName())
                 .thenComparing(one -> one.seat().id()));
-        return List.copyOf(all.subList(0, Math.max(0, all.size() - Math.max(0, size))));
+        return List.copyOf(all.subList(0, Math.clamp(taken.size() - size, 0, all.size())));
     }
 
-    private static Loser ranked(Taken one, AccessIndex index, Tenant tenant, Scope scope) {
-        App app = scope.model().appOf(tenant);
+    private static Loser ranked(Taken one, AccessIndex index, Tenant tenant, ReportFilter filter) {
+        App app = filter.model().appOf(tenant);
         if (one.person().isEmpty() || !one.account().isOpen()) {
             return new Loser(one.seat(), one.account(), one.person(), Reason.NOBODY_USES_IT, Optional.empty(), 0);
         }
         Person person = one.person().get();
-        PersonStatus status = PersonStatus.of(scope.model(), person.id(), scope.at());
+        PersonStatus status = PersonStatus.of(filter.model(), person.id(), filter.at());
         if (status != PersonStatus.HERE) {
-            Reason reason = status == PersonStatus.PAUSED ? Reason.ON_LEAVE : Reason.NOT_HERE;
+            Reason reason = switch (status) {
+                case PAUSED -> Reason.ON_LEAVE;
+                case EXPECTED -> Reason.NOT_STARTED;
+                default -> Reason.NOT_HERE;
+            };
             return new Loser(one.seat(), one.account(), one.person(), reason, Optional.empty(), 0);
         }
-        Set<Permission> can = index.of(person.id(), scope.at()).reaches().stream()
+        Set<Permission> can = index.of(person.id(), filter.at()).reaches().stream()
                 .filter(reach -> reach.tenant().equals(tenant.id()))
                 .map(Access.Reach::permissions)
                 .flatMap(Set::stream)

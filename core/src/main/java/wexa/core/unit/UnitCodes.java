@@ -8,7 +8,8 @@ public final class UnitCodes {
             "unit.key-taken", "The short name {value} belongs to the unit “{holder}”. Use another short name.");
 
     public static final Code UNIT_BELOW_ITSELF = Code.block(
-            "unit.below-itself", "{value} is {unit} itself or lies below it. Choose a unit outside of {unit}.");
+            "unit.below-itself",
+            "{value} is {unit} or lies below it, and a unit cannot become part of itself. Choose another unit.");
 
     private UnitCodes() {}
 }

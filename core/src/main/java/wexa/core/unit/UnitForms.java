@@ -117,8 +117,8 @@ final class UnitForms {
         Optional<ZoneId> zone = in.orKept(ZONE, Optional.of(before.zone()));
         Optional<Id<Person>> manager = in.orKept(MANAGER, before.manager());
         Optional<String> cost = in.orKept(COST, before.costCentre());
-        return key.map(short_ -> new UnitChange.Edit(
-                new Unit(before.id(), short_, name, parent, zone.orElse(in.zone()), manager, cost)));
+        return key.map(shortName -> new UnitChange.Edit(
+                new Unit(before.id(), shortName, name, parent, zone.orElse(in.zone()), manager, cost)));
     }
 
     private static Optional<Change> merged(Reading in) {

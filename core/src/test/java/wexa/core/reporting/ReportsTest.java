@@ -19,37 +19,70 @@ import wexa.core.RandomModel;
 import wexa.core.access.AccessIndex;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
 import wexa.core.model.App;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
 import wexa.core.value.Id;
+import wexa.core.value.Key;
+import wexa.core.value.Window;
 
 /** Reports against plain counting on random models. */
 class ReportsTest {
     private static final int MODELS = 25;
     private static final ZoneId ZONE = ZoneOffset.UTC;
 
-    private record Case(RandomModel made, Model model, AccessIndex index, Instant at, Scope scope) {}
+    private record Case(
+            RandomModel made, Model model, AccessIndex index, Instant at, ReportFilter filter, boolean isNarrowed) {}
 
     private static void onMany(Consumer<Case> check) {
         for (int seed = 0; seed < MODELS; seed++) {
             RandomModel made = new RandomModel(seed);
+            makeUnitTree(made);
+            makeAccountsOfNobody(made);
             Model model = made.model();
             Instant at = RandomModel.NOW.plusSeconds(86_400L * (made.random.nextInt(60) - 30));
-            Scope scope = seed % 3 == 0
-                    ? new Scope(
+            ReportFilter filter = seed % 3 == 0
+                    ? new ReportFilter(
                             model,
                             at,
                             Optional.of(made.pick(made.units).id()),
                             Optional.of(made.pick(made.tenants).id()))
-                    : new Scope(model, at, Optional.empty(), Optional.empty());
-            check.accept(new Case(made, model, AccessIndex.compile(model), at, scope));
+                    : new ReportFilter(model, at, Optional.empty(), Optional.empty());
+            check.accept(new Case(made, model, AccessIndex.compile(model), at, filter, seed % 3 == 0));
+        }
+    }
+
+    /** Each unit below one before it or at the top, some with a cost centre. */
+    private static void makeUnitTree(RandomModel made) {
+        for (int at = 0; at < made.units.size(); at++) {
+            Unit unit = made.units.get(at);
+            Optional<Id<Unit>> parent = at == 0 || made.random.nextInt(4) == 0
+                    ? Optional.empty()
+                    : Optional.of(made.units.get(made.random.nextInt(at)).id());
+            Optional<String> costCentre = made.random.nextBoolean() ? Optional.of("C" + at) : Optional.empty();
+            made.units.set(
+                    at, new Unit(unit.id(), unit.key(), unit.name(), parent, unit.zone(), unit.manager(), costCentre));
+        }
+    }
+
+    /** In each tenant one of each kind, with a seat. */
+    private static void makeAccountsOfNobody(RandomModel made) {
+        for (Tenant tenant : made.tenants) {
+            for (AccountKind kind : AccountKind.values()) {
+                Account account = new Account(
+                        made.id(), tenant.id(), kind, Optional.empty(), "nobody-" + kind, Account.State.OPEN, Map.of());
+                made.accounts.add(account);
+                made.seats.add(new Seat(made.id(), account.id(), Key.of("full"), Window.ALWAYS));
+            }
         }
     }
 
@@ -62,16 +95,16 @@ class ReportsTest {
     private static Stream<Account> open(Case one) {
         return one.model().table(Kind.ACCOUNT).stream()
                 .filter(Account::isOpen)
-                .filter(account -> one.scope().covers(one.model().tenants().get(account.tenant())));
+                .filter(account -> one.filter().covers(one.model().tenants().get(account.tenant())));
     }
 
     @Test
     void everyOpenAccountOfAPersonIsCountedOnceInItsTenant() {
         onMany(one -> {
-            Report report = PeopleReports.perApplication(one.scope());
+            Report report = PeopleReports.perApplication(one.filter());
             long wanted = open(one)
                     .filter(account ->
-                            account.person().filter(one.scope()::coversPerson).isPresent())
+                            account.person().filter(one.filter()::coversPerson).isPresent())
                     .count();
             assertThat(sum(report, 4)).isEqualTo((int) wanted);
             assertThat(report.bars().stream().mapToDouble(Report.Bar::value).sum())
@@ -83,18 +116,20 @@ class ReportsTest {
     void accountsThatNobodyShouldUseAreListedEachOnce() {
         onMany(one -> {
             List<String> wanted = new ArrayList<>();
-            open(one).forEach(account -> {
+            open(one).filter(account -> account.kind() != AccountKind.EMERGENCY).forEach(account -> {
                 Optional<Id<Person>> person = account.person();
                 if (person.isEmpty()) {
-                    wanted.add(account.userName());
-                } else if (one.scope().coversPerson(person.get())) {
+                    if (!one.isNarrowed()) {
+                        wanted.add(account.userName());
+                    }
+                } else if (one.filter().coversPerson(person.get())) {
                     PersonStatus status = PersonStatus.of(one.model(), person.get(), one.at());
                     if (status == PersonStatus.LEFT || status == PersonStatus.UNENGAGED) {
                         wanted.add(account.userName());
                     }
                 }
             });
-            assertThat(PeopleReports.unowned(one.scope()).rows().stream().map(row -> row.get(2)))
+            assertThat(PeopleReports.unowned(one.filter()).rows().stream().map(row -> row.get(2)))
                     .containsExactlyInAnyOrderElementsOf(wanted);
         });
     }
@@ -104,7 +139,7 @@ class ReportsTest {
     void whoHasARoleIsWhoHasAPathByIt() {
         onMany(one -> {
             Map<String, Integer> wanted = new HashMap<>();
-            for (Tenant tenant : one.scope().tenants()) {
+            for (Tenant tenant : one.filter().tenants()) {
                 for (Assignment assignment : one.model().table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id())) {
                     if (assignment
                             .effective(one.model())
@@ -118,7 +153,7 @@ class ReportsTest {
                             case Subject.OfGroup group ->
                                 one.index().groupsOf(person.id(), one.at()).contains(group.group());
                         };
-                        if (isTheirs && one.scope().coversPerson(person.id())) {
+                        if (isTheirs && one.filter().coversPerson(person.id())) {
                             wanted.merge(
                                     one.model().roles().get(assignment.role()).name() + "|" + person.name(),
                                     1,
@@ -126,9 +161,20 @@ class ReportsTest {
                         }
                     }
                 }
+                for (Mapping mapping : one.model().table(Kind.MAPPING).by(Mapping.BY_TENANT, tenant.id())) {
+                    for (Person person : one.model().people().stream().toList()) {
+                        if (one.index().groupsOf(person.id(), one.at()).contains(mapping.directoryGroup())
+                                && one.filter().coversPerson(person.id())) {
+                            wanted.merge(
+                                    one.model().roles().get(mapping.role()).name() + "|" + person.name(),
+                                    1,
+                                    Integer::sum);
+                        }
+                    }
+                }
             }
             Map<String, Integer> told = new HashMap<>();
-            RoleReport.of(one.index(), one.scope(), ZONE)
+            RoleReport.of(one.index(), one.filter(), ZONE)
                     .rows()
                     .forEach(row -> told.merge(row.get(0) + "|" + row.get(3), 1, Integer::sum));
             assertThat(told).isEqualTo(wanted);
@@ -139,10 +185,10 @@ class ReportsTest {
     @Test
     void whoJoinedAndMovedAreThoseWhoseEngagementBegan() {
         onMany(one -> {
-            Report report = PeopleReports.movements(one.scope(), ZONE);
+            Report report = PeopleReports.movements(one.filter(), ZONE);
             LocalDate first = LocalDate.parse(report.rows().getLast().get(0));
             long began = one.model().table(Kind.ENGAGEMENT).stream()
-                    .filter(engagement -> one.scope().covers(engagement.unit()))
+                    .filter(engagement -> one.filter().covers(engagement.unit()))
                     .map(engagement -> engagement.window().from())
                     .filter(from -> !from.isAfter(one.at())
                             && !from.equals(Instant.MIN)
@@ -150,7 +196,7 @@ class ReportsTest {
                     .count();
             assertThat(sum(report, 1) + sum(report, 2)).isEqualTo((int) began);
             long ended = one.model().table(Kind.ENGAGEMENT).stream()
-                    .filter(engagement -> one.scope().covers(engagement.unit()))
+                    .filter(engagement -> one.filter().covers(engagement.unit()))
                     .filter(engagement -> !engagement.window().until().isAfter(one.at()))
                     .filter(engagement -> !LocalDate.ofInstant(
                                     engagement.window().until(), ZONE)
@@ -172,7 +218,7 @@ class ReportsTest {
     @Test
     void everyTakenSeatIsUsedOrIdleAndCostsItsPriceOnce() {
         onMany(one -> {
-            Scope all = new Scope(one.model(), one.at(), Optional.empty(), Optional.empty());
+            ReportFilter all = new ReportFilter(one.model(), one.at(), Optional.empty(), Optional.empty());
             List<Seat> taken = one.model().table(Kind.SEAT).stream()
                     .filter(seat -> seat.window().contains(one.at()))
                     .toList();
@@ -203,12 +249,24 @@ class ReportsTest {
                     int size = one.made().random.nextInt(all.size() + 2);
                     List<SeatReports.Loser> losers =
                             SeatReports.losers(one.index(), tenant, kind.key(), size, one.at());
-                    assertThat(losers).hasSize(Math.max(0, all.size() - size)).doesNotHaveDuplicates();
+                    // the seat of the emergency account counts as taken, and stays
+                    int taken = all.size() + (kind.key().equals(Key.of("full")) ? 1 : 0);
+                    assertThat(losers)
+                            .hasSize(Math.min(all.size(), Math.max(0, taken - size)))
+                            .doesNotHaveDuplicates();
                     assertThat(all.subList(0, losers.size())).isEqualTo(losers);
                     assertThat(all.stream()
                                     .map(loser -> loser.reason().ordinal())
                                     .toList())
                             .isSorted();
+                    assertThat(all)
+                            .filteredOn(loser -> loser.person()
+                                    .filter(person -> PersonStatus.of(one.model(), person.id(), one.at())
+                                            == PersonStatus.EXPECTED)
+                                    .isPresent())
+                            .allSatisfy(loser -> assertThat(loser.reason())
+                                    .isIn(SeatReports.Reason.NOT_STARTED, SeatReports.Reason.NOBODY_USES_IT));
+                    assertThat(all).noneMatch(loser -> loser.account().kind() == AccountKind.EMERGENCY);
                     assertThat(all)
                             .filteredOn(loser -> loser.reason() == SeatReports.Reason.LESSER_DOES)
                             .allSatisfy(loser -> assertThat(loser.lesser()).isPresent());
@@ -221,7 +279,37 @@ class ReportsTest {
     void costCentresAreThoseOfTheNearestUnitAbove() {
         onMany(one -> one.made()
                 .units
-                .forEach(unit -> assertThat(one.scope().costCentre(unit.id()))
-                        .isEqualTo(unit.costCentre().orElse(""))));
+                .forEach(unit ->
+                        assertThat(one.filter().costCentre(unit.id())).isEqualTo(costCentre(unit, one.model()))));
+    }
+
+    private static String costCentre(Unit unit, Model model) {
+        return unit.costCentre()
+                .orElseGet(() -> unit.parent()
+                        .map(parent -> costCentre(model.table(Kind.UNIT).get(parent), model))
+                        .orElse(""));
+    }
+
+    @Test
+    void accountsOfNobodyAreInNoUnit() {
+        onMany(one -> {
+            if (one.isNarrowed()) {
+                assertThat(SeatReports.costs(one.filter(), Map.of()).rows().stream()
+                                .map(row -> row.get(0)))
+                        .doesNotContain("nobody's");
+            }
+        });
+    }
+
+    @Test
+    void theSeatOfAnEmergencyAccountIsNeverIdle() {
+        RandomModel made = new RandomModel(1);
+        made.accounts.clear();
+        made.seats.clear();
+        makeAccountsOfNobody(made);
+        ReportFilter all = new ReportFilter(made.model(), RandomModel.NOW, Optional.empty(), Optional.empty());
+        Report use = SeatReports.use(all);
+        assertThat(sum(use, 3)).isEqualTo(made.tenants.size());
+        assertThat(sum(use, 4)).isEqualTo(made.tenants.size() * (AccountKind.values().length - 1));
     }
 }

@@ -1,19 +1,16 @@
 package wexa.server.desk;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.apache.commons.codec.digest.DigestUtils;
 import org.springframework.stereotype.Component;
 import wexa.core.governance.Reached;
 import wexa.core.model.Model;
@@ -140,11 +137,6 @@ class DeskArrangement {
     }
 
     private static String digest(String... parts) {
-        try {
-            byte[] all = String.join("\n", parts).getBytes(StandardCharsets.UTF_8);
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(all));
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every Java platform has SHA-256", missing);
-        }
+        return DigestUtils.sha256Hex(String.join("\n", parts));
     }
 }

@@ -8,6 +8,7 @@ import java.util.UUID;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.transaction.support.TransactionTemplate;
+import wexa.core.change.Days;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -16,6 +17,7 @@ import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 import wexa.server.wiring.Settings;
 
 /** What administrators do with lines of the Desk besides the act itself. Nothing of it changes any access. */
@@ -33,6 +35,7 @@ public class DeskLines {
     private final Administrators administrators;
     private final BusinessClock clock;
     private final Settings settings;
+    private final Ids ids;
     private final TransactionTemplate transactions;
 
     DeskLines(
@@ -43,6 +46,7 @@ public class DeskLines {
             Administrators administrators,
             BusinessClock clock,
             Settings settings,
+            Ids ids,
             TransactionTemplate transactions) {
         this.quiets = quiets;
         this.taken = taken;
@@ -51,6 +55,7 @@ public class DeskLines {
         this.administrators = administrators;
         this.clock = clock;
         this.settings = settings;
+        this.ids = ids;
         this.transactions = transactions;
     }
 
@@ -63,7 +68,10 @@ public class DeskLines {
         check(line);
         LocalDate today = LocalDate.ofInstant(clock.now(), settings.zone());
         if (!until.isAfter(today)) {
-            throw Problem.badField("until", "past", until + " is not after today, " + today + ". Choose a later day.");
+            throw Problem.badField(
+                    "until",
+                    "past",
+                    Days.words(until) + " is not after today, " + Days.words(today) + ". Choose a later day.");
         }
         transactions.executeWithoutResult(status -> {
             DeskRows.QuietRow row = new DeskRows.QuietRow();
@@ -132,7 +140,7 @@ public class DeskLines {
         }
         transactions.executeWithoutResult(status -> {
             DeskRows.CommentRow row = new DeskRows.CommentRow();
-            row.id = UUID.randomUUID();
+            row.id = ids.next();
             row.line = line;
             row.author = actor.login();
             row.saidAt = clock.now();

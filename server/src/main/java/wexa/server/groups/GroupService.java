@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 import wexa.core.access.PersonSet;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.ObjectKey;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
 import wexa.core.model.Capability;
@@ -34,7 +35,6 @@ import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
-import wexa.core.reporting.Scope;
 import wexa.core.value.Id;
 import wexa.server.drafts.Previews;
 import wexa.server.log.Log;
@@ -108,10 +108,11 @@ public class GroupService {
         Model model = snapshot.model();
         Instant now = clock.now();
         Group group = model.groups().find(Id.of(id)).orElseThrow(() -> Problem.notFound("group", id));
+        List<GroupViews.Nested> nested = nested(snapshot, group, now);
         return new GroupViews.GroupPage(
                 row(snapshot, group, now, null),
-                members(snapshot, group, now),
-                nested(snapshot, group, now),
+                members(snapshot, group, nested, now),
+                nested,
                 within(snapshot, group, now),
                 gives(model, group, now),
                 tenants(snapshot, group, now),
@@ -182,13 +183,12 @@ public class GroupService {
                 .toList();
     }
 
-    private static List<GroupViews.Member> members(Snapshot snapshot, Group group, Instant now) {
+    private static List<GroupViews.Member> members(
+            Snapshot snapshot, Group group, List<GroupViews.Nested> nested, Instant now) {
         Model model = snapshot.model();
         List<GroupViews.Member> members = new ArrayList<>();
-        Scope scope = new Scope(model, now, Optional.empty(), Optional.empty());
         Map<String, PersonSet> inside = new LinkedHashMap<>();
-        nested(snapshot, group, now)
-                .forEach(one -> inside.put(one.name(), snapshot.index().membersOf(Id.of(one.id()), now)));
+        nested.forEach(one -> inside.put(one.name(), snapshot.index().membersOf(Id.of(one.id()), now)));
         for (Id<Person> person : snapshot.index().membersOf(group.id(), now).first(MOST_MEMBERS)) {
             Optional<Membership> membership =
                     model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, new Subject.OfPerson(person)).stream()
@@ -201,13 +201,14 @@ public class GroupService {
                     : group.kind() == GroupKind.RULED
                             ? "by rule"
                             : direct ? "by the directory" : through(person, inside);
-            Optional<Engagement> told = scope.told(person);
+            Optional<Engagement> engagement = MainEngagement.of(model, person, now);
             members.add(new GroupViews.Member(
                     person.value(),
                     name(model, person),
-                    scope.staffNumber(person),
-                    told.map(Engagement::job).orElse(""),
-                    told.map(one -> model.table(Kind.UNIT).get(one.unit()).name())
+                    engagement.flatMap(Engagement::staffNumber).orElse(""),
+                    engagement.map(Engagement::job).orElse(""),
+                    engagement
+                            .map(one -> model.table(Kind.UNIT).get(one.unit()).name())
                             .orElse(""),
                     way,
                     membership

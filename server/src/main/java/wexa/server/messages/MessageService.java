@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.governance.Reached;
 import wexa.core.message.Blank;
 import wexa.core.message.Door;
 import wexa.core.message.MessageTemplate;
@@ -176,7 +177,7 @@ public class MessageService {
                     "message.not-yet",
                     message.state() == State.WAITING
                             ? "The accounts are not all there yet. The message goes when they are."
-                            : "The message is being handed in. Look again in a moment.");
+                            : "The message is being sent. Look again in a moment.");
         }
         note(actor, message, "send message again to ");
     }
@@ -201,11 +202,17 @@ public class MessageService {
         int sent = 0;
         List<NotSent> left = new ArrayList<>();
         for (UUID id : new LinkedHashSet<>(people)) {
-            Optional<Person> person = model.people().find(Id.of(id));
-            String name = person.map(Person::name).orElse("somebody who is not here any more");
+            Optional<Person> person = model.people()
+                    .find(Id.<Person>of(id))
+                    .filter(one -> Reached.isSeen(actor.sight(), model, one.id(), clock.now()));
+            if (person.isEmpty()) {
+                left.add(new NotSent(id, "Somebody", "is no longer here, or outside your scope"));
+                continue;
+            }
+            String name = person.get().name();
             Optional<Message> newest = store.about(Id.of(id), 1).stream().findFirst();
             Optional<String> refused =
-                    newest.isEmpty() ? Optional.of("was never written to") : refused(actor, newest.get());
+                    newest.isEmpty() ? Optional.of("has never been sent a message") : refused(actor, newest.get());
             if (refused.isPresent()) {
                 left.add(new NotSent(id, name, refused.get()));
             } else if (store.move(
@@ -213,7 +220,7 @@ public class MessageService {
                 note(actor, newest.get(), "send message again to ");
                 sent++;
             } else {
-                left.add(new NotSent(id, name, "the message is being handed in"));
+                left.add(new NotSent(id, name, "has a message that is being sent now"));
             }
         }
         return new SentAgain(sent, left);
@@ -221,13 +228,13 @@ public class MessageService {
 
     private Optional<String> refused(Actor actor, Message message) {
         if (message.state() != State.SENT && message.state() != State.FAILED) {
-            return Optional.of("the message was not sent before");
+            return Optional.of("has a message that was not sent yet");
         }
         try {
             guard.require(actor, message.id());
             return Optional.empty();
         } catch (Problem outOfReach) {
-            return Optional.of(Objects.requireNonNullElse(outOfReach.getMessage(), "lies out of your reach"));
+            return Optional.of(Objects.requireNonNullElse(outOfReach.getMessage(), "is out of your reach"));
         }
     }
 

@@ -6,12 +6,10 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.core.model.Account;
 import wexa.core.model.Person;
 import wexa.core.value.Id;
 
@@ -22,13 +20,11 @@ public class SignInLinks {
 
     private final MessageStore store;
     private final Activations.Rows links;
-    private final Activations activations;
     private final Clock machineClock;
 
-    SignInLinks(MessageStore store, Activations.Rows links, Activations activations, Clock machineClock) {
+    SignInLinks(MessageStore store, Activations.Rows links, Clock machineClock) {
         this.store = store;
         this.links = links;
-        this.activations = activations;
         this.machineClock = machineClock;
     }
 
@@ -77,12 +73,6 @@ public class SignInLinks {
                     message.state() == Message.State.SENT || message.state() == Message.State.FAILED));
         }
         return found;
-    }
-
-    /** Accounts whose password was chosen through a link. */
-    @Transactional(readOnly = true)
-    public Set<Id<Account>> settled(Id<Person> person) {
-        return activations.settled(person);
     }
 
     private LinkState state(ActivationRow row) {

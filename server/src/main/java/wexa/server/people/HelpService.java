@@ -12,6 +12,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.access.Usability;
 import wexa.core.change.Days;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.App;
@@ -90,7 +91,7 @@ public class HelpService {
                     Severity.MAY,
                     "NO_MAIL",
                     "No e-mail address",
-                    "Messages that tell how to sign in have nowhere to go.",
+                    "Sign-in instructions have nowhere to go.",
                     Help.ASK,
                     null));
         }
@@ -122,9 +123,9 @@ public class HelpService {
 
     private void addStanding(Model model, Person person, Instant now, List<Finding> findings) {
         List<Engagement> engagements = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
-        Optional<Engagement> told = PersonRows.told(engagements, now);
+        Optional<Engagement> engagement = MainEngagement.of(engagements, now);
         PersonStatus status = PersonStatus.of(person, engagements, now);
-        String about = told.map(one -> one.job() + ". ").orElse("");
+        String about = engagement.map(one -> one.job() + ". ").orElse("");
         switch (status) {
             case EXPECTED ->
                 findings.add(everywhere(
@@ -132,7 +133,8 @@ public class HelpService {
                         "NOT_STARTED",
                         "Has not started",
                         about + "Starts on "
-                                + told.map(one -> Days.words(one.window().from(), 0, zone))
+                                + engagement
+                                        .map(one -> Days.words(one.window().from(), 0, zone))
                                         .orElse("a day that is not known")
                                 + ". Accounts work from then on.",
                         Help.ASK,
@@ -143,7 +145,8 @@ public class HelpService {
                         "LEFT",
                         "Has left",
                         about + "The last day was "
-                                + told.map(one -> Days.words(one.window().until(), 1, zone))
+                                + engagement
+                                        .map(one -> Days.words(one.window().until(), 1, zone))
                                         .orElse("not recorded")
                                 + ".",
                         Help.ASK,
@@ -168,7 +171,7 @@ public class HelpService {
                         Severity.STOPS,
                         "NOT_ENGAGED",
                         "Has no engagement",
-                        "Nobody engaged them, so nothing is open to them.",
+                        "Without an engagement they have no access.",
                         Help.ASK,
                         null));
             case HERE -> {
@@ -199,7 +202,7 @@ public class HelpService {
                         Severity.MAY,
                         "REFUSED",
                         tenant + " refused a change",
-                        "It did not take over everything that was sent. The job tells its words.",
+                        "It did not accept everything that was sent. The job shows its answer.",
                         Help.ASK));
             case OPEN ->
                 findings.add(in(
@@ -207,7 +210,7 @@ public class HelpService {
                         Severity.MAY,
                         "ON_ITS_WAY",
                         "A change is on its way to " + tenant,
-                        "It may take a few minutes until it works there.",
+                        "It may take a few minutes to take effect there.",
                         Help.READ));
             default -> {
                 // nothing that stands in the way
@@ -218,8 +221,8 @@ public class HelpService {
                     account,
                     Severity.MAY,
                     "NOT_READ",
-                    tenant + " was not read lately",
-                    "What stands there may have changed since. Read it again.",
+                    tenant + " was not read recently",
+                    "It may have changed since. Read it again.",
                     Help.READ));
         }
         if (account.verified().wrong() > 0) {
@@ -227,7 +230,7 @@ public class HelpService {
                     account,
                     Severity.MAY,
                     "ANSWERS_DIFFER",
-                    tenant + " answers otherwise than expected",
+                    tenant + " does not answer as expected",
                     "It denies what should work, or allows what should not: "
                             + account.verified().wrong()
                             + (account.verified().wrong() == 1 ? " answer." : " answers."),
@@ -239,12 +242,12 @@ public class HelpService {
         if (account.difference().isEmpty()) {
             return;
         }
-        boolean isOut = account.difference().contains("not in the tenant")
-                || account.difference().contains("closed in the tenant");
+        PersonPage.InTenant there = account.inTenant();
+        boolean isOut = there == PersonPage.InTenant.MISSING || there == PersonPage.InTenant.CLOSED;
         findings.add(in(
                 account,
                 isOut ? Severity.STOPS : Severity.MAY,
-                account.difference().contains("signs in there as") ? "OTHER_USER_NAME" : "DIFFERS",
+                there == PersonPage.InTenant.OTHER_USER_NAME ? "OTHER_USER_NAME" : "DIFFERS",
                 isOut ? "Cannot sign in to " + tenant : tenant + " differs",
                 "The account should be open as " + account.userName() + ": " + account.difference() + ".",
                 Help.READ));
@@ -290,34 +293,46 @@ public class HelpService {
                 findings.add(everywhere(
                         Severity.STOPS,
                         "MESSAGE_FAILED",
-                        "The message with the way in could not be sent",
+                        "The message with sign-in instructions could not be sent",
                         newest.detail(),
                         Help.SEND,
                         id));
-            } else if (!newest.state().equals("SENT") && !newest.state().equals("DROPPED")) {
+            } else if (newest.state().equals("DROPPED")) {
+                findings.add(everywhere(
+                        Severity.MAY,
+                        "MESSAGE_DROPPED",
+                        "The newest message was not sent",
+                        "An administrator decided not to send it. Ask for a new one.",
+                        Help.ASK,
+                        null));
+            } else if (!newest.state().equals("SENT")) {
                 findings.add(everywhere(
                         Severity.STOPS,
                         "MESSAGE_WAITS",
-                        "Was not told yet how to sign in",
-                        "The message waits: " + newest.detail(),
+                        "Has not been told how to sign in yet",
+                        switch (newest.state()) {
+                            case "WAITING" -> "The message is sent once the accounts are confirmed.";
+                            case "READY" -> "The message is ready and has to be sent by an administrator.";
+                            default -> "The message is being sent.";
+                        },
                         Help.ASK,
                         null));
             } else if (newest.link() == SignInLinks.LinkState.EXPIRED && newest.expiresAt() != null) {
                 findings.add(everywhere(
                         Severity.STOPS,
                         "LINK_EXPIRED",
-                        "The link to choose a password has expired",
-                        "It was good until " + Days.words(newest.expiresAt(), 0, zone)
+                        "The link to set a password has expired",
+                        "It was valid until " + Days.words(newest.expiresAt(), 0, zone)
                                 + ", and was not used. Send a new one.",
                         Help.SEND,
                         id));
             } else if (newest.link() == SignInLinks.LinkState.GOOD && newest.expiresAt() != null) {
                 findings.add(everywhere(
-                        Severity.STOPS,
+                        Severity.MAY,
                         "NO_PASSWORD",
-                        "Has not chosen a password yet",
-                        "The link in the message is good until " + Days.words(newest.expiresAt(), 0, zone)
-                                + ". If it was lost, send it again.",
+                        "Has not set a password yet",
+                        "The link in the message is valid until " + Days.words(newest.expiresAt(), 0, zone)
+                                + ". If the message is lost, send it again.",
                         Help.SEND,
                         id));
             }

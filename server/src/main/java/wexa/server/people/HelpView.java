@@ -15,7 +15,7 @@ public record HelpView(
         List<SignInLinks.SignInMessage> messages) {
     /** How much it stands in the way. */
     public enum Severity {
-        /** As long as it is so, nothing works, or nothing in this tenant. */
+        /** As long as it is so, nothing works, or nothing in the tenants that it is about. */
         STOPS,
         /** It may be the reason. */
         MAY

@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.UUID;
 import wexa.core.governance.Reach;
 import wexa.core.governance.Reached;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
@@ -101,7 +102,7 @@ public class PastedPeople {
     }
 
     private static PastedPerson view(Person person, Model model, Instant at) {
-        return PersonRows.told(model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()), at)
+        return MainEngagement.of(model, person.id(), at)
                 .map(one -> new PastedPerson(
                         person.id().value(),
                         person.name(),

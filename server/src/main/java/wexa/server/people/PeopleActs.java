@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
 import wexa.core.model.Engagement;
@@ -200,8 +201,7 @@ public class PeopleActs {
             if (wanted.until().isBlank()) {
                 throw Problem.badField("until", "field.missing", "Choose the new last day.");
             }
-            Optional<Engagement> engagement =
-                    PersonRows.told(model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()), now);
+            Optional<Engagement> engagement = MainEngagement.of(model, person.id(), now);
             if (engagement.isEmpty()) {
                 leave(person, "has no engagement");
             } else if (engagement.get().window().isOpenEnded()) {

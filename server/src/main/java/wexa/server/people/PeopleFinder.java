@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
@@ -143,6 +142,6 @@ public class PeopleFinder {
                 .map(Map.Entry::getKey)
                 .limit(MOST_SPELLINGS)
                 .toList();
-        return sorted.isEmpty() ? List.of(word.toLowerCase(Locale.ROOT)) : sorted;
+        return sorted.isEmpty() ? List.of(word) : sorted;
     }
 }

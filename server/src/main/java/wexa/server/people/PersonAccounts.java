@@ -99,6 +99,7 @@ class PersonAccounts {
                     seat(model, app, account, at),
                     squares.get(tenant.id()).getOrDefault(key, fresh.isEmpty() ? "NOT_READ" : "NONE"),
                     differenceInWords(wanted, seen),
+                    inTenant(wanted, seen),
                     observations
                             .readAt(tenant.id(), key)
                             .or(() -> fresh.flatMap(Freshness::doneAt))
@@ -236,6 +237,24 @@ class PersonAccounts {
                 wrong,
                 unasked,
                 asked.stream().min(Comparator.naturalOrder()).orElse(null));
+    }
+
+    private static PersonPage.InTenant inTenant(Optional<TenantObject> wanted, Optional<TenantObject> seen) {
+        Optional<AccountState> should =
+                wanted.map(AccountState.class::cast).filter(state -> state.activity() == TenantObject.Activity.OPEN);
+        if (should.isEmpty()) {
+            return PersonPage.InTenant.SIGNS_IN;
+        }
+        if (seen.isEmpty()) {
+            return PersonPage.InTenant.MISSING;
+        }
+        AccountState is = (AccountState) seen.get();
+        if (is.activity() == TenantObject.Activity.CLOSED) {
+            return PersonPage.InTenant.CLOSED;
+        }
+        return is.userName().equals(should.get().userName())
+                ? PersonPage.InTenant.SIGNS_IN
+                : PersonPage.InTenant.OTHER_USER_NAME;
     }
 
     /** What is different about an account, in words; empty where nothing is. */

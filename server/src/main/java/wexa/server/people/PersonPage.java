@@ -89,6 +89,15 @@ public record PersonPage(
             int unasked,
             @Nullable Instant askedAt) {}
 
+    /** How an account that should be open there stands in its tenant, as far as signing in goes. */
+    public enum InTenant {
+        /** As it should be in this respect, or should not be open. */
+        SIGNS_IN,
+        MISSING,
+        CLOSED,
+        OTHER_USER_NAME
+    }
+
     /**
      * A login with its seat, and three facts about it, each with its age: what was sent of it and of its roles, what was read
      * of it (the square says how the two sides stand), and what the tenant answers. {@code found} is what the tenant gives it
@@ -105,6 +114,7 @@ public record PersonPage(
             @Nullable String seat,
             String square,
             String difference,
+            InTenant inTenant,
             @Nullable Instant readAt,
             Sendings.Sent sent,
             VerifiedView verified,

@@ -16,6 +16,7 @@ import java.util.function.IntConsumer;
 import org.springframework.stereotype.Component;
 import wexa.core.governance.Reach;
 import wexa.core.governance.Reached;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
@@ -296,7 +297,7 @@ class PersonRows {
 
     private Line line(Model model, Person person, Instant at) {
         PersonRow row = row(model, person, at);
-        Origin origin = told(model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()), at)
+        Origin origin = MainEngagement.of(model, person.id(), at)
                 .map(one -> new Origin(Optional.of(one.unit()), one.manager()))
                 .orElse(Origin.NONE);
         String text = String.join(
@@ -326,19 +327,9 @@ class PersonRows {
         };
     }
 
-    /** The engagement that holds now or comes first; of those who left, the last one. */
-    static Optional<Engagement> told(List<Engagement> engagements, Instant at) {
-        return engagements.stream()
-                .filter(engagement -> engagement.window().until().isAfter(at))
-                .min(Comparator.comparing(engagement -> engagement.window().from()))
-                .or(() -> engagements.stream()
-                        .max(Comparator.comparing(
-                                engagement -> engagement.window().until())));
-    }
-
     PersonRow row(Model model, Person person, Instant at) {
         List<Engagement> engagements = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
-        Optional<Engagement> current = told(engagements, at);
+        Optional<Engagement> current = MainEngagement.of(engagements, at);
         return new PersonRow(
                 person.id().value(),
                 person.handle().text(),

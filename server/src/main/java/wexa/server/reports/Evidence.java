@@ -5,14 +5,12 @@ import java.io.IOException;
 import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.apache.commons.codec.digest.DigestUtils;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import wexa.connect.csv.Formulas;
@@ -29,7 +27,7 @@ import wexa.server.reports.ReportViews.TenantReading;
 record Evidence(byte[] archive, String digest) {
     static Evidence of(ReportKind kind, Report report, ReportCover cover, ZoneId zone) {
         byte[] table = table(report).getBytes(StandardCharsets.UTF_8);
-        String digest = digest(table);
+        String digest = DigestUtils.sha256Hex(table);
         ByteArrayOutputStream all = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(all, StandardCharsets.UTF_8)) {
             put(zip, "cover.txt", cover(kind, cover, digest, zone).getBytes(StandardCharsets.UTF_8));
@@ -76,13 +74,5 @@ record Evidence(byte[] archive, String digest) {
                     + (reading.readAt() == null ? "never read" : "read " + reading.readAt() + " in UTC"));
         }
         return String.join("\r\n", lines) + "\r\n";
-    }
-
-    private static String digest(byte[] bytes) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every Java platform has SHA-256", missing);
-        }
     }
 }

@@ -74,7 +74,7 @@ class ReportController {
 
     /** Who would lose a seat if there were so many. */
     @GetMapping("/seats/losers")
-    List<ReportViews.LoserView> losers(
+    ReportViews.SmallerPoolView losers(
             Actor actor,
             @RequestParam UUID tenant,
             @RequestParam String kind,

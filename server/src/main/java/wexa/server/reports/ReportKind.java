@@ -5,9 +5,9 @@ public enum ReportKind {
     PEOPLE("People per application"),
     ROLES("Who has which role"),
     MOVEMENTS("Joiners, movers, leavers"),
-    SEATS("Use of seats"),
-    COSTS("Costs of seats"),
-    UNOWNED("Accounts without an owner at work"),
+    SEATS("Seat usage"),
+    COSTS("Seat costs"),
+    UNOWNED("Orphaned accounts"),
     LOG("Changes per day");
 
     private final String title;

@@ -10,7 +10,9 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.change.Days;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.model.App;
+import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -19,8 +21,8 @@ import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.core.reporting.PeopleReports;
 import wexa.core.reporting.Report;
+import wexa.core.reporting.ReportFilter;
 import wexa.core.reporting.RoleReport;
-import wexa.core.reporting.Scope;
 import wexa.core.reporting.SeatReports;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
@@ -133,26 +135,26 @@ public class ReportService {
         wanted.day().ifPresent(day -> checkDay(day, now));
         Snapshot snapshot = at.equals(now) ? snapshots.current() : past.at(at);
         Model model = snapshot.model();
-        Scope scope = new Scope(
+        ReportFilter filter = new ReportFilter(
                 model,
                 at,
                 wanted.unit().map(id -> unit(id, model).id()),
                 wanted.tenant().map(id -> tenant(id, model).id()));
         Report report = switch (wanted.kind()) {
-            case PEOPLE -> PeopleReports.perApplication(scope);
-            case MOVEMENTS -> PeopleReports.movements(scope, settings.zone());
-            case UNOWNED -> PeopleReports.unowned(scope);
-            case ROLES -> roles(snapshot, scope);
-            case SEATS -> SeatReports.use(scope);
-            case COSTS -> SeatReports.costs(scope, prices.prices());
+            case PEOPLE -> PeopleReports.perApplication(filter);
+            case MOVEMENTS -> PeopleReports.movements(filter, settings.zone());
+            case UNOWNED -> PeopleReports.unowned(filter);
+            case ROLES -> roles(snapshot, filter);
+            case SEATS -> SeatReports.use(filter);
+            case COSTS -> SeatReports.costs(filter, prices.prices());
             case LOG -> log.of(LocalDate.ofInstant(at, settings.zone()), LOG_DAYS);
         };
         return new Made(report, at, snapshot.version(), model);
     }
 
-    private Report roles(Snapshot snapshot, Scope scope) {
+    private Report roles(Snapshot snapshot, ReportFilter filter) {
         try {
-            return RoleReport.of(snapshot.index(), scope, settings.zone());
+            return RoleReport.of(snapshot.index(), filter, settings.zone());
         } catch (RoleReport.TooLong tooLong) {
             throw new Problem(
                     422,
@@ -170,17 +172,13 @@ public class ReportService {
         Optional<LocalDate> first = past.beginning().map(at -> LocalDate.ofInstant(at, settings.zone()));
         if (day.isAfter(today)) {
             throw Problem.badField(
-                    "day",
-                    "report.not-yet",
-                    Days.words(endOf(day.minusDays(1)).plusSeconds(1), 0, settings.zone())
-                            + " is still to come. Choose today or a day before it.");
+                    "day", "report.not-yet", Days.words(day) + " is still to come. Choose today or a day before it.");
         }
         if (first.filter(day::isBefore).isPresent()) {
             throw Problem.badField(
                     "day",
                     "report.before-records",
-                    "Wexa has kept records since " + Days.words(past.beginning().get(), 0, settings.zone())
-                            + ". Choose that day or a later one.");
+                    "Wexa has kept records since " + Days.words(first.get()) + ". Choose that day or a later one.");
         }
     }
 
@@ -227,19 +225,18 @@ public class ReportService {
 
     /** Who would lose a seat if the pool had so many, those first who need it least. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    List<LoserView> losers(Actor actor, UUID tenant, String kind, int size) {
+    ReportViews.SmallerPoolView losers(Actor actor, UUID tenant, String kind, int size) {
         Snapshot snapshot = snapshots.current();
         Model model = snapshot.model();
         Tenant found = tenant(tenant, model);
         if (!Key.accepts(kind) || model.appOf(found).seatKind(Key.of(kind)).isEmpty()) {
-            throw Problem.badField("kind", "unknown", "There is no such kind of seat there. Choose one of the list.");
+            throw Problem.badField("kind", "unknown", "There is no such seat kind there. Choose one from the list.");
         }
-        Scope scope = new Scope(model, clock.now(), Optional.empty(), Optional.empty());
-        return heavy
-                .run(
-                        model.people().size() > SHOWN * SHOWN,
-                        () -> SeatReports.losers(snapshot.index(), found, Key.of(kind), size, clock.now()))
-                .stream()
+        Instant now = clock.now();
+        List<SeatReports.Loser> losers = heavy.run(
+                model.people().size() > SHOWN * SHOWN,
+                () -> SeatReports.losers(snapshot.index(), found, Key.of(kind), size, now));
+        List<LoserView> shown = losers.stream()
                 .limit(SHOWN)
                 .map(one -> new LoserView(
                         one.seat().id().value(),
@@ -247,15 +244,15 @@ public class ReportService {
                         one.account().userName(),
                         one.person().map(person -> person.id().value()).orElse(null),
                         one.person().map(Person::name).orElse(null),
-                        one.person().map(person -> numberOf(person, scope)).orElse(""),
+                        one.person()
+                                .flatMap(person -> MainEngagement.of(model, person.id(), now))
+                                .flatMap(Engagement::staffNumber)
+                                .orElse(""),
                         one.reason(),
                         one.lesser().map(App.SeatKind::name).orElse(null),
                         one.lesser().map(lesser -> lesser.key().text()).orElse(null),
                         one.carried()))
                 .toList();
-    }
-
-    private static String numberOf(Person person, Scope scope) {
-        return scope.staffNumber(person.id());
+        return new ReportViews.SmallerPoolView(losers.size(), shown);
     }
 }

@@ -57,6 +57,14 @@ public final class ReportViews {
     public record TenantReading(String tenant, @Nullable Instant readAt) {}
 
     /**
+     * What a smaller pool comes to.
+     *
+     * @param total how many would lose their seat
+     * @param losers the first of them
+     */
+    public record SmallerPoolView(int total, List<LoserView> losers) {}
+
+    /**
      * Who would lose a seat.
      *
      * @param lesserKind the kind of seat that would do instead

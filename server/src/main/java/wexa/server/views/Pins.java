@@ -17,6 +17,7 @@ import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 import wexa.server.wiring.Settings;
 
 /** What each administrator pinned to their Desk: views with their counts, and acts. */
@@ -30,6 +31,7 @@ public class Pins {
     private final PeopleCounts counts;
     private final BusinessClock clock;
     private final Settings settings;
+    private final Ids ids;
     private final TransactionTemplate transactions;
 
     /** Rows of pins. */
@@ -59,6 +61,7 @@ public class Pins {
             PeopleCounts counts,
             BusinessClock clock,
             Settings settings,
+            Ids ids,
             TransactionTemplate transactions) {
         this.rows = rows;
         this.counted = counted;
@@ -66,6 +69,7 @@ public class Pins {
         this.counts = counts;
         this.clock = clock;
         this.settings = settings;
+        this.ids = ids;
         this.transactions = transactions;
     }
 
@@ -151,7 +155,7 @@ public class Pins {
                         .findFirst()
                         .orElseGet(PinRow::new);
                 if (!before.remove(row)) {
-                    row.id = UUID.randomUUID();
+                    row.id = ids.next();
                 }
                 row.login = actor.login();
                 row.viewId = one.view();

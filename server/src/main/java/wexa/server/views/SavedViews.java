@@ -15,6 +15,7 @@ import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 
 /** Filters that are kept by name. Everybody has their own, and sees those that others share; whoever made one changes it. */
 @UseCases
@@ -24,6 +25,7 @@ public class SavedViews {
     private final Rows rows;
     private final PeopleCounts counts;
     private final BusinessClock clock;
+    private final Ids ids;
     private final TransactionTemplate transactions;
 
     /** Rows of views. */
@@ -39,10 +41,11 @@ public class SavedViews {
         void deleteById(UUID id);
     }
 
-    SavedViews(Rows rows, PeopleCounts counts, BusinessClock clock, TransactionTemplate transactions) {
+    SavedViews(Rows rows, PeopleCounts counts, BusinessClock clock, Ids ids, TransactionTemplate transactions) {
         this.rows = rows;
         this.counts = counts;
         this.clock = clock;
+        this.ids = ids;
         this.transactions = transactions;
     }
 
@@ -82,7 +85,7 @@ public class SavedViews {
                                     "You have " + MOST + " views. Remove one that you no longer use.");
                         }
                         SavedViewRow made = new SavedViewRow();
-                        made.id = UUID.randomUUID();
+                        made.id = ids.next();
                         made.madeAt = clock.now();
                         return made;
                     });

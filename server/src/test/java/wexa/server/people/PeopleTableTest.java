@@ -17,6 +17,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
+import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
@@ -57,7 +58,7 @@ class PeopleTableTest {
     }
 
     private Optional<Engagement> told(Person person) {
-        return PersonRows.told(model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()), now);
+        return MainEngagement.of(model, person.id(), now);
     }
 
     private boolean isIn(Person person, Id<Unit> unit) {

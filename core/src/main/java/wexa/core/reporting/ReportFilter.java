@@ -6,6 +6,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import wexa.core.lifecycle.MainEngagement;
+import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -15,16 +17,16 @@ import wexa.core.model.Unit;
 import wexa.core.value.Id;
 
 /**
- * What a report is narrowed to: a unit with all below it, a tenant, both or neither. People are in the unit of the engagement
- * that holds, else of the one that comes next, else of the last one.
+ * What a report is narrowed to: a unit with all below it, a tenant, both or neither. People are in the unit of their main
+ * engagement.
  */
-public final class Scope {
+public final class ReportFilter {
     private final Model model;
     private final Instant at;
     private final Optional<Id<Tenant>> tenant;
     private final Optional<Set<Id<Unit>>> units;
 
-    public Scope(Model model, Instant at, Optional<Id<Unit>> unit, Optional<Id<Tenant>> tenant) {
+    public ReportFilter(Model model, Instant at, Optional<Id<Unit>> unit, Optional<Id<Tenant>> tenant) {
         this.model = model;
         this.at = at;
         this.tenant = tenant;
@@ -60,40 +62,27 @@ public final class Scope {
 
     /** Whoever was never engaged is covered only where no unit is asked for. */
     boolean coversPerson(Id<Person> person) {
-        return units.isEmpty() || told(person).filter(one -> covers(one.unit())).isPresent();
+        return units.isEmpty()
+                || MainEngagement.of(model, person, at)
+                        .filter(one -> covers(one.unit()))
+                        .isPresent();
     }
 
-    /** The engagement that counts for somebody. */
-    public Optional<Engagement> told(Id<Person> person) {
-        List<Engagement> all = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person);
-        Engagement best = null;
-        for (Engagement one : all) {
-            best = best == null || isBetter(one, best) ? one : best;
-        }
-        return Optional.ofNullable(best);
-    }
-
-    /** What has not ended goes before what has; of the former what begins first, of the latter what ended last. */
-    private boolean isBetter(Engagement one, Engagement other) {
-        boolean isOver = one.window().endsBy(at);
-        boolean isOtherOver = other.window().endsBy(at);
-        if (isOver != isOtherOver) {
-            return isOtherOver;
-        }
-        return isOver
-                ? one.window().until().isAfter(other.window().until())
-                : one.window().from().isBefore(other.window().from());
+    /** An account of nobody is in no unit. */
+    boolean coversAccount(Account account) {
+        return account.person().map(this::coversPerson).orElse(units.isEmpty());
     }
 
     String unitName(Id<Person> person) {
-        return told(person)
+        return MainEngagement.of(model, person, at)
                 .map(one -> model.table(Kind.UNIT).get(one.unit()).name())
                 .orElse("");
     }
 
-    /** The staff number of the engagement that counts; empty where there is none. */
-    public String staffNumber(Id<Person> person) {
-        return told(person).flatMap(Engagement::staffNumber).orElse("");
+    String staffNumber(Id<Person> person) {
+        return MainEngagement.of(model, person, at)
+                .flatMap(Engagement::staffNumber)
+                .orElse("");
     }
 
     /** The unit's own cost centre, or that of the nearest one above that has one; empty where none has. */
