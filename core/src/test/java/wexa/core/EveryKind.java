@@ -28,6 +28,7 @@ import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
@@ -135,6 +136,14 @@ public final class EveryKind {
         Absence another = new Absence(made.id(), person.id(), made.window(), "away");
         effects.add(Effect.make(another));
         effects.add(Effect.make(made.cover(another)));
+        effects.add(Effect.make(new PersonField(
+                made.id(),
+                Key.of("mentor"),
+                "Mentor",
+                PersonField.Type.PERSON,
+                List.of(),
+                Set.of(EngagementKind.VOLUNTEER),
+                Optional.empty())));
         return effects;
     }
 

@@ -67,6 +67,9 @@ public final class RandomEffects {
                 made.window(),
                 Optional.empty(),
                 "")));
+        Person valued = made.pick(made.people);
+        effects.add(Effect.replace(
+                model.people().get(valued.id()), model.people().get(valued.id()).with(made.values())));
         List<Membership> memberships = model.table(Kind.MEMBERSHIP).stream().toList();
         effects.add(Effect.drop(made.pick(memberships)));
         Assignment assignment = made.pick(model.table(Kind.ASSIGNMENT).stream().toList());

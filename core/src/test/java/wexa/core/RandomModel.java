@@ -31,6 +31,7 @@ import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.RoleVariant;
 import wexa.core.model.Seat;
@@ -51,6 +52,12 @@ public final class RandomModel {
     public static final Instant NOW = Instant.parse("2026-11-23T08:00:00Z");
 
     public final Random random;
+
+    /** For values of fields, so that all else is the same with and without them. */
+    private final Random valued;
+
+    private static final List<String> SHIFTS = List.of("Early", "Late", "Night");
+
     public final List<Unit> units = new ArrayList<>();
     public final List<Person> people = new ArrayList<>();
     public final List<Engagement> engagements = new ArrayList<>();
@@ -69,12 +76,15 @@ public final class RandomModel {
     public final List<RoleVariant> variants = new ArrayList<>();
     public final List<Absence> absences = new ArrayList<>();
     public final List<GroupProvision> provisions = new ArrayList<>();
+    public final List<PersonField> fields = new ArrayList<>();
 
     public RandomModel(long seed) {
         this.random = new Random(seed);
+        this.valued = new Random(~seed);
         for (int number = 0; number < 3; number++) {
             units.add(new Unit(id(), Key.of("unit-" + number), "Unit " + number, Optional.empty(), ZoneOffset.UTC));
         }
+        makeFields();
         makeApps();
         makeRoles();
         makePeople();
@@ -108,7 +118,8 @@ public final class RandomModel {
                         bindings,
                         variants,
                         absences,
-                        provisions)
+                        provisions,
+                        fields)
                 .forEach(facts::addAll);
         return Model.of(facts);
     }
@@ -207,6 +218,35 @@ public final class RandomModel {
         }
     }
 
+    private void makeFields() {
+        fields.add(new PersonField(
+                Id.of(new UUID(valued.nextLong(), 1)),
+                Key.of("shift"),
+                "Shift",
+                PersonField.Type.CHOICE,
+                SHIFTS,
+                Set.of(),
+                Optional.of("shiftPattern")));
+        fields.add(new PersonField(
+                Id.of(new UUID(valued.nextLong(), 1)),
+                Key.of("badge"),
+                "Badge",
+                PersonField.Type.NUMBER,
+                List.of(),
+                Set.of(),
+                Optional.empty()));
+    }
+
+    /** Nothing, or values of some fields. */
+    public Map<String, String> values() {
+        String shift = SHIFTS.get(valued.nextInt(SHIFTS.size()));
+        return switch (valued.nextInt(3)) {
+            case 0 -> Map.of();
+            case 1 -> Map.of("shift", shift);
+            default -> Map.of("shift", shift, "badge", Integer.toString(valued.nextInt(100)));
+        };
+    }
+
     private void makePeople() {
         for (int number = 0; number < 12; number++) {
             Person person = new Person(
@@ -218,7 +258,7 @@ public final class RandomModel {
                     Optional.empty(),
                     Key.of("skerrow"),
                     Optional.empty(),
-                    Map.of(),
+                    values(),
                     random.nextInt(6) == 0 ? List.of(Window.from(NOW.minusSeconds(5))) : List.of());
             people.add(person);
             for (int time = 0; time < random.nextInt(3); time++) {
@@ -258,7 +298,8 @@ public final class RandomModel {
                     ? Optional.of(new Condition(
                             new TreeSet<>(List.of(pick(List.of(EngagementKind.values())), EngagementKind.EMPLOYEE)),
                             number == 6 ? Set.of() : Set.of(units.get(0).id()),
-                            Set.of()))
+                            Set.of(),
+                            number == 6 ? Map.of("shift", Set.of("Early", "Late")) : Map.of()))
                     : Optional.empty();
             groups.add(new Group(
                     id(),

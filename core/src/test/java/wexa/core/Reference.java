@@ -2,11 +2,13 @@ package wexa.core;
 
 import java.time.Instant;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Condition;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
@@ -50,7 +52,19 @@ public final class Reference {
                 && model.table(Kind.ENGAGEMENT).stream()
                         .anyMatch(engagement -> engagement.person().equals(one.person())
                                 && engagement.window().contains(at)
-                                && target.condition().orElseThrow().matches(engagement));
+                                && meets(target.condition().orElseThrow(), engagement));
+    }
+
+    private boolean meets(Condition rule, Engagement engagement) {
+        Map<String, String> values = model.people().get(engagement.person()).custom();
+        boolean hasAll = true;
+        for (String field : rule.values().keySet()) {
+            hasAll &= values.containsKey(field) && rule.values().get(field).contains(values.get(field));
+        }
+        return hasAll
+                && (rule.kinds().isEmpty() || rule.kinds().contains(engagement.kind()))
+                && (rule.units().isEmpty() || rule.units().contains(engagement.unit()))
+                && (rule.jobs().isEmpty() || rule.jobs().contains(engagement.job()));
     }
 
     /** What a role gives where it has no variant. */

@@ -200,6 +200,20 @@ public final class SampleFields {
 
     private String value(Field<?> field, Form form, Map<String, String> others) {
         return switch (field.name()) {
+            case "type" -> made.pick(List.of("text", "number", "date", "person"));
+            case "choices" -> form.name().equals("person-field.make") ? "" : "Early, Late, Night, On call";
+            case "required" -> "volunteer,contractor";
+            case "fields" -> made.pick(List.of("shift=late", "shift=Early,badge=12.50", "badge=7"));
+            case "where" -> made.pick(List.of("shift=late", "shift=Early,shift=Night"));
+            case "field-value" -> made.pick(List.of("shift=late", "badge=0012"));
+            case "field" -> made.pick(made.fields).id().toString();
+            // a rule uses the first one
+            case "person-field" ->
+                made.fields
+                        .get(form.name().equals("person-field.retire") ? 1 : 0)
+                        .id()
+                        .toString();
+            case "directory-attribute" -> "shiftPattern";
             case "attribute" -> made.pick(List.of("roles", "entitlements"));
             case "found" -> "there-" + random.nextInt(1_000);
             case "member", "subject" -> random.nextInt(3) == 0 ? "group:" + assigned() : "person:" + any(Kind.PERSON);

@@ -114,7 +114,7 @@ final class IndexCompiler {
         for (Group group : ruled) {
             int number = groups.find(group.id());
             for (Engagement engagement : engagements.baseFacts()) {
-                if (group.condition().orElseThrow().matches(engagement)) {
+                if (group.condition().orElseThrow().matches(engagement, model)) {
                     grown = edges.count() == grown.length
                             ? Arrays.copyOf(grown, Math.max(16, grown.length * 2))
                             : grown;

@@ -178,7 +178,7 @@ final class IndexUpdate {
         if (subject instanceof Subject.OfPerson one) {
             for (Engagement engagement : next.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, one.person())) {
                 next.groups().by(Group.BY_RULED, true).stream()
-                        .filter(group -> group.condition().orElseThrow().matches(engagement))
+                        .filter(group -> group.condition().orElseThrow().matches(engagement, next))
                         .forEach(group -> edges.add(
                                 new Edge(groups.find(group.id()), Origin.RULED, engagement.id(), engagement.window())));
             }

@@ -16,6 +16,7 @@ import wexa.core.model.Lookup;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
@@ -40,6 +41,9 @@ public final class NamedTypes {
     public static final Type<Id<App>> APP = keyed("an application", Kind.APP, App.BY_KEY, App::key, App::name);
     public static final Type<Id<PermissionSet>> PERMISSION_SET = keyed(
             "a permission set", Kind.PERMISSION_SET, PermissionSet.BY_KEY, PermissionSet::key, PermissionSet::name);
+
+    public static final Type<Id<PersonField>> PERSON_FIELD =
+            keyed("a field of people", Kind.PERSON_FIELD, PersonField.BY_KEY, PersonField::key, PersonField::label);
 
     public static final Type<Id<ConflictRule>> CONFLICT_RULE =
             keyed("a conflict rule", Kind.CONFLICT_RULE, ConflictRule.BY_KEY, ConflictRule::key, ConflictRule::name);

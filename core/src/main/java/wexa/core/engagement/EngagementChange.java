@@ -10,6 +10,7 @@ import wexa.core.change.References;
 import wexa.core.change.Resolution;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
+import wexa.core.custom.RequiredValues;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.lifecycle.Identity;
@@ -27,6 +28,7 @@ public sealed interface EngagementChange extends Change {
         @Override
         public Resolution resolve(Model model, Instant now) {
             List<Finding> findings = check(engagement, model);
+            findings.addAll(lacking(engagement, model));
             return model.table(Kind.ENGAGEMENT)
                     .find(engagement.id())
                     .map(known -> Resolution.replace(known, engagement, findings))
@@ -50,8 +52,17 @@ public sealed interface EngagementChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.ENGAGEMENT)
                     .find(engagement.id())
-                    .map(before -> Resolution.replace(before, engagement, check(engagement, model)))
+                    .map(before -> Resolution.replace(before, engagement, checkEdit(before, model)))
                     .orElseGet(() -> gone(engagement.id()));
+        }
+
+        /** Values that were lacking before are no reason to keep other changes from being made. */
+        private List<Finding> checkEdit(Engagement before, Model model) {
+            List<Finding> findings = check(engagement, model);
+            if (before.kind() != engagement.kind()) {
+                findings.addAll(lacking(engagement, model));
+            }
+            return findings;
         }
 
         @Override
@@ -115,6 +126,13 @@ public sealed interface EngagementChange extends Change {
     private static boolean isHomeUnfit(Engagement engagement, Person person, Model model) {
         boolean isPartner = engagement.kind() == EngagementKind.PARTNER;
         return model.table(Kind.HOME).size() > 0 && isPartner != Identity.isFromOutside(person, model);
+    }
+
+    private static List<Finding> lacking(Engagement engagement, Model model) {
+        return model.people()
+                .find(engagement.person())
+                .map(person -> RequiredValues.findings(person, engagement.kind(), model))
+                .orElse(List.of());
     }
 
     private static List<Finding> check(Engagement engagement, Model model) {

@@ -1,8 +1,10 @@
 package wexa.core.group;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import wexa.core.change.Author;
 import wexa.core.change.Change;
@@ -12,6 +14,7 @@ import wexa.core.change.NamedTypes;
 import wexa.core.change.Reading;
 import wexa.core.change.Types;
 import wexa.core.change.Values;
+import wexa.core.custom.FieldValue;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.Condition;
@@ -25,7 +28,7 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 
 /**
- * How groups are made and changed. A group that is made with kinds, units or jobs has a rule: what is left out asks for
+ * How groups are made and changed. A group that is made with kinds, units, jobs or values of fields has a rule: what is left out asks for
  * nothing. Tags are short names.
  */
 final class GroupForms {
@@ -42,6 +45,7 @@ final class GroupForms {
             "Engagement types");
     private static final Field<List<Id<Unit>>> UNITS = Field.optional("units", Types.listOf(NamedTypes.UNIT), "Units");
     private static final Field<List<String>> JOBS = Field.optional("jobs", Types.listOf(Types.TEXT), "Jobs");
+    private static final Field<List<FieldValue>> WHERE = Field.optional("where", FieldValue.SEVERAL, "Fields");
     private static final Field<String> ENTRY = Field.required("entry", Types.TEXT, "Directory entry");
 
     /** Says that a group without a rule is meant to have one, or that one with a rule is not. */
@@ -49,16 +53,18 @@ final class GroupForms {
             Field.optional("sort", Types.choice("assigned or ruled", GroupKind.class), "How members come in");
 
     static final Form MAKE = Form.makes(Kind.GROUP, "make", "Create a group")
-            .with(KEY, NAME, KINDS, UNITS, JOBS, DESCRIPTION, OWNERS, TAGS)
+            .with(KEY, NAME, KINDS, UNITS, JOBS, WHERE, DESCRIPTION, OWNERS, TAGS)
             .unsaid(SORT)
-            .says("make group {key} {name}[ kinds {kinds}][ units {units}][ jobs {jobs}][ about {description}]"
-                    + "[ owners {owners}][ tags {tags}]")
+            .says(
+                    "make group {key} {name}[ kinds {kinds}][ units {units}][ jobs {jobs}][ where {where}][ about {description}]"
+                            + "[ owners {owners}][ tags {tags}]")
             .reads(GroupForms::made);
 
     static final Form EDIT = Form.changes(Kind.GROUP, "edit", "Change a group")
-            .with(GROUP, KEY, NAME, KINDS, UNITS, JOBS, DESCRIPTION, OWNERS, TAGS)
-            .says("change group {group}[ key {key}][ name {name}][ kinds {kinds}][ units {units}][ jobs {jobs}]"
-                    + "[ about {description}][ owners {owners}][ tags {tags}]")
+            .with(GROUP, KEY, NAME, KINDS, UNITS, JOBS, WHERE, DESCRIPTION, OWNERS, TAGS)
+            .says(
+                    "change group {group}[ key {key}][ name {name}][ kinds {kinds}][ units {units}][ jobs {jobs}][ where {where}]"
+                            + "[ about {description}][ owners {owners}][ tags {tags}]")
             .reads(in -> group(in).flatMap(before -> edited(before, in)));
 
     static final Form RETIRE = Form.ends(Kind.GROUP, "retire", "Retire a group")
@@ -81,10 +87,12 @@ final class GroupForms {
             .afterOthers()
             .reads(in -> group(in).map(group -> GroupChange.Delist.of(group, in.model())));
 
+    private static final Condition NO_RULE = new Condition(Set.of(), Set.of(), Set.of());
+
     private GroupForms() {}
 
     static Values values(Group group) {
-        Condition rule = group.condition().orElse(new Condition(Set.of(), Set.of(), Set.of()));
+        Condition rule = group.condition().orElse(NO_RULE);
         return new Values()
                 .put(KEY, group.key())
                 .put(NAME, group.name())
@@ -92,6 +100,7 @@ final class GroupForms {
                 .putAll(KINDS, rule.kinds())
                 .putAll(UNITS, rule.units())
                 .putAll(JOBS, rule.jobs())
+                .putAll(WHERE, where(rule))
                 .putText(DESCRIPTION, group.description())
                 .putAll(OWNERS, group.owners())
                 .putAll(TAGS, group.tags().stream().map(Key::of).toList());
@@ -108,8 +117,8 @@ final class GroupForms {
         String description = in.text(DESCRIPTION);
         List<Id<Person>> owners = in.several(OWNERS);
         Set<String> tags = texts(in.several(TAGS));
-        Condition rule = rule(new Condition(Set.of(), Set.of(), Set.of()), in);
-        boolean isRuled = in.get(SORT).map(GroupKind.RULED::equals).orElse(!isEmpty(rule));
+        Condition rule = rule(NO_RULE, in);
+        boolean isRuled = in.get(SORT).map(GroupKind.RULED::equals).orElse(!rule.isEmpty());
         if (isRuled) {
             checkRule(rule, in);
         }
@@ -160,7 +169,7 @@ final class GroupForms {
         List<Id<Person>> owners = in.severalOrKept(OWNERS, before.owners());
         Optional<Condition> rule = before.condition().map(known -> rule(known, in));
         rule.ifPresent(known -> checkRule(known, in));
-        if (rule.isEmpty() && !isEmpty(rule(new Condition(Set.of(), Set.of(), Set.of()), in))) {
+        if (rule.isEmpty() && !rule(NO_RULE, in).isEmpty()) {
             in.report(Finding.of(
                     GroupCodes.GROUP_HAS_NO_RULE, "rule", "value", before.key().text()));
         }
@@ -170,20 +179,30 @@ final class GroupForms {
     }
 
     private static void checkRule(Condition rule, Reading in) {
-        if (isEmpty(rule)) {
+        if (rule.isEmpty()) {
             in.report(Finding.of(Code.FIELD_MISSING, "rule"));
         }
-    }
-
-    private static boolean isEmpty(Condition rule) {
-        return rule.kinds().isEmpty() && rule.units().isEmpty() && rule.jobs().isEmpty();
     }
 
     private static Condition rule(Condition before, Reading in) {
         return new Condition(
                 Set.copyOf(in.severalOrKept(KINDS, List.copyOf(before.kinds()))),
                 Set.copyOf(in.severalOrKept(UNITS, List.copyOf(before.units()))),
-                Set.copyOf(in.severalOrKept(JOBS, List.copyOf(before.jobs()))));
+                Set.copyOf(in.severalOrKept(JOBS, List.copyOf(before.jobs()))),
+                values(in.severalOrKept(WHERE, where(before))));
+    }
+
+    private static List<FieldValue> where(Condition rule) {
+        return rule.values().entrySet().stream()
+                .flatMap(some -> some.getValue().stream().map(value -> new FieldValue(Key.of(some.getKey()), value)))
+                .toList();
+    }
+
+    private static Map<String, Set<String>> values(List<FieldValue> where) {
+        Map<String, Set<String>> values = new TreeMap<>();
+        where.forEach(one -> values.computeIfAbsent(one.field().text(), any -> new TreeSet<>())
+                .add(one.value()));
+        return values;
     }
 
     private static List<Key> keys(Set<String> tags) {

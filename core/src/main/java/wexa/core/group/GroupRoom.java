@@ -32,7 +32,7 @@ public final class GroupRoom implements Room<Group> {
         to.members(group.id());
         group.condition()
                 .ifPresent(condition -> model.table(Kind.ENGAGEMENT).stream()
-                        .filter(condition::matches)
+                        .filter(engagement -> condition.matches(engagement, model))
                         .forEach(engagement -> to.person(engagement.person())));
     }
 

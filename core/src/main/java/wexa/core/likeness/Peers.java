@@ -157,7 +157,8 @@ public final class Peers {
             }
             if (group.kind() == GroupKind.RULED) {
                 return group.condition()
-                        .filter(condition -> condition.matches(profile.kind(), profile.unit(), profile.job()))
+                        .filter(condition ->
+                                condition.matches(profile.kind(), profile.unit(), profile.job(), profile.custom()))
                         .map(condition -> Trait.Verdict.DECIDED_ELSEWHERE);
             }
         }

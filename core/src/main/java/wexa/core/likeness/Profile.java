@@ -1,15 +1,25 @@
 package wexa.core.likeness;
 
+import java.util.Map;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Unit;
 import wexa.core.value.Id;
 
-/** What makes people alike: as what they are here, where, and for which job. */
-public record Profile(EngagementKind kind, Id<Unit> unit, String job) {
+/**
+ * What makes people alike: as what they are here, where, and for which job.
+ *
+ * @param custom values by the keys of fields, which rules of groups may ask for
+ */
+public record Profile(EngagementKind kind, Id<Unit> unit, String job, Map<String, String> custom) {
     private static final int JOB = 4;
     private static final int UNIT = 2;
     private static final int KIND = 1;
+
+    /** Somebody of whom no other values are known. */
+    public Profile(EngagementKind kind, Id<Unit> unit, String job) {
+        this(kind, unit, job, Map.of());
+    }
 
     public static Profile of(Engagement engagement) {
         return new Profile(engagement.kind(), engagement.unit(), engagement.job());

@@ -26,6 +26,7 @@ public sealed interface Fact
                 ConflictException,
                 RoleVariant,
                 GroupProvision,
-                Absence {
+                Absence,
+                PersonField {
     Id<? extends Fact> id();
 }

@@ -29,6 +29,7 @@ public final class Kind<T extends Fact> {
     public static final Kind<GroupProvision> GROUP_PROVISION = new Kind<>(21, "group-provision", GroupProvision.class);
 
     public static final Kind<Absence> ABSENCE = new Kind<>(22, "absence", Absence.class);
+    public static final Kind<PersonField> PERSON_FIELD = new Kind<>(23, "person-field", PersonField.class);
 
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
@@ -53,7 +54,8 @@ public final class Kind<T extends Fact> {
             CONFLICT_EXCEPTION,
             ROLE_VARIANT,
             GROUP_PROVISION,
-            ABSENCE);
+            ABSENCE,
+            PERSON_FIELD);
 
     private final int position;
     private final String name;

@@ -15,6 +15,8 @@ import wexa.core.value.Window;
 /**
  * A human known to the organisation. {@code home} is the key of the directory where the identity was born: the own
  * organisation's or a partner's. {@code directoryEntry} is the user id there.
+ *
+ * @param custom values by the keys of the organisation's own fields
  */
 public record Person(
         Id<Person> id,
@@ -37,6 +39,11 @@ public record Person(
     public Person {
         custom = Collections.unmodifiableMap(new TreeMap<>(custom));
         pauses = List.copyOf(pauses);
+    }
+
+    /** The same with other values in the organisation's own fields. */
+    public Person with(Map<String, String> values) {
+        return new Person(id, handle, givenName, familyName, mail, phone, home, directoryEntry, values, pauses);
     }
 
     public String name() {

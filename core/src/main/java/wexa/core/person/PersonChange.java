@@ -3,16 +3,21 @@ package wexa.core.person;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import wexa.core.change.Change;
 import wexa.core.change.Form;
 import wexa.core.change.Resolution;
 import wexa.core.change.Values;
+import wexa.core.custom.FieldValue;
+import wexa.core.custom.RequiredValues;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.value.Handle;
 import wexa.core.value.Id;
 
@@ -24,8 +29,23 @@ public sealed interface PersonChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             Optional<Person> known = model.people().find(person.id());
             return known.isPresent()
-                    ? edited(known.get(), person, model)
+                    ? edited(known.get(), keeping(known.get()), model, now)
                     : Resolution.make(person, clashes(person, model));
+        }
+
+        /** What is not said of somebody who is known stays. */
+        private Person keeping(Person known) {
+            return new Person(
+                    person.id(),
+                    person.handle(),
+                    person.givenName(),
+                    person.familyName(),
+                    person.mail(),
+                    person.phone(),
+                    person.home(),
+                    person.directoryEntry(),
+                    person.custom().isEmpty() ? known.custom() : person.custom(),
+                    known.pauses());
         }
 
         @Override
@@ -45,7 +65,7 @@ public sealed interface PersonChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.people()
                     .find(person.id())
-                    .map(before -> edited(before, person, model))
+                    .map(before -> edited(before, person, model, now))
                     .orElseGet(() -> Resolution.blocked(Finding.of(
                             Code.FACT_GONE, "person", "id", person.id().toString())));
         }
@@ -61,8 +81,43 @@ public sealed interface PersonChange extends Change {
         }
     }
 
-    private static Resolution edited(Person before, Person after, Model model) {
-        return Resolution.replace(before, after, clashes(after, model)).and(IssuedNames.givenUp(before, after, model));
+    /** What a person has in one field; nothing where it is cleared. */
+    record Fill(Id<Person> person, PersonField field, Optional<String> value) implements PersonChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.people()
+                    .find(person)
+                    .map(before -> Resolution.replace(
+                            before, filled(before), RequiredValues.cleared(before, filled(before), model, now)))
+                    .orElseGet(() -> Resolution.blocked(Finding.of(Code.FACT_GONE, "person", "id", person.toString())));
+        }
+
+        private Person filled(Person before) {
+            Map<String, String> values = new TreeMap<>(before.custom());
+            value.ifPresentOrElse(
+                    text -> values.put(field.key().text(), text),
+                    () -> values.remove(field.key().text()));
+            return before.with(values);
+        }
+
+        @Override
+        public Form form() {
+            return value.isPresent() ? PersonForms.FILL : PersonForms.CLEAR;
+        }
+
+        @Override
+        public Values values() {
+            Values values = new Values().put(PersonForms.PERSON, person);
+            return value.isPresent()
+                    ? values.put(PersonForms.VALUE, new FieldValue(field.key(), value.get()))
+                    : values.put(PersonForms.FIELD, field.id());
+        }
+    }
+
+    private static Resolution edited(Person before, Person after, Model model, Instant now) {
+        List<Finding> findings = clashes(after, model);
+        findings.addAll(RequiredValues.cleared(before, after, model, now));
+        return Resolution.replace(before, after, findings).and(IssuedNames.givenUp(before, after, model));
     }
 
     private static List<Finding> clashes(Person person, Model model) {

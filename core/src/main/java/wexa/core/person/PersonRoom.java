@@ -48,7 +48,7 @@ public final class PersonRoom implements Room<Person> {
 
     @Override
     public List<Form> forms() {
-        return List.of(PersonForms.ADD, PersonForms.EDIT);
+        return List.of(PersonForms.ADD, PersonForms.EDIT, PersonForms.FILL, PersonForms.CLEAR);
     }
 
     @Override

@@ -19,7 +19,7 @@ import wexa.core.sentence.Tokens;
 public final class Forms {
     /** Kinds whose facts others refer to although they stand late in the order of kinds. */
     private static final List<Kind<?>> EARLY =
-            List.of(Kind.UNIT, Kind.HOME, Kind.PERSON, Kind.INVITATION, Kind.ABSENCE);
+            List.of(Kind.UNIT, Kind.HOME, Kind.PERSON_FIELD, Kind.PERSON, Kind.INVITATION, Kind.ABSENCE);
 
     private static final Map<String, Form> BY_NAME = new LinkedHashMap<>();
     private static final Map<String, String> LABELS = new HashMap<>();

@@ -14,6 +14,7 @@ import wexa.core.binding.BindingRoom;
 import wexa.core.binding.GroupProvisionRoom;
 import wexa.core.change.Form;
 import wexa.core.change.Values;
+import wexa.core.custom.PersonFieldRoom;
 import wexa.core.engagement.EngagementRoom;
 import wexa.core.group.GroupRoom;
 import wexa.core.group.MembershipRoom;
@@ -39,6 +40,7 @@ import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.PermissionSet;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.RoleVariant;
 import wexa.core.model.Seat;
@@ -88,6 +90,7 @@ public final class Rooms {
     private static final Room<RoleVariant> ROLE_VARIANT = new RoleVariantRoom();
     private static final Room<GroupProvision> GROUP_PROVISION = new GroupProvisionRoom();
     private static final Room<Absence> ABSENCE = new AbsenceRoom();
+    private static final Room<PersonField> PERSON_FIELD = new PersonFieldRoom();
 
     /** One for each kind, in the order of the kinds. */
     public static final List<Room<?>> ALL = List.of(
@@ -113,7 +116,8 @@ public final class Rooms {
             CONFLICT_EXCEPTION,
             ROLE_VARIANT,
             GROUP_PROVISION,
-            ABSENCE);
+            ABSENCE,
+            PERSON_FIELD);
 
     private Rooms() {}
 
@@ -144,6 +148,7 @@ public final class Rooms {
                     case RoleVariant any -> ROLE_VARIANT;
                     case GroupProvision any -> GROUP_PROVISION;
                     case Absence any -> ABSENCE;
+                    case PersonField any -> PERSON_FIELD;
                 };
     }
 

@@ -48,7 +48,7 @@ public final class Schedule {
         engagements.forEach(schedule::add);
         for (Group ruled : model.groups().by(Group.BY_RULED, true)) {
             if (engagements.stream()
-                    .anyMatch(engagement -> ruled.condition().orElseThrow().matches(engagement))) {
+                    .anyMatch(engagement -> ruled.condition().orElseThrow().matches(engagement, model))) {
                 schedule.open.push(new Subject.OfGroup(ruled.id()));
             }
         }

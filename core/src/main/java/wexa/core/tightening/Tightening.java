@@ -315,7 +315,7 @@ public final class Tightening {
                     windows.add(engagement.window());
                     model.groups().by(Group.BY_RULED, true).stream()
                             .filter(group -> group.condition()
-                                    .filter(condition -> condition.matches(engagement))
+                                    .filter(condition -> condition.matches(engagement, model))
                                     .isPresent())
                             .filter(group -> groups.add(group.id()))
                             .forEach(group -> open.add(new Subject.OfGroup(group.id())));

@@ -143,7 +143,7 @@ public sealed interface UnitChange extends Change {
                     group.kind(),
                     group.description(),
                     group.owners(),
-                    Optional.of(new Condition(rule.kinds(), units, rule.jobs())),
+                    Optional.of(new Condition(rule.kinds(), units, rule.jobs(), rule.values())),
                     group.tags(),
                     group.entry());
         }

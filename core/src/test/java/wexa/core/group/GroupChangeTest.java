@@ -183,6 +183,8 @@ class GroupChangeTest {
                 "units",
                 "unit-1",
                 "jobs",
+                "",
+                "where",
                 "");
         assertThat(codes(preview)).isEmpty();
         List<Id<Person>> found =
