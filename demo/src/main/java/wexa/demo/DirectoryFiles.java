@@ -97,6 +97,7 @@ final class DirectoryFiles {
                 "employeeType: " + worker.kind().toLowerCase(java.util.Locale.ROOT),
                 "title: " + worker.job(),
                 "ou: " + worker.unit(),
+                OwnFields.room(worker).map(room -> "roomNumber: " + room).orElse(""),
                 "createTimestamp: " + created);
     }
 

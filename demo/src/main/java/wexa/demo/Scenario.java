@@ -38,6 +38,7 @@ final class Scenario {
     List<Fact> make() {
         addHomes();
         addUnits();
+        facts.addAll(OwnFields.all());
         workers.forEach(this::addWorker);
         addSecondEngagements();
         addGroups();
@@ -106,7 +107,7 @@ final class Scenario {
                 "directoryEntry",
                 DirectoryFiles.entryId(worker.handle()),
                 "custom",
-                Map.of(),
+                OwnFields.of(worker),
                 "pauses",
                 pauses));
         facts.add(Fact.of(
@@ -224,7 +225,7 @@ final class Scenario {
     }
 
     private static Map<String, Object> condition(String kind) {
-        return Map.of("kinds", List.of(kind), "units", List.of(), "jobs", List.of());
+        return Map.of("kinds", List.of(kind), "units", List.of(), "jobs", List.of(), "values", Map.of());
     }
 
     private void member(String subject, String name, String group) {

@@ -1,7 +1,11 @@
 package wexa.connect.ldap;
 
 import java.time.Instant;
+import java.util.Collections;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A person in a directory, by the attributes of {@code inetOrgPerson} (RFC 2798).
@@ -10,6 +14,7 @@ import java.util.Optional;
  * @param dn its name in the directory (RFC 4514)
  * @param userId its {@code uid}; empty where it has none
  * @param problem why nothing of it can be used, such as a value that is too long; the entry is there all the same
+ * @param attributes others that were asked for, by their names in lower case
  */
 public record DirectoryEntry(
         String id,
@@ -24,4 +29,10 @@ public record DirectoryEntry(
         Optional<String> title,
         Optional<String> unit,
         Optional<Instant> created,
-        Optional<String> problem) {}
+        Optional<String> problem,
+        @Nullable Map<String, String> attributes) {
+    public DirectoryEntry {
+        // what was kept before others could be asked for has none
+        attributes = attributes == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(attributes));
+    }
+}

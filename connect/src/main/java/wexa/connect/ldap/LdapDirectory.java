@@ -23,6 +23,7 @@ import java.util.Date;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -74,6 +75,9 @@ public final class LdapDirectory {
     private final Settings settings;
     private final Identity identity;
 
+    /** Attributes that are asked for besides those of every person. */
+    private final Set<String> others;
+
     /**
      * Where a directory is and how to read it.
      *
@@ -104,6 +108,12 @@ public final class LdapDirectory {
     }
 
     public LdapDirectory(Settings settings) {
+        this(settings, Set.of());
+    }
+
+    /** @param others attributes of people to be read as well, such as {@code roomNumber}; what an entry does not have is left out */
+    public LdapDirectory(Settings settings, Set<String> others) {
+        this.others = Set.copyOf(others);
         this.settings = settings;
         this.identity = new Identity(settings.idAttribute());
     }
@@ -120,7 +130,7 @@ public final class LdapDirectory {
         Filter filter = Filter.createANDFilter(
                 Filter.createEqualityFilter("objectClass", "inetOrgPerson"), Filter.createORFilter(filters));
         return connected(connection -> {
-            SearchRequest request = request(settings.peopleDn(), filter, PERSON);
+            SearchRequest request = request(settings.peopleDn(), filter, asked());
             request.setSizeLimit(limit);
             try {
                 return people(connection.search(request).getSearchEntries());
@@ -141,7 +151,7 @@ public final class LdapDirectory {
                     connection,
                     settings.peopleDn(),
                     Filter.createEqualityFilter("objectClass", "inetOrgPerson"),
-                    PERSON,
+                    asked(),
                     Blame.PEOPLE_DN);
             List<DirectoryEntry> read = people(people);
             read.forEach(entry -> entry.problem()
@@ -336,6 +346,26 @@ public final class LdapDirectory {
         return entries.stream().map(this::entry).toList();
     }
 
+    private List<String> asked() {
+        return Stream.concat(PERSON.stream(), others.stream()).distinct().toList();
+    }
+
+    /** A value that cannot be used stands for itself alone: the person is read all the same. */
+    private Map<String, String> others(Entry entry) {
+        Map<String, String> values = new HashMap<>();
+        for (String attribute : others) {
+            String value = Optional.ofNullable(entry.getAttributeValue(attribute))
+                    .orElse("")
+                    .strip();
+            if (!value.isEmpty()
+                    && value.length() <= LONGEST_VALUE
+                    && value.chars().noneMatch(Character::isISOControl)) {
+                values.put(attribute.toLowerCase(Locale.ROOT), value);
+            }
+        }
+        return values;
+    }
+
     private DirectoryEntry entry(Entry entry) {
         Map<String, String> values = new HashMap<>();
         Optional<String> problem = Optional.empty();
@@ -364,7 +394,8 @@ public final class LdapDirectory {
                 Optional.ofNullable(values.get("title")),
                 Optional.ofNullable(values.get("ou")),
                 created(entry),
-                problem);
+                problem,
+                others(entry));
     }
 
     private static Optional<Instant> created(Entry entry) {

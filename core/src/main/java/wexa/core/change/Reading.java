@@ -87,6 +87,10 @@ public final class Reading {
         return all;
     }
 
+    public boolean hasFindings() {
+        return !findings.isEmpty();
+    }
+
     /** Whether the field is there at all, be it empty. */
     public boolean isGiven(Field<?> field) {
         return texts.containsKey(field.name());

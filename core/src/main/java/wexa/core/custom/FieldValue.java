@@ -1,7 +1,9 @@
 package wexa.core.custom;
 
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,6 +19,7 @@ import wexa.core.change.Type;
 import wexa.core.change.Types;
 import wexa.core.finding.Code;
 import wexa.core.model.Kind;
+import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.PersonField;
 import wexa.core.sentence.Shape;
@@ -55,10 +58,22 @@ public record FieldValue(Key field, String value) {
         return byField;
     }
 
+    /** Values as one text, as entries have them. */
+    public static String text(Map<String, String> byField) {
+        return SEVERAL.write(of(byField));
+    }
+
     public static List<FieldValue> of(Map<String, String> byField) {
         List<FieldValue> values = new ArrayList<>();
         byField.forEach((field, value) -> values.add(new FieldValue(Key.of(field), value)));
         return values;
+    }
+
+    /** The text as a value of the field is kept, if it can be one: for what is read and nobody is there to correct. */
+    public static Optional<String> kept(PersonField field, String text, Model model) {
+        Reading in = new Reading(Map.of(), new Reading.Context(model, ZoneOffset.UTC, Instant.EPOCH, ""));
+        Optional<String> value = read(field, text.strip(), in);
+        return in.hasFindings() ? Optional.empty() : value.filter(one -> !one.isEmpty());
     }
 
     /** What the text means as a value of the field; what it cannot be is reported. */
@@ -106,6 +121,12 @@ public record FieldValue(Key field, String value) {
 
     private static String shown(String text) {
         return text.substring(0, Math.min(80, text.length()));
+    }
+
+    /** The value for people to read. */
+    public static String told(PersonField.Type type, String value, Model model) {
+        return told(
+                type, value, type == PersonField.Type.PERSON ? model.people().find(Id.of(value)) : Optional.empty());
     }
 
     /** The value for people to read. */

@@ -21,6 +21,8 @@ import wexa.core.value.Key;
 final class PersonFieldForms {
     private static final Pattern ATTRIBUTE = Pattern.compile("[A-Za-z][A-Za-z0-9-]{0,59}");
 
+    private static final Pattern SECRET = Pattern.compile("passw|pwd|secret", Pattern.CASE_INSENSITIVE);
+
     static final Field<Id<PersonField>> FIELD = Field.required("person-field", NamedTypes.PERSON_FIELD, "Field");
     private static final Field<Key> KEY = Field.required("key", Types.KEY, "Short name");
     private static final Field<String> NAME = Field.required("name", Types.TEXT, "Name");
@@ -35,8 +37,9 @@ final class PersonFieldForms {
             "directory-attribute",
             Types.parsed(
                     "an attribute of a directory",
-                    "Use the name of an attribute, such as employeeType: letters, digits and hyphens.",
-                    text -> ATTRIBUTE.matcher(text).matches(),
+                    "Use the name of an attribute, such as roomNumber: letters, digits and hyphens. Passwords are never read.",
+                    text -> ATTRIBUTE.matcher(text).matches()
+                            && !SECRET.matcher(text).find(),
                     text -> text),
             "Directory attribute");
 

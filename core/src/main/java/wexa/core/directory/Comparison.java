@@ -10,10 +10,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import wexa.core.custom.FieldValue;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.value.Handle;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
@@ -89,7 +91,12 @@ public final class Comparison {
                 pairs.add(
                         alike.size() == 1
                                 ? new Pair(
-                                        Pair.Case.RENAMED, pair.person(), pair.listed(), pair.same(), pair.differing())
+                                        Pair.Case.RENAMED,
+                                        pair.person(),
+                                        pair.listed(),
+                                        pair.same(),
+                                        pair.differing(),
+                                        pair.values())
                                 : pair);
             }
         });
@@ -130,8 +137,7 @@ public final class Comparison {
         return common.entrySet().stream()
                 .map(one -> {
                     Person person = model.people().get(one.getKey());
-                    return new Pair(
-                            Pair.Case.COLLIDES, person, Optional.of(listed), one.getValue(), differing(person, listed));
+                    return pair(Pair.Case.COLLIDES, person, listed, one.getValue(), model);
                 })
                 .sorted(Comparator.comparing(pair -> pair.person().handle()))
                 .toList();
@@ -150,17 +156,40 @@ public final class Comparison {
             Person person = one.getValue();
             if (listed == null) {
                 if (!foundAgain.contains(person.id())) {
-                    pairs.add(new Pair(Pair.Case.VANISHED, person, Optional.empty(), List.of(), List.of()));
+                    pairs.add(new Pair(Pair.Case.VANISHED, person, Optional.empty(), List.of(), List.of(), Map.of()));
                 }
                 continue;
             }
-            List<String> differing = listed.isReadable() ? differing(person, listed) : List.of();
-            if (differing.isEmpty()) {
+            Pair pair = pair(Pair.Case.DIFFERS, person, listed, List.of(), model);
+            if (!listed.isReadable() || pair.differing().isEmpty()) {
                 agreeing++;
             } else {
-                pairs.add(new Pair(Pair.Case.DIFFERS, person, Optional.of(listed), List.of(), differing));
+                pairs.add(pair);
             }
         }
+    }
+
+    private static Pair pair(Pair.Case kind, Person person, Listed listed, List<String> same, Model model) {
+        Map<String, String> values = new TreeMap<>(values(listed, model));
+        values.entrySet().removeIf(one -> one.getValue().equals(person.custom().get(one.getKey())));
+        List<String> differing = differing(person, listed);
+        if (!values.isEmpty()) {
+            differing.add("fields");
+        }
+        return new Pair(kind, person, Optional.of(listed), same, differing, values);
+    }
+
+    /** What an entry says in the organisation's own fields, by their keys; what is no value of the field is not said. */
+    public static Map<String, String> values(Listed listed, Model model) {
+        Map<String, String> values = new TreeMap<>();
+        for (PersonField field : model.table(Kind.PERSON_FIELD).stream().toList()) {
+            field.attribute()
+                    .map(Comparison::plain)
+                    .map(listed.attributes()::get)
+                    .flatMap(text -> FieldValue.kept(field, text, model))
+                    .ifPresent(value -> values.put(field.key().text(), value));
+        }
+        return values;
     }
 
     /** What the entry says otherwise. What it leaves out, or says in no form that can be used, it does not say. */

@@ -1,5 +1,6 @@
 package wexa.core.directory;
 
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -7,6 +8,7 @@ import java.util.Optional;
  *
  * @param id what the entry is known by for good; unique in the directory
  * @param userId what the person signs in with; empty where the entry says none, and not unique where it lies in two places
+ * @param attributes others that were asked for, in lower case, since names of attributes have no case (RFC 4512 2.5)
  * @param isReadable whether what the entry says can be used; otherwise it is only there
  */
 public record Listed(
@@ -17,7 +19,25 @@ public record Listed(
         Optional<String> mail,
         Optional<String> phone,
         Optional<String> number,
-        boolean isReadable) {
+        boolean isReadable,
+        Map<String, String> attributes) {
+    public Listed {
+        attributes = Map.copyOf(attributes);
+    }
+
+    /** Somebody of whom nothing else was asked for. */
+    public Listed(
+            String id,
+            String userId,
+            String given,
+            String family,
+            Optional<String> mail,
+            Optional<String> phone,
+            Optional<String> number,
+            boolean isReadable) {
+        this(id, userId, given, family, mail, phone, number, isReadable, Map.of());
+    }
+
     public String name() {
         return (given + " " + family).strip();
     }

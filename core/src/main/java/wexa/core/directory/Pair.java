@@ -1,7 +1,9 @@
 package wexa.core.directory;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import wexa.core.model.Person;
 
 /**
@@ -9,9 +11,17 @@ import wexa.core.model.Person;
  *
  * @param listed absent where the entry vanished
  * @param same what both have in common that makes them one perhaps: {@code mail}, {@code number}, {@code handle}, {@code entry}
- * @param differing fields that the directory says otherwise: {@code given}, {@code family}, {@code mail}, {@code phone}
+ * @param differing fields that the directory says otherwise: {@code given}, {@code family}, {@code mail}, {@code phone};
+ *     {@code fields} where it says one of the organisation's own otherwise
+ * @param values by the keys of those fields, what the directory says
  */
-public record Pair(Case kind, Person person, Optional<Listed> listed, List<String> same, List<String> differing) {
+public record Pair(
+        Case kind,
+        Person person,
+        Optional<Listed> listed,
+        List<String> same,
+        List<String> differing,
+        Map<String, String> values) {
     /** How a person and an entry stand. */
     public enum Case {
         /** An entry that nobody is linked to has the address, number or handle of a person. */
@@ -24,8 +34,16 @@ public record Pair(Case kind, Person person, Optional<Listed> listed, List<Strin
         DIFFERS
     }
 
+    /** The values of the organisation's own fields as they would be, with those that the directory says. */
+    public Map<String, String> merged() {
+        Map<String, String> merged = new TreeMap<>(person.custom());
+        merged.putAll(values);
+        return merged;
+    }
+
     public Pair {
         same = List.copyOf(same);
         differing = List.copyOf(differing);
+        values = Map.copyOf(values);
     }
 }

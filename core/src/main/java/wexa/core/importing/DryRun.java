@@ -297,12 +297,22 @@ public final class DryRun {
             List<Finding> findings = new ArrayList<>(1);
             for (Preview.Outcome outcome : outcomes) {
                 for (Finding finding : outcome.findings()) {
-                    if (said.add(finding.code() + " " + finding.path())) {
-                        findings.add(finding);
+                    Finding placed = placed(finding, outcome.entry());
+                    if (said.add(placed.code() + " " + placed.path())) {
+                        findings.add(placed);
                     }
                 }
             }
             return findings;
+        }
+
+        /** What stands against a value is told of the column that it stands in. */
+        private static Finding placed(Finding finding, Entry entry) {
+            String value = entry.fields().getOrDefault("field-value", "");
+            return finding.path().equals("field-value") && value.contains("=")
+                    ? new Finding(
+                            finding.code(), Sheet.OWN_FIELD + value.substring(0, value.indexOf('=')), finding.facts())
+                    : finding;
         }
 
         private Result result() {

@@ -8,12 +8,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import wexa.core.change.Days;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
+import wexa.core.model.Condition;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
@@ -21,8 +23,11 @@ import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Subject;
+import wexa.core.sentence.Items;
 import wexa.core.value.Handle;
+import wexa.core.value.Id;
 import wexa.core.value.Window;
 
 /** What is there as rows of a sheet: read again, they change nothing. What has ended is left out. */
@@ -62,11 +67,21 @@ public final class Export {
         person.mail().ifPresent(mail -> values.put("mail", mail.text()));
         person.phone().ifPresent(phone -> values.put("phone", phone.text()));
         values.put("home", person.home().text());
+        model.table(Kind.PERSON_FIELD)
+                .forEach(field -> field.of(person)
+                        .ifPresent(value -> values.put(Sheet.OWN_FIELD + field.key(), named(field, value))));
         model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
                 .filter(engagement -> engagement.window().until().isAfter(now))
                 .min(Comparator.comparing(engagement -> engagement.window().from()))
                 .ifPresent(engagement -> engaged(values, engagement));
         add(values);
+    }
+
+    /** People by their handles. */
+    private String named(PersonField field, String value) {
+        return field.type() == PersonField.Type.PERSON
+                ? model.people().get(Id.of(value)).handle().text()
+                : value;
     }
 
     private void engaged(Map<String, String> values, Engagement engagement) {
@@ -108,9 +123,20 @@ public final class Export {
                                         model.table(Kind.UNIT).get(unit).key().text())
                                 .sorted()));
                 put(values, "jobs", join(rule.jobs().stream().sorted()));
+                put(values, "where", where(rule));
             });
             add(values);
         }
+    }
+
+    private String where(Condition rule) {
+        List<String> wanted = new ArrayList<>();
+        for (PersonField field : model.table(Kind.PERSON_FIELD).stream().toList()) {
+            for (String value : rule.values().getOrDefault(field.key().text(), Set.of())) {
+                wanted.add(field.key() + "=" + named(field, value));
+            }
+        }
+        return Items.join(wanted);
     }
 
     private static String join(Stream<String> values) {

@@ -119,6 +119,11 @@ final class RowEntries {
         if (row.has("kind") || row.has("unit") || row.has("job") || row.has("number")) {
             entries.add(engagement(row, id, known));
         }
+        row.values().keySet().stream()
+                .filter(field -> field.startsWith(Sheet.OWN_FIELD) && row.has(field))
+                .sorted()
+                .map(field -> value(row, id, field))
+                .forEach(entries::add);
         for (String group : BETWEEN_GROUPS.split(row.get("groups"))) {
             if (!group.isEmpty()) {
                 String member = known.map(one -> one.handle().text()).orElse("person:" + id);
@@ -126,6 +131,16 @@ final class RowEntries {
             }
         }
         return entries;
+    }
+
+    /** Each value is an entry of its own, so that those which the row does not have stay. */
+    private Entry value(Row row, String person, String field) {
+        String key = field.substring(Sheet.OWN_FIELD.length());
+        return entry(
+                row,
+                "person.fill",
+                field,
+                new TreeMap<>(Map.of("person", person, "field-value", key + "=" + row.get(field))));
     }
 
     /** The person whom the row is about: by handle, else by staff number, else by address. */
@@ -197,13 +212,14 @@ final class RowEntries {
     }
 
     private Entry group(Row row) {
-        Map<String, String> fields = taken(row, "name", "description", "owners", "tags", "kinds", "units", "jobs");
+        Map<String, String> fields =
+                taken(row, "name", "description", "owners", "tags", "kinds", "units", "jobs", "where");
         Optional<Group> before = groupNamed(row.get("key"));
         if (before.isPresent()) {
             fields.put("group", before.get().id().toString());
             return seeing(row, "group.edit", "group-entry", fields, before.get());
         }
-        boolean isRuled = row.has("kinds") || row.has("units") || row.has("jobs");
+        boolean isRuled = row.has("kinds") || row.has("units") || row.has("jobs") || row.has("where");
         fields.put("id", id(row, "group").toString());
         fields.put("key", row.get("key"));
         fields.put("sort", isRuled ? "ruled" : "assigned");

@@ -6,6 +6,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
+import wexa.core.model.Kind;
+import wexa.core.model.Model;
+import wexa.core.model.PersonField;
 
 /** What the rows of a table are about, with the columns that such a table can have. */
 public enum Sheet {
@@ -34,7 +38,8 @@ public enum Sheet {
             new Column("tags", "tags", false, "tag", "labels"),
             new Column("kinds", "kinds", false, "works as", "kind"),
             new Column("units", "units", false, "unit", "site"),
-            new Column("jobs", "jobs", false, "job", "title")),
+            new Column("jobs", "jobs", false, "job", "title"),
+            new Column("where", "fields", false, "where", "values")),
     /** Who is in which group. */
     MEMBERSHIPS(
             new Column("member", "member", true, "handle", "person", "who"),
@@ -51,6 +56,9 @@ public enum Sheet {
             new Column("from", "first day", false, "from", "start"),
             new Column("until", "last day", false, "until", "end"),
             new Column("because", "reason", false, "because", "why"));
+
+    /** What the name of a column for one of the organisation's own fields begins with. */
+    public static final String OWN_FIELD = "field.";
 
     private final List<Column> columns;
 
@@ -79,8 +87,28 @@ public enum Sheet {
         return columns;
     }
 
+    /** With those for the organisation's own fields of people. */
+    public List<Column> columns(Model model) {
+        return this == PEOPLE
+                ? Stream.concat(
+                                columns.stream(),
+                                model.table(Kind.PERSON_FIELD).stream().map(Sheet::column))
+                        .toList()
+                : columns;
+    }
+
+    private static Column column(PersonField field) {
+        List<String> others = new ArrayList<>(List.of(field.key().text()));
+        field.attribute().ifPresent(others::add);
+        return new Column(OWN_FIELD + field.key(), field.label(), false, others);
+    }
+
     /** The field of each header by its position, empty where no column is called that; no field is given twice. */
-    public List<Optional<String>> matched(List<String> header) {
+    public List<Optional<String>> matched(List<String> header, Model model) {
+        return matched(header, columns(model));
+    }
+
+    private static List<Optional<String>> matched(List<String> header, List<Column> columns) {
         List<Optional<String>> fields = new ArrayList<>();
         for (String name : header) {
             fields.add(columns.stream()
@@ -96,7 +124,7 @@ public enum Sheet {
     public static Optional<Sheet> guessed(List<String> header) {
         Map<Sheet, Long> hits = new LinkedHashMap<>();
         for (Sheet sheet : values()) {
-            List<Optional<String>> fields = sheet.matched(header);
+            List<Optional<String>> fields = matched(header, sheet.columns);
             boolean isWhole = sheet.columns.stream()
                     .filter(Column::isNeeded)
                     .allMatch(column -> fields.contains(Optional.of(column.field())));

@@ -34,7 +34,7 @@ final class PersonForms {
     private static final Field<List<FieldValue>> FIELDS =
             Field.optional("fields", FieldValue.SEVERAL, "The organisation's own fields");
 
-    static final Field<FieldValue> VALUE = Field.required("field-value", FieldValue.TYPE, "Field and value");
+    static final Field<FieldValue> VALUE = Field.required("field-value", FieldValue.TYPE, "Value");
     static final Field<Id<PersonField>> FIELD = Field.required("field", NamedTypes.PERSON_FIELD, "Field");
 
     static final Form ADD = Form.makes(Kind.PERSON, "add", "Add a person")

@@ -266,7 +266,7 @@ class DryRunTest {
 
     private static Row anyRow(long line, Sheet sheet, RandomModel random, Random dice) {
         Map<String, String> values = new HashMap<>();
-        for (Sheet.Column column : sheet.columns()) {
+        for (Sheet.Column column : sheet.columns(random.model())) {
             if (dice.nextInt(4) > 0) {
                 values.put(column.field(), value(column.field(), random, dice));
             }
@@ -368,7 +368,7 @@ class DryRunTest {
         assertThat(Sheet.guessed(List.of("member", "group", "until"))).contains(Sheet.MEMBERSHIPS);
         assertThat(Sheet.guessed(List.of("For whom", "Role", "Tenant", "Area"))).contains(Sheet.ASSIGNMENTS);
         assertThat(Sheet.guessed(List.of("colour", "size"))).isEmpty();
-        assertThat(Sheet.PEOPLE.matched(List.of("First_Name", "forename", "Surname")))
+        assertThat(Sheet.PEOPLE.matched(List.of("First_Name", "forename", "Surname"), Model.of(List.of())))
                 .extracting(field -> field.orElse("-"))
                 .containsExactly("given", "-", "family");
     }

@@ -12,6 +12,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
@@ -26,9 +27,11 @@ import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.DirectoryEntry;
 import wexa.connect.ldap.DirectoryGroup;
 import wexa.connect.ldap.LdapDirectory;
+import wexa.core.custom.FieldValue;
 import wexa.core.directory.Comparison;
 import wexa.core.directory.Listed;
 import wexa.core.directory.ListedGroup;
+import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.value.Key;
@@ -137,20 +140,31 @@ public class Directories {
     }
 
     /** What lacks, or breaks here, is an outcome as well. */
-    private static <T> Outcome<T> ask(DirectorySettings.Source source, Function<LdapDirectory, Outcome<T>> question) {
+    private <T> Outcome<T> ask(DirectorySettings.Source source, Function<LdapDirectory, Outcome<T>> question) {
         if (!source.lack().isEmpty()) {
             return new Outcome.Refused<>(0, LdapDirectory.Blame.LOGIN.name(), source.lack());
         }
         try {
-            return question.apply(directory(source));
+            return question.apply(directory(source, asked()));
         } catch (RuntimeException broken) {
             LOG.error("directory {} broke something here", source.key(), broken);
             return new Outcome.Refused<>(0, "", "it broke here, not in the directory; the server's log says how");
         }
     }
 
+    /** Attributes from which the organisation's own fields of people come. */
+    private Set<String> asked() {
+        return snapshots.current().model().table(Kind.PERSON_FIELD).stream()
+                .flatMap(field -> field.attribute().stream())
+                .collect(Collectors.toSet());
+    }
+
     static LdapDirectory directory(DirectorySettings.Source source) {
-        return new LdapDirectory(new LdapDirectory.Settings(
+        return directory(source, Set.of());
+    }
+
+    private static LdapDirectory directory(DirectorySettings.Source source, Set<String> attributes) {
+        LdapDirectory.Settings settings = new LdapDirectory.Settings(
                 source.host(),
                 source.port(),
                 source.encryption(),
@@ -160,7 +174,8 @@ public class Directories {
                 Optional.of(source.groupsDn()).filter(name -> !name.isEmpty()),
                 source.idAttribute(),
                 Trust.of(source.certificates()),
-                source.limit()));
+                source.limit());
+        return new LdapDirectory(settings, attributes);
     }
 
     private Found found(Model model, String directory, DirectoryEntry entry) {
@@ -180,6 +195,7 @@ public class Directories {
                 entry.title().orElse(null),
                 entry.unit().orElse(null),
                 entry.created().orElse(null),
+                FieldValue.text(Comparison.values(listed(entry), model)),
                 person.orElse(null),
                 person.isPresent()
                         ? null
@@ -346,7 +362,8 @@ public class Directories {
                 entry.mail(),
                 entry.phone(),
                 entry.employeeNumber(),
-                entry.problem().isEmpty());
+                entry.problem().isEmpty(),
+                entry.attributes());
     }
 
     /** The newest entries that no person here is linked to. */

@@ -2,16 +2,21 @@ package wexa.server.directory;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Component;
+import wexa.core.custom.FieldValue;
 import wexa.core.directory.Pair;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
+import wexa.core.value.Key;
 
 /** People and entries that do not go together as they should, without those that somebody said are two. */
 @Component
@@ -103,9 +108,25 @@ public class DirectoryPairs {
                                 listed.family(),
                                 listed.mail().orElse(null),
                                 listed.phone().orElse(null),
-                                listed.number().orElse(null)))
+                                listed.number().orElse(null),
+                                FieldValue.text(pair.merged())))
                         .orElse(null),
                 pair.same(),
-                pair.differing());
+                pair.differing(),
+                pair.values().entrySet().stream()
+                        .sorted(Map.Entry.comparingByKey())
+                        .flatMap(one -> line(model, person, one.getKey(), one.getValue()).stream())
+                        .toList());
+    }
+
+    private static Optional<PairsView.ValueLine> line(Model model, Person person, String key, String there) {
+        return model.table(Kind.PERSON_FIELD).by(PersonField.BY_KEY, Key.of(key)).stream()
+                .findFirst()
+                .map(field -> new PairsView.ValueLine(
+                        field.label(),
+                        field.of(person)
+                                .map(here -> FieldValue.told(field.type(), here, model))
+                                .orElse(""),
+                        FieldValue.told(field.type(), there, model)));
     }
 }

@@ -19,6 +19,7 @@ import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
+import wexa.core.custom.FieldValue;
 import wexa.core.directory.GroupComparison;
 import wexa.core.directory.Pair;
 import wexa.core.intake.Entry;
@@ -134,6 +135,7 @@ class DirectorySync {
             says.put("family", listed.family());
             listed.mail().ifPresent(mail -> says.put("mail", mail));
             listed.phone().ifPresent(phone -> says.put("phone", phone));
+            says.put("fields", FieldValue.text(pair.merged()));
             pair.differing().forEach(field -> fields.put(field, says.getOrDefault(field, "")));
             if (pair.kind() == Pair.Case.RENAMED) {
                 fields.put("entry", listed.id());

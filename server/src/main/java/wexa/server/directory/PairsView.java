@@ -65,7 +65,11 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             PersonSide person,
             @Nullable EntrySide listed,
             List<String> same,
-            List<String> differing) {}
+            List<String> differing,
+            List<ValueLine> values) {}
+
+    /** A value of one of the organisation's own fields, here and as the directory says it. */
+    public record ValueLine(String label, String here, String there) {}
 
     /** What is known here. */
     public record PersonSide(
@@ -78,7 +82,11 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             String numbers,
             @Nullable String entry) {}
 
-    /** What the directory says. */
+    /**
+     * What the directory says.
+     *
+     * @param fields the organisation's own fields with what the directory says of them, as an edit has them
+     */
     public record EntrySide(
             String id,
             String userId,
@@ -86,5 +94,6 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             String family,
             @Nullable String mail,
             @Nullable String phone,
-            @Nullable String number) {}
+            @Nullable String number,
+            String fields) {}
 }

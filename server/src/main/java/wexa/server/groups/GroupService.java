@@ -148,7 +148,10 @@ public class GroupService {
                         .map(kind -> kind.name().toLowerCase(Locale.ROOT))
                         .toList(),
                 rule.units().stream().map(Id::value).toList(),
-                List.copyOf(rule.jobs()));
+                List.copyOf(rule.jobs()),
+                rule.values().entrySet().stream()
+                        .flatMap(some -> some.getValue().stream().map(value -> some.getKey() + "=" + value))
+                        .toList());
     }
 
     /** Who comes in and who goes out with a draft: of a group that the draft makes, everybody comes in. */

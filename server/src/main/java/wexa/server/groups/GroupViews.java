@@ -66,8 +66,13 @@ public final class GroupViews {
     /** A group in the group, or around it, with how many people are in it. */
     public record Nested(UUID id, String name, UUID membership, int people) {}
 
-    /** Whom a ruled group takes in: people engaged as one of the kinds, in one of the units, with one of the jobs. */
-    public record RuleView(List<String> kinds, List<UUID> units, List<String> jobs) {}
+    /**
+     * Whom a ruled group takes in: people engaged as one of the kinds, in one of the units, with one of the jobs, who have one
+     * of the values in each field that is asked for.
+     *
+     * @param where values of fields, as {@code shift=Late}
+     */
+    public record RuleView(List<String> kinds, List<UUID> units, List<String> jobs, List<String> where) {}
 
     /** Who comes into a group and who goes out of it when a draft is applied; names of the first of each. */
     public record Shift(int now, int then, List<String> joining, List<String> leaving, int joins, int leaves) {}

@@ -137,7 +137,7 @@ public class ImportService {
                 sheet,
                 actor.login(),
                 table.header(),
-                sheet.matched(table.header()),
+                sheet.matched(table.header(), snapshots.current().model()),
                 table.rows(),
                 problem);
         return view(imports.add(made, clock.now()));
@@ -152,8 +152,12 @@ public class ImportService {
     @Requires(value = Act.PREPARE, over = Over.NOTHING)
     public ImportView match(Actor actor, UUID id, long version, Sheet sheet, List<Optional<String>> mapping) {
         Imported before = at(id, version);
-        List<Optional<String>> wanted = sheet == before.sheet() ? mapping : sheet.matched(before.header());
-        List<String> known = sheet.columns().stream().map(Sheet.Column::field).toList();
+        List<Optional<String>> wanted = sheet == before.sheet()
+                ? mapping
+                : sheet.matched(before.header(), snapshots.current().model());
+        List<String> known = sheet.columns(snapshots.current().model()).stream()
+                .map(Sheet.Column::field)
+                .toList();
         List<String> filled = wanted.stream().flatMap(Optional::stream).toList();
         if (wanted.size() != before.header().size() || !known.containsAll(filled)) {
             throw Problem.badField(
@@ -235,8 +239,12 @@ public class ImportService {
     private static ImportView.FoundView found(Imported table, Finding finding) {
         String field = table.sheet() == Sheet.PEOPLE && finding.path().equals("group") ? "groups" : finding.path();
         int column = table.mapping().indexOf(Optional.of(field));
+        // what a value of one of the organisation's own fields lacks says itself which field it is
+        Finding told = field.startsWith(Sheet.OWN_FIELD)
+                ? new Finding(finding.code(), "field-value", finding.facts())
+                : finding;
         return new ImportView.FoundView(
-                finding.code().text(), Messages.text(finding), finding.blocks(), column < 0 ? null : column);
+                finding.code().text(), Messages.text(told), finding.blocks(), column < 0 ? null : column);
     }
 
     /** A draft of all rows that would create or change something; the same table again makes none of them twice. */
@@ -286,9 +294,10 @@ public class ImportService {
         List<Row> rows =
                 isFilled ? Export.of(snapshots.current().model(), sheet, clock.now(), settings.zone()) : List.of();
         try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
-            csv.printRecord(sheet.columns().stream().map(Sheet.Column::title));
+            List<Sheet.Column> columns = sheet.columns(snapshots.current().model());
+            csv.printRecord(columns.stream().map(Sheet.Column::title));
             for (Row row : rows) {
-                csv.printRecord(sheet.columns().stream()
+                csv.printRecord(columns.stream()
                         .map(column -> Formulas.defused(row.values().getOrDefault(column.field(), ""))));
             }
         }
@@ -335,7 +344,7 @@ public class ImportService {
                 table.name(),
                 table.sheet().name(),
                 columns,
-                table.sheet().columns().stream()
+                table.sheet().columns(snapshots.current().model()).stream()
                         .map(column -> new ImportView.FieldView(column.field(), column.title(), column.isNeeded()))
                         .toList(),
                 table.missing().stream().map(Sheet.Column::title).toList(),

@@ -4,14 +4,17 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import wexa.core.custom.FieldValue;
 import wexa.core.governance.Reach;
 import wexa.core.model.Group;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
+import wexa.core.value.Key;
 
 /** What the values of the parts of a filter are called; tenants and units that are not seen are left out. */
 final class FacetNames {
@@ -54,8 +57,20 @@ final class FacetNames {
                         .filter(one -> sight.covers(one.id()))
                         .map(one -> new TableViews.FacetValue(key, model.title(one), count, tenant));
             }
-            default -> Optional.of(plain(key, key, count));
+            default -> Optional.of(plain(key, part.startsWith(PeopleFilter.OWN) ? ownValue(part, key) : key, count));
         };
+    }
+
+    private String ownValue(String part, String value) {
+        return value.isEmpty()
+                ? "No value"
+                : model
+                        .table(Kind.PERSON_FIELD)
+                        .by(PersonField.BY_KEY, Key.of(part.substring(PeopleFilter.OWN.length())))
+                        .stream()
+                        .findFirst()
+                        .map(field -> FieldValue.told(field.type(), value, model))
+                        .orElse(value);
     }
 
     private static TableViews.FacetValue plain(String key, String name, int count) {

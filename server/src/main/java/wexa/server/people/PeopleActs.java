@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import wexa.core.custom.FieldValue;
 import wexa.core.lifecycle.MainEngagement;
 import wexa.core.model.Account;
 import wexa.core.model.Area;
@@ -17,6 +18,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
@@ -50,13 +52,15 @@ public class PeopleActs {
         REMOVE_FROM_GROUP,
         GIVE_ROLE,
         EXTEND,
-        OPEN_ACCOUNTS
+        OPEN_ACCOUNTS,
+        SET_FIELD
     }
 
     /**
      * @param group for acts on a group
      * @param tenant for roles and accounts
      * @param until the last day, as entries have it; empty for none
+     * @param value what they are to have in the field; empty for nothing
      */
     record Wanted(
             Kinds act,
@@ -65,7 +69,9 @@ public class PeopleActs {
             Optional<UUID> tenant,
             Optional<UUID> area,
             String from,
-            String until) {}
+            String until,
+            Optional<UUID> field,
+            String value) {}
 
     /** Entries for those whom the act concerns, and why the others are left out. */
     public record ActView(List<ActEntry> entries, List<LeftOut> left) {}
@@ -111,6 +117,7 @@ public class PeopleActs {
                 case GIVE_ROLE -> giveRole(person);
                 case EXTEND -> extend(person);
                 case OPEN_ACCOUNTS -> openAccount(person);
+                case SET_FIELD -> setField(person);
             }
         }
 
@@ -234,6 +241,37 @@ public class PeopleActs {
                             "tenant",
                             tenant.id().toString()),
                     false);
+        }
+
+        private void setField(Person person) {
+            PersonField field = wanted.field()
+                    .flatMap(id -> model.table(Kind.PERSON_FIELD).find(Id.of(id)))
+                    .orElseThrow(() -> Problem.badField("field", "field.missing", "Choose a field."));
+            String value = wanted.value().strip();
+            Optional<String> kept = FieldValue.kept(field, value, model);
+            if (!value.isEmpty() && kept.isEmpty()) {
+                throw Problem.badField(
+                        "value", "field.malformed", "“" + value + "” is no value of “" + field.label() + "”.");
+            }
+            if (field.of(person).equals(kept)) {
+                leave(person, value.isEmpty() ? "has nothing there" : "has that already");
+            } else if (value.isEmpty()) {
+                put(
+                        "person.clear",
+                        false,
+                        Map.of(
+                                "person",
+                                person.id().toString(),
+                                "field",
+                                field.id().toString()),
+                        false);
+            } else {
+                put(
+                        "person.fill",
+                        false,
+                        Map.of("person", person.id().toString(), "field-value", field.key() + "=" + kept.orElse("")),
+                        false);
+            }
         }
 
         private void put(String form, boolean isNew, Map<String, String> fields, boolean hasDays) {

@@ -29,14 +29,21 @@ class PeopleController {
     private final PeopleFinder finder;
     private final HelpService help;
     private final CoverService covering;
+    private final PersonFieldService fields;
     private final LongDrafts longDrafts;
 
     PeopleController(
-            PeopleService people, PeopleFinder finder, HelpService help, CoverService covering, LongDrafts longDrafts) {
+            PeopleService people,
+            PeopleFinder finder,
+            HelpService help,
+            CoverService covering,
+            PersonFieldService fields,
+            LongDrafts longDrafts) {
         this.people = people;
         this.finder = finder;
         this.help = help;
         this.covering = covering;
+        this.fields = fields;
         this.longDrafts = longDrafts;
     }
 
@@ -48,6 +55,12 @@ class PeopleController {
             @NotNull UUID tenant,
             @NotBlank String permission,
             @Nullable String area) {}
+
+    /** The organisation's own fields. */
+    @GetMapping("/fields")
+    List<PersonFieldViews.PersonFieldView> fields(Actor actor) {
+        return fields.all(actor);
+    }
 
     @GetMapping
     PeoplePage list(

@@ -21,8 +21,8 @@ public class PeopleCounts {
     /** What an address may hold besides the filter. */
     private static final Set<String> SHOWN_BY = Set.of("sort", "descending", "column");
 
-    private static final Set<String> PARTS =
-            Set.of("q", "unit", "kind", "standing", "job", "manager", "group", "role", "account", "ends", "begins");
+    private static final Set<String> PARTS = Set.of(
+            "q", "unit", "kind", "standing", "job", "manager", "group", "role", "account", "ends", "begins", "field");
 
     private final SnapshotStore snapshots;
     private final PersonRows rows;
@@ -71,7 +71,8 @@ public class PeopleCounts {
                 ids(parts, "role"),
                 parts.get("account"),
                 parts.get("ends"),
-                parts.get("begins"));
+                parts.get("begins"),
+                parts.get("field"));
     }
 
     private static MultiValueMap<String, String> parts(String text) {

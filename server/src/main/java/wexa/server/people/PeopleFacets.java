@@ -19,6 +19,7 @@ import wexa.core.access.PersonSet;
 import wexa.core.governance.Reach;
 import wexa.core.model.Kind;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
@@ -86,9 +87,28 @@ final class PeopleFacets {
                 "manager",
                 texts(PeopleFilter.of(filter.manager())),
                 (line, keys) -> line.origin().manager().ifPresent(manager -> keys.add(manager.toString())));
+        ownFields(filter, more);
         setPart("group", texts(PeopleFilter.of(filter.group())), more, sets);
         setPart("role", texts(PeopleFilter.of(filter.role())), more, sets);
         setPart("account", Set.copyOf(PeopleFilter.of(filter.account())), more, sets);
+    }
+
+    /** Fields with a list to choose from are always counted, as that has an end; others where they are asked for. */
+    private void ownFields(PeopleFilter filter, Set<String> more) {
+        Set<String> unknown = new HashSet<>(filter.fieldKeys());
+        snapshot.model().table(Kind.PERSON_FIELD).forEach(field -> {
+            String key = field.key().text();
+            unknown.remove(key);
+            Set<String> chosen = filter.valuesOf(key);
+            if (field.type() == PersonField.Type.CHOICE || !chosen.isEmpty() || more.contains(PeopleFilter.OWN + key)) {
+                part(
+                        PeopleFilter.OWN + key,
+                        chosen,
+                        (line, keys) -> keys.add(line.origin().custom().getOrDefault(key, "")));
+            }
+        });
+        // nobody has a value in a field that is not kept any more
+        unknown.forEach(key -> part(PeopleFilter.OWN + key, filter.valuesOf(key), (line, keys) -> {}));
     }
 
     private void part(String name, Set<String> chosen, BiConsumer<Line, Set<String>> keys) {
@@ -220,6 +240,15 @@ final class PeopleFacets {
                 PeopleFilter.of(filter.account()),
                 value -> value.matches("[0-9a-f-]{36}:(OPEN|CLOSED|NONE)"),
                 "a tenant's id, a colon, and OPEN, CLOSED or NONE");
+        require(
+                "field",
+                PeopleFilter.of(filter.field()),
+                PeopleFacets::isPair,
+                "the short name of a field, an equals sign, and the value");
+    }
+
+    private static boolean isPair(String value) {
+        return value.indexOf('=') > 0;
     }
 
     private static void require(String field, List<String> values, Predicate<String> isKnown, String hint) {

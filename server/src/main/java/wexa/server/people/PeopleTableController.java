@@ -83,7 +83,9 @@ class PeopleTableController {
             @Nullable UUID tenant,
             @Nullable UUID area,
             @Nullable @Size(max = 40) String from,
-            @Nullable @Size(max = 40) String until) {}
+            @Nullable @Size(max = 40) String until,
+            @Nullable UUID field,
+            @Nullable @Size(max = 200) String value) {}
 
     /** What an act on several people comes to, as entries of a draft. Nothing is kept. */
     @PostMapping("/acts")
@@ -98,7 +100,9 @@ class PeopleTableController {
                         Optional.ofNullable(input.tenant()),
                         Optional.ofNullable(input.area()),
                         input.from() == null ? "" : input.from(),
-                        input.until() == null ? "" : input.until()));
+                        input.until() == null ? "" : input.until(),
+                        Optional.ofNullable(input.field()),
+                        input.value() == null ? "" : input.value()));
     }
 
     record PastedInput(@NotNull @Size(max = MOST_IDS) List<@NotNull @Size(max = 200) String> texts) {}

@@ -27,6 +27,7 @@ import wexa.core.model.Account;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
@@ -121,10 +122,14 @@ public class PeopleTableService {
         List<Line> lines = stretch(found(actor, filter, Set.of(), snapshot, now).lines(), stretch);
         List<String> chosen = columns.isEmpty()
                 ? COLUMNS
-                : columns.stream().filter(COLUMNS::contains).toList();
+                : columns.stream()
+                        .filter(column -> COLUMNS.contains(column) || column.startsWith(PeopleFilter.OWN))
+                        .toList();
         StringWriter table = new StringWriter();
         try (CSVPrinter csv = new CSVPrinter(table, CSVFormat.RFC4180)) {
-            csv.printRecord(chosen);
+            csv.printRecord(chosen.stream()
+                    .map(column -> header(column, snapshot.model()))
+                    .toList());
             for (int from = 0; from < lines.size(); from += AT_A_TIME) {
                 List<Line> some = lines.subList(from, Math.min(lines.size(), from + AT_A_TIME));
                 for (TableViews.PersonTableRow row : rows(some, snapshot, actor, now)) {
@@ -138,6 +143,15 @@ public class PeopleTableService {
             throw new UncheckedIOException(never);
         }
         return table.toString();
+    }
+
+    /** The organisation's own fields are called as people call them. */
+    private static String header(String column, Model model) {
+        return model.table(Kind.PERSON_FIELD).stream()
+                .filter(field -> column.equals(PeopleFilter.OWN + field.key()))
+                .findFirst()
+                .map(PersonField::label)
+                .orElse(column);
     }
 
     private String cell(String column, TableViews.PersonTableRow row, Model model) {
@@ -157,7 +171,7 @@ public class PeopleTableService {
                         .map(account -> model.title(model.tenants().get(Id.<Tenant>of(account.getKey()))) + ": "
                                 + account.getValue())
                         .collect(Collectors.joining("; "));
-            default -> throw new IllegalArgumentException("there is no column " + column);
+            default -> row.fields().getOrDefault(column.substring(PeopleFilter.OWN.length()), "");
         };
     }
 
@@ -260,8 +274,21 @@ public class PeopleTableService {
                         snapshot.index()
                                 .groupsOf(Id.<Person>of(line.row().id()), now)
                                 .size(),
-                        accounts(line, model, differing, read)))
+                        accounts(line, model, differing, read),
+                        fields(line, model)))
                 .toList();
+    }
+
+    private static Map<String, String> fields(Line line, Model model) {
+        Map<String, String> told = new LinkedHashMap<>();
+        if (!line.origin().custom().isEmpty()) {
+            Person person = model.people().get(Id.of(line.row().id()));
+            model.table(Kind.PERSON_FIELD)
+                    .forEach(field -> field.of(person)
+                            .ifPresent(value ->
+                                    told.put(field.key().text(), PersonFieldService.text(field, person, model))));
+        }
+        return told;
     }
 
     private static Map<UUID, String> accounts(

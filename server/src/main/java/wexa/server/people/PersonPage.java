@@ -19,6 +19,7 @@ public record PersonPage(
         @Nullable String mail,
         @Nullable String phone,
         @Nullable String directoryEntry,
+        List<PersonFieldViews.ValueView> fields,
         IdentityView identity,
         List<EngagementView> engagements,
         List<AccountView> accounts,

@@ -71,6 +71,7 @@ class PersonPages {
                 person.mail().map(Object::toString).orElse(null),
                 person.phone().map(Object::toString).orElse(null),
                 person.directoryEntry().orElse(null),
+                PersonFieldService.of(model, person, at),
                 identity(model, person),
                 engagements,
                 accounts,

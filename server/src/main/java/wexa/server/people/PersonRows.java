@@ -10,9 +10,11 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import wexa.core.governance.Reach;
 import wexa.core.governance.Reached;
@@ -25,6 +27,7 @@ import wexa.core.model.Group;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
@@ -61,10 +64,11 @@ class PersonRows {
     /** A row, the text that a search looks into, what sorts it, and what it is filtered by besides. */
     record Line(PersonRow row, String text, int urgency, Origin origin) {}
 
-    /** The engagement that a row tells; empty parts for whoever was never engaged. */
-    record Origin(Optional<Id<Unit>> unit, Optional<Id<Person>> manager) {
-        static final Origin NONE = new Origin(Optional.empty(), Optional.empty());
-    }
+    /**
+     * What a row is made of: parts of the engagement, empty for whoever was never engaged, and values by the keys of the
+     * organisation's own fields.
+     */
+    record Origin(Optional<Id<Unit>> unit, Optional<Id<Person>> manager, Map<String, String> custom) {}
 
     /** Everybody who is seen and whose row has every word of the text, most urgent first. */
     List<Line> lines(Snapshot snapshot, String text, Reach sight, Instant at) {
@@ -297,9 +301,9 @@ class PersonRows {
 
     private Line line(Model model, Person person, Instant at) {
         PersonRow row = row(model, person, at);
-        Origin origin = MainEngagement.of(model, person.id(), at)
-                .map(one -> new Origin(Optional.of(one.unit()), one.manager()))
-                .orElse(Origin.NONE);
+        Optional<Engagement> engagement = MainEngagement.of(model, person.id(), at);
+        Origin origin =
+                new Origin(engagement.map(Engagement::unit), engagement.flatMap(Engagement::manager), person.custom());
         String text = String.join(
                         " ",
                         row.name(),
@@ -308,9 +312,20 @@ class PersonRows {
                         row.unit(),
                         row.kind(),
                         row.number(),
-                        person.mail().map(Mail::text).orElse(""))
+                        person.mail().map(Mail::text).orElse(""),
+                        values(model, person))
                 .toLowerCase(Locale.ROOT);
         return new Line(row, text, urgency(row, at), origin);
+    }
+
+    /** Values that people would type; who is named in a field is found on that person's own row. */
+    private static String values(Model model, Person person) {
+        return person.custom().isEmpty()
+                ? ""
+                : model.table(Kind.PERSON_FIELD).stream()
+                        .filter(field -> field.type() != PersonField.Type.PERSON)
+                        .flatMap(field -> field.of(person).stream())
+                        .collect(Collectors.joining(" "));
     }
 
     /** Those who are about to come or go, then those here, then the rest. */

@@ -23,6 +23,7 @@ public final class TableViews {
      *
      * @param groups how many groups the person is in, directly or not
      * @param accounts by the tenant's id how what should be there stands to what was read: SAME, MISSING, EXTRA, DIFFERS, NOT_READ
+     * @param fields what the person has in the organisation's own fields, by their keys, for people to read
      */
     public record PersonTableRow(
             UUID id,
@@ -36,7 +37,8 @@ public final class TableViews {
             @Nullable Instant from,
             @Nullable Instant until,
             int groups,
-            Map<UUID, String> accounts) {}
+            Map<UUID, String> accounts,
+            Map<String, String> fields) {}
 
     /** A part of the filter. */
     public record FacetView(String name, List<FacetValue> values) {}

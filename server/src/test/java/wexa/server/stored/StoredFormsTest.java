@@ -145,8 +145,26 @@ class StoredFormsTest {
     }
 
     @Test
-    void factsOfVersionEightAreReadAndWrittenAsTheyWere() throws IOException {
-        JsonNode facts = json.readTree(golden("facts-v8.json")).path("facts");
+    void factsOfVersionEightHaveRulesThatAskForNoValuesAndNoFields() throws IOException {
+        List<Fact> old = forms.readModel(golden("facts-v8.json"));
+        List<Fact> today = forms.readModel(golden("facts-v9.json")).stream()
+                .filter(fact -> Kind.of(fact) != Kind.PERSON_FIELD)
+                .toList();
+        assertThat(old).hasSameSizeAs(today);
+        for (int place = 0; place < old.size(); place++) {
+            if (old.get(place) instanceof Group group && group.condition().isPresent()) {
+                assertThat(group.condition().get().values()).isEmpty();
+                assertThat(((Group) today.get(place)).condition().orElseThrow().values())
+                        .containsEntry("shift", Set.of("Late", "Night"));
+            } else {
+                assertThat(old.get(place)).isEqualTo(today.get(place));
+            }
+        }
+    }
+
+    @Test
+    void factsOfVersionNineAreReadAndWrittenAsTheyWere() throws IOException {
+        JsonNode facts = json.readTree(golden("facts-v9.json")).path("facts");
         assertThat(facts.valueStream().map(fact -> fact.path("kind").asString()).collect(Collectors.toSet()))
                 .as("every kind of fact has its example")
                 .isEqualTo(Kind.all().stream().map(Kind::text).collect(Collectors.toSet()));
@@ -231,7 +249,7 @@ class StoredFormsTest {
 
     @Test
     void effectsComeBackAsTheyWent() throws IOException {
-        for (Fact fact : forms.readModel(golden("facts-v8.json"))) {
+        for (Fact fact : forms.readModel(golden("facts-v9.json"))) {
             String kind = Kind.of(fact).text();
             String body = forms.writeFact(fact);
             assertThat(forms.readEffect(kind, StoredForms.VERSION, null, body)).isEqualTo(Effect.make(fact));
@@ -242,7 +260,7 @@ class StoredFormsTest {
 
     @Test
     void aFormFromALaterProgramIsRefusedWithTheWayOut() {
-        assertThatThrownBy(() -> forms.readFact("unit", 9, "{}")).hasMessageContaining("at least as new");
+        assertThatThrownBy(() -> forms.readFact("unit", 10, "{}")).hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readFields("unit.make", "{\"version\": 3, \"fields\": {}}"))
                 .hasMessageContaining("at least as new");
         assertThatThrownBy(() -> forms.readStep("{\"version\": 5}")).hasMessageContaining("at least as new");
