@@ -69,6 +69,7 @@ const peopleTable = createRoute({
   ...at("/people/table"),
   validateSearch: (search: Record<string, unknown>): TableSearch => ({
     ...Object.fromEntries(PARTS.map((part) => [part, textsOf(search[part])])),
+    field: textsOf(search.field),
     q: textOf(search.q),
     sort: SORTS.find((sort) => sort === search.sort),
     desc: search.desc === true ? true : undefined,

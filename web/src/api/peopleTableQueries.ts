@@ -1,11 +1,11 @@
 import { infiniteQueryOptions } from "@tanstack/react-query";
-import { queryOf, type Part, type TableSearch } from "../people/table";
+import { queryOf, type TableSearch } from "../people/table";
 import { api, take } from "./client";
 
 const PAGE = 100;
 
 /** The table of people, a stretch after the other; parts that are open are counted besides. */
-export const peopleTableQuery = (search: TableSearch, open: readonly Part[]) =>
+export const peopleTableQuery = (search: TableSearch, open: readonly string[]) =>
   infiniteQueryOptions({
     queryKey: ["people", "table", queryOf(search), search.sort, search.desc, open],
     queryFn: ({ signal, pageParam }) =>

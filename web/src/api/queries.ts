@@ -147,6 +147,12 @@ export const unitsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/units")),
 });
 
+/** The organisation's own fields of people. */
+export const personFieldsQuery = queryOptions({
+  queryKey: ["people", "fields"],
+  queryFn: () => take(api.GET("/api/v1/people/fields")),
+});
+
 export const matchesQuery = (tenant: string) =>
   queryOptions({
     queryKey: ["tenants", tenant, "matches"],

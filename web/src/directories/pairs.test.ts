@@ -13,9 +13,11 @@ const pair = (more: Partial<Pair> = {}): Pair => ({
     family: "Married",
     number: "40100",
     phone: "+441632960123",
+    fields: "room=A 112",
   },
   same: ["number"],
   differing: ["family", "phone"],
+  values: [],
   ...more,
 });
 
@@ -31,6 +33,8 @@ describe("pairs", () => {
       "Staff number: same",
     ]);
     expect(lines[1]).toMatchObject({ here: "Abara", there: "Married" });
+    const own = linesOf(pair({ values: [{ label: "Room", here: "", there: "A 112" }] }));
+    expect(own.at(-1)).toEqual({ name: "Room", here: "", there: "A 112", is: "differs" });
     expect(lines.find((line) => line.name === "E-mail")).toMatchObject({ here: "i@x.example", there: "" });
   });
 
@@ -55,7 +59,7 @@ describe("pairs", () => {
 
   it("take over only what differs, whatever that is", () => {
     fc.assert(
-      fc.property(fc.subarray(["given", "family", "mail", "phone"]), (differing) => {
+      fc.property(fc.subarray(["given", "family", "mail", "phone", "fields"]), (differing) => {
         const fields = takenOver(pair({ kind: "DIFFERS", differing }));
         expect(Object.keys(fields).sort()).toEqual([...differing, "person"].sort());
       }),

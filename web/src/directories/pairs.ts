@@ -25,6 +25,7 @@ export function linesOf(pair: Pair): Line[] {
     line("phone", "Mobile", person.phone, listed?.phone),
     line("number", "Staff number", person.numbers, listed?.number),
     line("entry", "Linked entry", person.entry, ""),
+    ...pair.values.map((one): Line => ({ name: one.label, here: one.here, there: one.there, is: "differs" })),
   ].filter((one) => one.here !== "" || one.there !== "");
 }
 

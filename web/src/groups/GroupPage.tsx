@@ -9,6 +9,7 @@ import { EndButton } from "../changes/EndButton";
 import { useMay, useSession } from "../session/hooks";
 import { lastDay } from "../ui/dates";
 import { KeptField } from "../ui/field";
+import { joinedItems } from "../ui/items";
 import { EmptyItem, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { InTenants } from "./InTenants";
@@ -127,7 +128,8 @@ function RuleOf({ page }: { page: Page }) {
   const rule = {
     kinds: page.rule?.kinds.join(",") ?? "",
     units: page.rule?.units.join(",") ?? "",
-    jobs: page.rule?.jobs.join(",") ?? "",
+    jobs: joinedItems(page.rule?.jobs ?? []),
+    where: joinedItems(page.rule?.where ?? []),
   };
   const fields = { ...rule, ...edit?.fields };
   const wrong = edit?.findings.find((finding) => finding.path === "rule");
@@ -141,7 +143,14 @@ function RuleOf({ page }: { page: Page }) {
             choices={data}
             onSet={
               mayPrepare
-                ? (changed) => set({ kinds: fields.kinds, units: fields.units, jobs: fields.jobs, ...changed })
+                ? (changed) =>
+                    set({
+                      kinds: fields.kinds,
+                      units: fields.units,
+                      jobs: fields.jobs,
+                      where: fields.where,
+                      ...changed,
+                    })
                 : undefined
             }
           />

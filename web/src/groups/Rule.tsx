@@ -1,4 +1,11 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState, type ReactNode } from "react";
 import type { Schemas } from "../api/client";
+import { personFieldsQuery, personQuery } from "../api/queries";
+import { pairOf, type PersonField } from "../fields/values";
+import { calendarDay } from "../ui/dates";
+import { joinedItems, splitItems } from "../ui/items";
+import { PersonPicker } from "../ui/personPicker";
 import { Picker } from "../ui/picker";
 
 const KINDS = [
@@ -8,7 +15,7 @@ const KINDS = [
   { id: "partner", name: "Partners", note: "" },
 ];
 
-/** Whom a rule takes in: kinds, units and jobs, each asked for only where something is chosen. */
+/** Whom a rule takes in: kinds, units, jobs and values of fields, each asked for only where something is chosen. */
 export function Rule({
   fields,
   choices,
@@ -36,7 +43,144 @@ export function Rule({
         choices={choices.jobs.map((job) => ({ id: job, name: job, note: "" }))}
         onSet={onSet}
       />
+      <Where fields={fields} onSet={onSet} />
     </div>
+  );
+}
+
+/** Values of the organisation's own fields: a part for each field that the rule asks for, and the way to another. */
+function Where({
+  fields,
+  onSet,
+}: {
+  fields: Record<string, string>;
+  onSet: ((fields: Record<string, string>) => void) | undefined;
+}) {
+  const known = useQuery(personFieldsQuery).data ?? [];
+  const [opened, setOpened] = useState<readonly string[]>([]);
+  const wanted = splitItems(fields.where ?? "").map(pairOf);
+  const isAsked = (field: PersonField) => wanted.some((one) => one.key === field.key) || opened.includes(field.key);
+  const others = known.filter((field) => !isAsked(field));
+  const set = (next: readonly { key: string; value: string }[]) =>
+    onSet?.({ where: joinedItems(next.map((one) => `${one.key}=${one.value}`)) });
+  return (
+    <>
+      {known.filter(isAsked).map((field) => (
+        <div key={field.key} className="flex flex-wrap items-center gap-2 px-3 py-1.5">
+          <span className="w-24 shrink-0 text-soft">{field.label}</span>
+          {wanted
+            .filter((one) => one.key === field.key)
+            .map((one, place) => (
+              <span key={one.value} className="flex items-center gap-2">
+                {place > 0 && <span className="text-soft">or</span>}
+                <Chosen
+                  title={<ValueName field={field} value={one.value} />}
+                  words={`${field.label} ${one.value}`}
+                  onRemove={onSet && (() => set(wanted.filter((other) => other !== one)))}
+                />
+              </span>
+            ))}
+          {onSet !== undefined && (
+            <AddValue
+              field={field}
+              taken={wanted.filter((one) => one.key === field.key).map((one) => one.value)}
+              onAdd={(value) => set([...wanted, { key: field.key, value }])}
+            />
+          )}
+        </div>
+      ))}
+      {onSet !== undefined && others.length > 0 && (
+        <div className="px-3 py-1.5">
+          <select
+            aria-label="Ask for another field"
+            className="select h-8 w-52"
+            value=""
+            onChange={(event) => setOpened([...opened, event.target.value])}
+          >
+            <option value="">another field…</option>
+            {others.map((field) => (
+              <option key={field.key} value={field.key}>
+                {field.label}
+              </option>
+            ))}
+          </select>
+        </div>
+      )}
+    </>
+  );
+}
+
+function ValueName({ field, value }: { field: PersonField; value: string }) {
+  const person = useQuery({ ...personQuery(value), enabled: field.type === "PERSON" });
+  return field.type === "DATE" ? calendarDay(value) : (person.data?.person.name ?? value);
+}
+
+function AddValue({
+  field,
+  taken,
+  onAdd,
+}: {
+  field: PersonField;
+  taken: readonly string[];
+  onAdd: (value: string) => void;
+}) {
+  const [typed, setTyped] = useState("");
+  if (field.type === "CHOICE") {
+    return (
+      <Picker
+        label={`Add: ${field.label}`}
+        hideLabel
+        placeholder="Add…"
+        choices={field.choices
+          .filter((choice) => !taken.includes(choice))
+          .map((choice) => ({ id: choice, name: choice, note: "" }))}
+        onPick={onAdd}
+      />
+    );
+  }
+  return field.type === "PERSON" ? (
+    <PersonPicker label={`Add: ${field.label}`} placeholder="Add…" onPick={(person) => onAdd(person.id)} />
+  ) : (
+    <form
+      className="flex gap-1"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (typed.trim() !== "" && !taken.includes(typed.trim())) {
+          onAdd(typed.trim());
+          setTyped("");
+        }
+      }}
+    >
+      <input
+        aria-label={`Add: ${field.label}`}
+        className="input h-8 w-32"
+        placeholder={field.type === "DATE" ? "2027-01-31" : "Value"}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+      />
+      <button type="submit" className="btn btn-sm">
+        Add
+      </button>
+    </form>
+  );
+}
+
+/** Something that a rule asks for. */
+function Chosen({ title, words, onRemove }: { title: ReactNode; words: string; onRemove: (() => void) | undefined }) {
+  return (
+    <span className="flex items-center gap-1 rounded border border-base-content bg-base-100 py-0.5 pr-1 pl-2">
+      <b className="font-semibold">{title}</b>
+      {onRemove !== undefined && (
+        <button
+          type="button"
+          className="cursor-pointer rounded px-1 text-soft hover:bg-chosen"
+          aria-label={`No longer ${words}`}
+          onClick={onRemove}
+        >
+          ×
+        </button>
+      )}
+    </span>
   );
 }
 
@@ -53,8 +197,8 @@ function Part({
   choices: { id: string; name: string; note: string }[];
   onSet: ((fields: Record<string, string>) => void) | undefined;
 }) {
-  const chosen = (fields[name] ?? "").split(",").filter((one) => one !== "");
-  const set = (next: string[]) => onSet?.({ [name]: next.join(",") });
+  const chosen = splitItems(fields[name] ?? "");
+  const set = (next: string[]) => onSet?.({ [name]: joinedItems(next) });
   return (
     <div className="flex flex-wrap items-center gap-2 px-3 py-1.5">
       <span className="w-24 shrink-0 text-soft">{label}</span>
@@ -64,19 +208,11 @@ function Part({
         return (
           <span key={one} className="flex items-center gap-2">
             {place > 0 && <span className="text-soft">or</span>}
-            <span className="flex items-center gap-1 rounded border border-base-content bg-base-100 py-0.5 pr-1 pl-2">
-              <b className="font-semibold">{title}</b>
-              {onSet !== undefined && (
-                <button
-                  type="button"
-                  className="cursor-pointer rounded px-1 text-soft hover:bg-chosen"
-                  aria-label={`No longer ${title}`}
-                  onClick={() => set(chosen.filter((other) => other !== one))}
-                >
-                  ×
-                </button>
-              )}
-            </span>
+            <Chosen
+              title={title}
+              words={title}
+              onRemove={onSet && (() => set(chosen.filter((other) => other !== one)))}
+            />
           </span>
         );
       })}

@@ -103,6 +103,7 @@ function Start({ entryId, person }: { entryId: string | undefined; person: strin
                   userId: handleFrom(given, family),
                   givenName: given,
                   familyName: family,
+                  fields: "",
                 },
                 data.units,
                 isoDay(new Date(now).toISOString(), session.zone),

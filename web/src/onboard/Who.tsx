@@ -3,6 +3,7 @@ import type { Schemas } from "../api/client";
 import { KeptChoice, KeptDay, KeptField } from "../ui/field";
 import { KindOptions } from "../ui/kinds";
 import { handleFrom } from "./proposals";
+import { OwnValues } from "./OwnValues";
 import { Step } from "./Step";
 
 type Catalogue = Schemas["CatalogueView"];
@@ -117,6 +118,7 @@ export function Who({
             ))}
           </KeptChoice>
         )}
+        <OwnValues draft={draft} person={person} engagement={engagement} />
       </div>
     </Step>
   );

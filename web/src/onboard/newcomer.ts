@@ -19,6 +19,7 @@ export function entriesFor(found: Found, units: Catalogue["units"], today: strin
       phone: found.phone ?? "",
       home: found.directory,
       entry: found.entryId,
+      fields: found.fields,
     }),
     entry("engagement.begin", {
       id: newId(),

@@ -1,13 +1,18 @@
 import { useState } from "react";
 import {
+  chosenOwn,
   inOrder,
   ON_DEMAND,
+  OWN,
   PARTS,
   PART_NAMES,
+  toggledOwn,
   toggledValue,
   tree,
   valueName,
   type Facet,
+  type FacetValue,
+  type OwnField,
   type Part,
   type TableSearch,
 } from "./table";
@@ -19,18 +24,23 @@ const MOST = 8;
 export function Facets({
   search,
   facets,
+  fields,
   open,
   onOpen,
   onChange,
 }: {
   search: TableSearch;
   facets: readonly Facet[];
-  open: readonly Part[];
-  onOpen: (next: readonly Part[]) => void;
+  fields: readonly OwnField[];
+  open: readonly string[];
+  onOpen: (next: readonly string[]) => void;
   onChange: (next: TableSearch) => void;
 }) {
   const [typed, setTyped] = useState(search.q ?? "");
-  const isFiltered = PARTS.some((part) => search[part] !== undefined) || search.q !== undefined;
+  const isFiltered =
+    PARTS.some((part) => search[part] !== undefined) || search.q !== undefined || search.field !== undefined;
+  const toggleOpen = (part: string) =>
+    onOpen(open.includes(part) ? open.filter((one) => one !== part) : [...open, part]);
   return (
     <section
       aria-label="Filter"
@@ -61,47 +71,73 @@ export function Facets({
       {PARTS.map((part) => (
         <PartOf
           key={part}
-          part={part}
-          facet={facets.find((facet) => facet.name === part)}
+          name={PART_NAMES[part]}
+          rows={rowsOf(part, facets.find((facet) => facet.name === part)?.values ?? [])}
           chosen={search[part] ?? []}
+          isOnDemand={ON_DEMAND.includes(part)}
           isOpen={open.includes(part)}
-          onOpen={() => onOpen(open.includes(part) ? open.filter((one) => one !== part) : [...open, part])}
+          onOpen={() => toggleOpen(part)}
           onToggle={(key) => onChange(toggledValue(search, part, key))}
         />
       ))}
+      {fields.map((field) => {
+        const part = `${OWN}${field.key}`;
+        const values = facets.find((facet) => facet.name === part)?.values ?? [];
+        return (
+          <PartOf
+            key={part}
+            name={field.label}
+            rows={values.map((value) => ({ value, depth: 0, text: value.name }))}
+            chosen={chosenOwn(search, field.key)}
+            isOnDemand={field.type !== "CHOICE"}
+            isOpen={open.includes(part)}
+            onOpen={() => toggleOpen(part)}
+            onToggle={(key) => onChange(toggledOwn(search, field.key, key))}
+          />
+        );
+      })}
     </section>
   );
 }
 
+interface Row {
+  value: FacetValue;
+  depth: number;
+  text: string;
+}
+
+function rowsOf(part: Part, values: readonly FacetValue[]): Row[] {
+  const rows = part === "unit" ? tree(values) : inOrder(part, values).map((value) => ({ value, depth: 0 }));
+  return rows.map((row) => ({ ...row, text: valueName(part, row.value) }));
+}
+
 function PartOf({
-  part,
-  facet,
+  name,
+  rows,
   chosen,
+  isOnDemand,
   isOpen,
   onOpen,
   onToggle,
 }: {
-  part: Part;
-  facet: Facet | undefined;
+  name: string;
+  rows: readonly Row[];
   chosen: readonly string[];
+  /** Counted only while it is open. */
+  isOnDemand: boolean;
   isOpen: boolean;
   onOpen: () => void;
   onToggle: (key: string) => void;
 }) {
   const [isAll, setAll] = useState(false);
-  const isOnDemand = ON_DEMAND.includes(part);
   const isShown = !isOnDemand || isOpen || chosen.length > 0;
-  const values =
-    part === "unit"
-      ? tree(facet?.values ?? [])
-      : inOrder(part, facet?.values ?? []).map((value) => ({ value, depth: 0 }));
-  const shown = isAll ? values : values.filter((row, place) => place < MOST || chosen.includes(row.value.key));
-  if (!isOnDemand && values.length === 0) {
+  const shown = isAll ? rows : rows.filter((row, place) => place < MOST || chosen.includes(row.value.key));
+  if (!isOnDemand && rows.length === 0) {
     return null;
   }
   return (
     <fieldset className="mt-3 border-t border-line pt-2">
-      <legend className="sr-only">{PART_NAMES[part]}</legend>
+      <legend className="sr-only">{name}</legend>
       {isOnDemand ? (
         <button
           type="button"
@@ -109,13 +145,13 @@ function PartOf({
           aria-expanded={isShown}
           onClick={onOpen}
         >
-          {PART_NAMES[part]} <span className="ml-auto text-soft">{isShown ? "▾" : "▸"}</span>
+          {name} <span className="ml-auto text-soft">{isShown ? "▾" : "▸"}</span>
         </button>
       ) : (
-        <b className="block font-semibold">{PART_NAMES[part]}</b>
+        <b className="block font-semibold">{name}</b>
       )}
       {isShown &&
-        shown.map(({ value, depth }) => (
+        shown.map(({ value, depth, text }) => (
           <label
             key={value.key}
             className="flex min-h-8 items-center gap-1.5 text-sm"
@@ -127,15 +163,15 @@ function PartOf({
               checked={chosen.includes(value.key)}
               onChange={() => onToggle(value.key)}
             />
-            <span className="min-w-0 flex-1 truncate" title={valueName(part, value)}>
-              {valueName(part, value)}
+            <span className="min-w-0 flex-1 truncate" title={text}>
+              {text}
             </span>
             <span className="text-soft">{value.count}</span>
           </label>
         ))}
-      {isShown && values.length > shown.length && (
+      {isShown && rows.length > shown.length && (
         <button type="button" className="btn btn-ghost btn-xs mt-0.5" onClick={() => setAll(true)}>
-          {values.length - shown.length} more
+          {rows.length - shown.length} more
         </button>
       )}
     </fieldset>

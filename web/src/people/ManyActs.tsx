@@ -3,8 +3,10 @@ import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { catalogueQuery } from "../api/queries";
+import { catalogueQuery, personFieldsQuery } from "../api/queries";
 import { rolePlacesQuery, rolesQuery } from "../api/roleQueries";
+import { ValueInput } from "../fields/ValueInput";
+import { Choose } from "../ui/choose";
 import { PlainDay } from "../ui/plainDay";
 import { Picker } from "../ui/picker";
 import { Told } from "../ui/plainField";
@@ -20,7 +22,10 @@ const NAMES: Record<ManyAct, string> = {
   GIVE_ROLE: "Give a role",
   EXTEND: "Extend",
   OPEN_ACCOUNTS: "Open accounts",
+  SET_FIELD: "Set a field",
 };
+
+const HAVE_LAST_DAY: readonly ManyAct[] = ["ADD_TO_GROUP", "GIVE_ROLE", "EXTEND"];
 
 /** One act on several people: what it needs, whom it leaves out and why, and the way into the draft. */
 export function ManyActs({ act, people, onDone }: { act: ManyAct; people: readonly string[]; onDone: () => void }) {
@@ -33,6 +38,7 @@ export function ManyActs({ act, people, onDone }: { act: ManyAct; people: readon
   };
   const isReady =
     (act === "EXTEND" && (wanted.until ?? "") !== "") ||
+    (act === "SET_FIELD" && wanted.field !== undefined) ||
     (act === "OPEN_ACCOUNTS" && wanted.tenant !== undefined) ||
     (act === "GIVE_ROLE" && wanted.role !== undefined && wanted.tenant !== undefined) ||
     ((act === "ADD_TO_GROUP" || act === "REMOVE_FROM_GROUP") && wanted.group !== undefined);
@@ -43,7 +49,8 @@ export function ManyActs({ act, people, onDone }: { act: ManyAct; people: readon
         {(act === "ADD_TO_GROUP" || act === "REMOVE_FROM_GROUP") && <GroupChoice wanted={wanted} onChange={set} />}
         {act === "GIVE_ROLE" && <RoleChoice wanted={wanted} people={people} onChange={set} />}
         {act === "OPEN_ACCOUNTS" && <TenantChoice wanted={wanted} onChange={set} />}
-        {act !== "REMOVE_FROM_GROUP" && act !== "OPEN_ACCOUNTS" && (
+        {act === "SET_FIELD" && <FieldChoice wanted={wanted} onChange={set} />}
+        {HAVE_LAST_DAY.includes(act) && (
           <PlainDay
             label={act === "EXTEND" ? "New last day" : "Last day, if there is one"}
             value={wanted.until ?? ""}
@@ -190,6 +197,38 @@ function RoleChoice({ wanted, people, onChange }: Chooses & { people: readonly s
         >
           Several places…
         </Link>
+      )}
+    </>
+  );
+}
+
+function FieldChoice({ wanted, onChange }: Chooses) {
+  const fields = useQuery(personFieldsQuery).data ?? [];
+  const chosen = fields.find((one) => one.id === wanted.field);
+  return (
+    <>
+      <Choose
+        className="w-48"
+        label="Field"
+        value={wanted.field ?? ""}
+        onChange={(field) => onChange({ field: field === "" ? undefined : field, value: undefined })}
+      >
+        <option value="">Choose a field</option>
+        {fields.map((field) => (
+          <option key={field.id} value={field.id}>
+            {field.label}
+          </option>
+        ))}
+      </Choose>
+      {chosen !== undefined && (
+        <div className="w-56">
+          <ValueInput
+            key={chosen.id}
+            field={{ ...chosen, label: "Value; empty clears it" }}
+            value={wanted.value ?? ""}
+            onChange={(value) => onChange({ value })}
+          />
+        </div>
       )}
     </>
   );

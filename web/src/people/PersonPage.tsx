@@ -5,6 +5,7 @@ import { entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { accessQuery, messagesAboutQuery, personQuery, type Cell } from "../api/queries";
 import { EndButton } from "../changes/EndButton";
+import { OwnFields } from "../fields/OwnFields";
 import { OCCASIONS, stateWord } from "../messages/words";
 import { useMay, useNow, useSeesAll, useSession } from "../session/hooks";
 import { AccessTable } from "../ui/accessTable";
@@ -47,6 +48,7 @@ function Person({ id }: { id: string }) {
           {(data) => (
             <>
               <Heading page={data} />
+              <OwnFields page={data} />
               <Engagements page={data} />
               <Absences page={data} />
               <Accounts page={data} />

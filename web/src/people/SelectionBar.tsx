@@ -17,6 +17,7 @@ const ACTS: readonly { act: ManyAct; name: string }[] = [
   { act: "GIVE_ROLE", name: "Give role" },
   { act: "EXTEND", name: "Extend" },
   { act: "OPEN_ACCOUNTS", name: "Open accounts" },
+  { act: "SET_FIELD", name: "Set field" },
 ];
 
 /** So many can be acted on at once. */

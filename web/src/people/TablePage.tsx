@@ -1,7 +1,8 @@
-import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import { peopleTableQuery } from "../api/peopleTableQueries";
+import { personFieldsQuery } from "../api/queries";
 import { useMay, useMaySend } from "../session/hooks";
 import { ColumnMenu } from "../ui/columnMenu";
 import { useKeptSet } from "../ui/kept";
@@ -12,7 +13,7 @@ import { Paste } from "./Paste";
 import { SelectionBar } from "./SelectionBar";
 import { Rows } from "./TableRows";
 import { Views } from "./Views";
-import { COLUMNS, columnsOf, csvAddress, filterWords, queryOf, type Part, type TableSearch } from "./table";
+import { allColumns, columnsOf, csvAddress, filterWords, queryOf, type TableSearch } from "./table";
 
 /** People as a working table: filtered at the left, sorted by their columns, and chosen for acts on many at once. */
 export function TablePage() {
@@ -21,9 +22,10 @@ export function TablePage() {
   const mayPrepare = useMay("PREPARE");
   const maySend = useMaySend();
   const mayChoose = mayPrepare || maySend;
-  const [open, setOpen] = useState<readonly Part[]>([]);
+  const [open, setOpen] = useState<readonly string[]>([]);
   const [chosen, setChosen] = useKeptSet("wexa.people-chosen");
   const [isPasting, setPasting] = useState(false);
+  const fields = useQuery(personFieldsQuery).data ?? [];
   const pages = useInfiniteQuery({ ...peopleTableQuery(search, open), placeholderData: keepPreviousData });
   const set = (next: TableSearch) => {
     // whoever is chosen stays so only while they are in the table; sort and columns show the same people
@@ -39,10 +41,10 @@ export function TablePage() {
         const rows = data.pages.flatMap((page) => page.rows);
         const facets = first?.facets ?? [];
         const total = first?.total ?? 0;
-        const words = filterWords(search, facets);
+        const words = filterWords(search, facets, fields);
         return (
           <>
-            <Facets search={search} facets={facets} open={open} onOpen={setOpen} onChange={set} />
+            <Facets search={search} facets={facets} fields={fields} open={open} onOpen={setOpen} onChange={set} />
             <section aria-label="People" className="flex min-w-0 flex-1 flex-col">
               <div className="flex flex-wrap items-center gap-2 border-b border-base-300 px-4 py-2.5">
                 <h1 className="min-w-0 flex-1 truncate text-lg!" title={words}>
@@ -56,8 +58,8 @@ export function TablePage() {
                 </Link>
                 <Views search={search} onOpen={set} />
                 <ColumnMenu
-                  columns={COLUMNS}
-                  shown={columnsOf(search.cols).map((column) => column.key)}
+                  columns={allColumns(fields)}
+                  shown={columnsOf(search.cols, fields).map((column) => column.key)}
                   onChange={(cols) => set({ ...search, cols })}
                 />
                 <a href={csvAddress(search)} download className="btn btn-sm">
@@ -82,7 +84,7 @@ export function TablePage() {
                 <Rows
                   rows={rows}
                   total={total}
-                  columns={columnsOf(search.cols)}
+                  columns={columnsOf(search.cols, fields)}
                   search={search}
                   chosen={chosen}
                   {...(mayChoose ? { onChoose: setChosen } : {})}

@@ -8,7 +8,7 @@ import { day, lastDay } from "../ui/dates";
 import { Square, squareWord } from "../ui/square";
 import { tenantColour } from "../ui/tenants";
 import { engagementKind } from "../ui/words";
-import { range, sortedBy, type Column, type TableRow, type TableSearch } from "./table";
+import { OWN, range, sortedBy, type Column, type TableRow, type TableSearch } from "./table";
 
 const ROW = 34;
 
@@ -203,8 +203,10 @@ function Cell({ column, row }: { column: string; row: TableRow }) {
       return <span className="text-sm font-semibold">{row.until ? lastDay(row.until, session.zone) : ""}</span>;
     case "groups":
       return <span className="text-sm">{row.groups}</span>;
-    default:
+    case "accounts":
       return <Squares row={row} />;
+    default:
+      return <>{row.fields[column.slice(OWN.length)] ?? ""}</>;
   }
 }
 

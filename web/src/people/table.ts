@@ -29,6 +29,8 @@ export type TableSearch = Partial<Record<Part, string[] | undefined>> & {
   sort?: Sort | undefined;
   desc?: boolean | undefined;
   cols?: string[] | undefined;
+  /** Values of the organisation's own fields, as `shift=Late`; `shift=` for those who have none. */
+  field?: string[] | undefined;
 };
 
 export const PART_NAMES: Record<Part, string> = {
@@ -68,9 +70,26 @@ export const COLUMNS: readonly Column[] = [
 
 const SHOWN = ["name", "number", "unit", "job", "kind", "until", "groups", "accounts"];
 
+export const OWN = "field:";
+
+/** What the table needs to know of a field of people that the organisation defines. */
+export interface OwnField {
+  key: string;
+  label: string;
+  type: string;
+}
+
+/** All that can be shown. */
+export function allColumns(fields: readonly OwnField[]): readonly Column[] {
+  return [
+    ...COLUMNS,
+    ...fields.map((field) => ({ key: `${OWN}${field.key}`, name: field.label, width: "minmax(90px,1fr)" })),
+  ];
+}
+
 /** The columns that are shown, in their order; the name always is. */
-export function columnsOf(cols: readonly string[] | undefined): Column[] {
-  return inWantedOrder(COLUMNS, cols ?? SHOWN);
+export function columnsOf(cols: readonly string[] | undefined, fields: readonly OwnField[] = []): Column[] {
+  return inWantedOrder(allColumns(fields), cols ?? SHOWN);
 }
 
 /** The filter with a value chosen, or no longer. */
@@ -80,9 +99,11 @@ export function toggledValue(search: TableSearch, part: Part, key: string): Tabl
   return { ...search, [part]: after.length === 0 ? undefined : after };
 }
 
+type Query = Partial<Record<Part, string[]>> & { q?: string; field?: string[] };
+
 /** The filter as the server takes it. */
-export function queryOf(search: TableSearch): Partial<Record<Part, string[]>> & { q?: string } {
-  const query: Partial<Record<Part, string[]>> & { q?: string } = {};
+export function queryOf(search: TableSearch): Query {
+  const query: Query = {};
   if (search.q !== undefined) {
     query.q = search.q;
   }
@@ -91,6 +112,9 @@ export function queryOf(search: TableSearch): Partial<Record<Part, string[]>> & 
     if (values !== undefined && values.length > 0) {
       query[part] = values;
     }
+  }
+  if (search.field !== undefined && search.field.length > 0) {
+    query.field = search.field;
   }
   return query;
 }
@@ -118,6 +142,8 @@ export function searchOf(text: string): TableSearch {
     const values = params.getAll(part);
     search[part] = values.length === 0 ? undefined : values;
   }
+  const fields = params.getAll("field");
+  search.field = fields.length === 0 ? undefined : fields;
   const columns = params.getAll("column");
   search.cols = columns.length === 0 ? undefined : columns;
   return search;
@@ -128,7 +154,8 @@ export function csvAddress(search: TableSearch): string {
   const params = filterParams(search);
   params.set("sort", search.sort ?? "URGENCY");
   params.set("descending", String(search.desc === true));
-  columnsOf(search.cols).forEach((column) => params.append("column", column.key));
+  // what is no column is left out there
+  ["name", ...(search.cols ?? SHOWN).filter((key) => key !== "name")].forEach((key) => params.append("column", key));
   return `/api/v1/people/table/csv?${params.toString()}`;
 }
 
@@ -208,9 +235,22 @@ export function tree(values: readonly FacetValue[]): { value: FacetValue; depth:
   return all;
 }
 
+/** The filter with a value of a field chosen, or no longer. */
+export function toggledOwn(search: TableSearch, key: string, value: string): TableSearch {
+  const one = `${key}=${value}`;
+  const before = search.field ?? [];
+  const after = before.includes(one) ? before.filter((other) => other !== one) : [...before, one];
+  return { ...search, field: after.length === 0 ? undefined : after };
+}
+
+/** The values that are chosen for a field. */
+export function chosenOwn(search: TableSearch, key: string): string[] {
+  return (search.field ?? []).filter((one) => one.startsWith(`${key}=`)).map((one) => one.slice(key.length + 1));
+}
+
 /** What is in force, in words: "Current; Lagoon Hall". */
-export function filterWords(search: TableSearch, facets: readonly Facet[]): string {
-  return PARTS.flatMap((part) => {
+export function filterWords(search: TableSearch, facets: readonly Facet[], fields: readonly OwnField[] = []): string {
+  const parts = PARTS.flatMap((part) => {
     const chosen = search[part] ?? [];
     const values = facets.find((facet) => facet.name === part)?.values ?? [];
     const names = chosen.map((key) => {
@@ -218,7 +258,14 @@ export function filterWords(search: TableSearch, facets: readonly Facet[]): stri
       return value === undefined ? (WORDS[key] ?? "…") : valueName(part, value);
     });
     return names.length === 0 ? [] : [names.join(" or ")];
-  }).join("; ");
+  });
+  const own = fields.flatMap((field) => {
+    const chosen = chosenOwn(search, field.key);
+    const values = facets.find((facet) => facet.name === `${OWN}${field.key}`)?.values ?? [];
+    const names = chosen.map((key) => values.find((one) => one.key === key)?.name ?? (key === "" ? "No value" : key));
+    return names.length === 0 ? [] : [`${field.label} ${names.join(" or ")}`];
+  });
+  return [...parts, ...own].join("; ");
 }
 
 /** "36 will be put in; 2 left out" */

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { namingRuleQuery } from "../api/roleQueries";
+import { FieldsCard } from "../fields/FieldsCard";
 import { NamingRuleCard } from "../roles/NamingRuleCard";
 import { useSession } from "../session/hooks";
 import { Units } from "../setup/Units";
@@ -19,6 +20,8 @@ export function OrganisationPage() {
         <div>
           <h2>Units</h2>
           <Units />
+          <h2 className="mt-6">Fields of people</h2>
+          <FieldsCard />
         </div>
         <div>
           <h2>Names of copied roles</h2>
