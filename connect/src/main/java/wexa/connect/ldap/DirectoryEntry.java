@@ -5,7 +5,6 @@ import java.util.Collections;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A person in a directory, by the attributes of {@code inetOrgPerson} (RFC 2798).
@@ -30,7 +29,7 @@ public record DirectoryEntry(
         Optional<String> unit,
         Optional<Instant> created,
         Optional<String> problem,
-        @Nullable Map<String, String> attributes) {
+        Map<String, String> attributes) {
     public DirectoryEntry {
         // what was kept before others could be asked for has none
         attributes = attributes == null ? Map.of() : Collections.unmodifiableMap(new TreeMap<>(attributes));
