@@ -1,6 +1,7 @@
 import { useState } from "react";
 import {
   chosenOwn,
+  inFieldOrder,
   inOrder,
   ON_DEMAND,
   OWN,
@@ -87,7 +88,7 @@ export function Facets({
           <PartOf
             key={part}
             name={field.label}
-            rows={values.map((value) => ({ value, depth: 0, text: value.name }))}
+            rows={inFieldOrder(field, values).map((value) => ({ value, depth: 0, text: value.name }))}
             chosen={chosenOwn(search, field.key)}
             isOnDemand={field.type !== "CHOICE"}
             isOpen={open.includes(part)}

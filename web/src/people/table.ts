@@ -77,6 +77,7 @@ export interface OwnField {
   key: string;
   label: string;
   type: string;
+  choices: readonly string[];
 }
 
 /** All that can be shown. */
@@ -215,6 +216,12 @@ export function inOrder(part: Part, values: readonly FacetValue[]): readonly Fac
     : values;
 }
 
+/** Choices as the field lists them, and those without a value last; all else by how many there are. */
+export function inFieldOrder(field: OwnField, values: readonly FacetValue[]): readonly FacetValue[] {
+  const place = (value: FacetValue) => (value.key === "" ? field.choices.length : field.choices.indexOf(value.key));
+  return field.type === "CHOICE" ? values.toSorted((one, other) => place(one) - place(other)) : values;
+}
+
 /** Units as a tree, each with how deep it stands; what has nobody in it is not told. */
 export function tree(values: readonly FacetValue[]): { value: FacetValue; depth: number }[] {
   const all: { value: FacetValue; depth: number }[] = [];
@@ -263,7 +270,7 @@ export function filterWords(search: TableSearch, facets: readonly Facet[], field
     const chosen = chosenOwn(search, field.key);
     const values = facets.find((facet) => facet.name === `${OWN}${field.key}`)?.values ?? [];
     const names = chosen.map((key) => values.find((one) => one.key === key)?.name ?? (key === "" ? "No value" : key));
-    return names.length === 0 ? [] : [`${field.label} ${names.join(" or ")}`];
+    return names.length === 0 ? [] : [`${field.label}: ${names.join(" or ")}`];
   });
   return [...parts, ...own].join("; ");
 }

@@ -6,7 +6,7 @@ import { useSession } from "../session/hooks";
 import { Units } from "../setup/Units";
 import { Read } from "../ui/states";
 
-/** What is the same for everybody here: units, names, time. */
+/** What is the same for everybody here: units, fields of people, names, time. */
 export function OrganisationPage() {
   const session = useSession();
   const naming = useQuery(namingRuleQuery);
@@ -16,15 +16,15 @@ export function OrganisationPage() {
       <p className="text-soft">
         Days and times are those of <b className="text-base-content">{session.zone}</b>.
       </p>
-      <div className="mt-4 grid gap-6 min-[1100px]:grid-cols-[1.5fr_1fr]">
+      <div className="mt-4 grid gap-6 min-[1100px]:grid-cols-2">
         <div>
           <h2>Units</h2>
           <Units />
-          <h2 className="mt-6">Fields of people</h2>
-          <FieldsCard />
         </div>
         <div>
-          <h2>Names of copied roles</h2>
+          <h2>Fields of people</h2>
+          <FieldsCard />
+          <h2 className="mt-6">Names of copied roles</h2>
           <Read of={naming} what="the naming rule">
             {(data) => (
               <div className="mt-1.5">

@@ -12,6 +12,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.support.ui.Select;
 import wexa.server.testing.Stage;
 
 /** A day at the Desk: finding everything, views and pins, lines put off, reports, and the whole road without a mouse. */
@@ -158,6 +159,46 @@ class EverydayIT {
                         .as("%s reaches out of the screen", place)
                         .isLessThanOrEqualTo(0);
             }
+        }
+    }
+
+    /** A field that the organisation defines, from Settings to a rule that asks for it. */
+    @Test
+    @Order(5)
+    void aFieldOfPeopleIsMadeFilledInForSeveralAndAskedForByARule() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.open("/settings");
+            browser.button("New field").click();
+            browser.type("Name", "Radio");
+            new Select(browser.field("Type")).selectByVisibleText("Choice from a list");
+            browser.see(By.xpath("//textarea")).sendKeys("Handheld\nVehicle");
+            browser.isAccessible("a field that is made");
+            browser.button("Add to a draft").click();
+            browser.link("Review").click();
+            browser.sees("Radio");
+            browser.button("Apply 1 change").click();
+            browser.sees("· applied ");
+            browser.open("/people/table?standing=%5B%22HERE%22%5D&q=curator");
+            browser.button("Select all").click();
+            browser.button("Set field").click();
+            new Select(browser.field("Field")).selectByVisibleText("Radio");
+            new Select(browser.field("Value; empty clears it")).selectByVisibleText("Vehicle");
+            browser.button("Prepare").click();
+            browser.see(By.xpath("//button[starts-with(normalize-space(.), 'Add ')][contains(., 'to the draft')]"))
+                    .click();
+            browser.link("Review").click();
+            browser.button("Apply").click();
+            browser.sees("· applied ");
+            browser.open("/people/table?field=%5B%22radio%3DVehicle%22%5D&cols=%5B%22field%3Aradio%22%5D");
+            browser.sees("Radio: Vehicle");
+            browser.open("/groups/new");
+            browser.type("Name", "Radio vehicles");
+            new Select(browser.field("Who is in it")).selectByVisibleText("by rule");
+            new Select(browser.field("Ask for another field")).selectByVisibleText("Radio");
+            browser.pick("Add…", "Veh", "Vehicle");
+            browser.sees("Curator");
+            browser.isAccessible("a rule that asks for a field");
         }
     }
 }

@@ -2,6 +2,7 @@ package wexa.server.web;
 
 import java.io.IOException;
 import java.time.Duration;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.io.ClassPathResource;
@@ -28,6 +29,10 @@ class Pages implements WebMvcConfigurer {
 
     /** A file if there is one, else the page that draws the address; nothing for what belongs to the API. */
     private static final class OnePage extends PathResourceResolver {
+        /** What pages ask for besides themselves; handles in addresses have dots in them as well. */
+        private static final Pattern FILE =
+                Pattern.compile("[.](js|css|map|ico|png|svg|woff2?|txt|xml|json|webmanifest)$");
+
         @Override
         protected @Nullable Resource getResource(String path, Resource location) throws IOException {
             Resource file = super.getResource(path, location);
@@ -35,7 +40,7 @@ class Pages implements WebMvcConfigurer {
                     && !path.startsWith("api/")
                     && !path.startsWith("actuator/")
                     && !path.startsWith("scim/")
-                    && !path.contains(".");
+                    && !FILE.matcher(path).find();
             return page ? new ClassPathResource("/static/index.html") : file;
         }
     }
