@@ -1,6 +1,8 @@
 package wexa.server.jobs;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.util.List;
@@ -23,7 +25,7 @@ import wexa.server.rights.Actor;
 @RestController
 @RequestMapping("/api/v1/jobs")
 class JobController {
-    private static final int PAGE = 50;
+    private static final int MOST = 2_000;
 
     private final JobService jobs;
     private final JobEvents events;
@@ -34,8 +36,11 @@ class JobController {
     }
 
     @GetMapping
-    List<JobLine> list(Actor actor, @RequestParam(required = false) @Nullable Long before) {
-        return jobs.list(actor, before == null ? Long.MAX_VALUE : before, PAGE);
+    List<JobLine> list(
+            Actor actor,
+            @RequestParam(required = false) @Nullable Long before,
+            @RequestParam(defaultValue = "50") @Min(1) @Max(MOST) int limit) {
+        return jobs.list(actor, before == null ? Long.MAX_VALUE : before, limit);
     }
 
     @GetMapping("/{id}")

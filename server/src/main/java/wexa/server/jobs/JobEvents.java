@@ -10,6 +10,8 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executor;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import wexa.server.problems.Problem;
@@ -44,6 +46,12 @@ class JobEvents {
         page.emitter.onTimeout(page.emitter::complete);
         page.emitter.onError(failure -> page.forget());
         return page.emitter;
+    }
+
+    /** A page that is listened on never ends by itself, and would hold up the server's stop until its patience is over. */
+    @EventListener(ContextClosedEvent.class)
+    void stop() {
+        pages.values().forEach(all -> all.forEach(page -> page.emitter.complete()));
     }
 
     void changed(UUID job) {

@@ -35,6 +35,7 @@ import wexa.server.rights.Actor;
 @RequestMapping("/api/v1/messages")
 class MessageController {
     private static final int MOST_DAYS = 60;
+    private static final int MOST = 2_000;
     private static final UUID LAST = UUID.fromString("ffffffff-ffff-ffff-ffff-ffffffffffff");
 
     private final MessageService messages;
@@ -62,7 +63,8 @@ class MessageController {
     MessagesView page(
             Actor actor,
             @RequestParam(required = false) @Nullable Set<Message.State> state,
-            @RequestParam(required = false) @Nullable UUID before) {
+            @RequestParam(required = false) @Nullable UUID before,
+            @RequestParam(defaultValue = "100") @Min(1) @Max(MOST) int limit) {
         Set<Message.State> states = EnumSet.noneOf(Message.State.class);
         if (state != null) {
             // an empty value asks for nothing in particular
@@ -71,7 +73,7 @@ class MessageController {
         if (states.isEmpty()) {
             states = EnumSet.allOf(Message.State.class);
         }
-        return messages.page(actor, states, before == null ? LAST : before);
+        return messages.page(actor, states, before == null ? LAST : before, limit);
     }
 
     @GetMapping("/about/{person}")

@@ -75,10 +75,10 @@ public class MessageService {
 
     /** Messages in one of the states, newest first. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    MessagesView page(Actor actor, Set<State> states, UUID before) {
+    MessagesView page(Actor actor, Set<State> states, UUID before, int limit) {
         Model model = snapshots.current().model();
-        List<Message> found = store.page(states, before, PAGE);
-        UUID next = found.size() < PAGE ? null : found.get(PAGE - 1).id();
+        List<Message> found = store.page(states, before, limit);
+        UUID next = found.size() < limit ? null : found.get(limit - 1).id();
         List<CountView> counts = store.counts().entrySet().stream()
                 .map(one -> new CountView(one.getKey(), one.getValue()))
                 .toList();

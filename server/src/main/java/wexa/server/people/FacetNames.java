@@ -4,6 +4,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import wexa.core.custom.FieldValue;
 import wexa.core.governance.Reach;
 import wexa.core.model.Group;
@@ -35,6 +36,17 @@ final class FacetNames {
                         .thenComparing(TableViews.FacetValue::name))
                 .toList();
         return part.equals("unit") || part.equals("account") ? all : all.subList(0, Math.min(MOST, all.size()));
+    }
+
+    /** Several values of a part in one line; an account's state stands behind its tenant. */
+    String words(String part, List<String> keys, Reach sight) {
+        return keys.stream()
+                .map(key -> value(part, key, 0, sight)
+                        .map(value -> part.equals("account")
+                                ? value.name() + " " + key.substring(key.indexOf(':') + 1)
+                                : value.name())
+                        .orElse(key))
+                .collect(Collectors.joining(" or "));
     }
 
     private Optional<TableViews.FacetValue> value(String part, String key, int count, Reach sight) {

@@ -75,6 +75,21 @@ class PeopleTableController {
                         actor, filter, new PeopleTableService.Stretch(sort, descending, 0, MOST_EXPORTED), column));
     }
 
+    /** The same with a cover sheet, in one archive. */
+    @PostMapping("/export")
+    ResponseEntity<byte[]> export(
+            Actor actor,
+            PeopleFilter filter,
+            @RequestParam(defaultValue = "URGENCY") PeopleTableService.Sort sort,
+            @RequestParam(defaultValue = "false") boolean descending,
+            @RequestParam(defaultValue = "") List<String> column) {
+        return ResponseEntity.ok()
+                .contentType(new MediaType("application", "zip"))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-people.zip\"")
+                .body(table.handOver(
+                        actor, filter, new PeopleTableService.Stretch(sort, descending, 0, MOST_EXPORTED), column));
+    }
+
     record ActInput(
             @NotNull @Size(max = MOST_IDS) List<@NotNull UUID> people,
             @NotNull PeopleActs.Kinds act,

@@ -31,6 +31,7 @@ import wexa.core.model.PersonField;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.server.evidence.Evidence;
 import wexa.server.people.PersonRows.Line;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
@@ -59,6 +60,7 @@ public class PeopleTableService {
     private final Observations observations;
     private final BusinessClock clock;
     private final Settings settings;
+    private final Evidence evidence;
 
     PeopleTableService(
             SnapshotStore snapshots,
@@ -67,7 +69,8 @@ public class PeopleTableService {
             Differences differences,
             Observations observations,
             BusinessClock clock,
-            Settings settings) {
+            Settings settings,
+            Evidence evidence) {
         this.snapshots = snapshots;
         this.rows = rows;
         this.sets = sets;
@@ -75,6 +78,7 @@ public class PeopleTableService {
         this.observations = observations;
         this.clock = clock;
         this.settings = settings;
+        this.evidence = evidence;
     }
 
     /** By what the table is sorted; people whose place nobody asks for stand as in the list, most urgent first. */
@@ -117,8 +121,48 @@ public class PeopleTableService {
     /** Exactly what is shown, as a table (RFC 4180): all rows that pass, in their order, with the columns that are asked for. */
     @Requires(value = Act.LOOK, over = Over.SIGHT)
     public String csv(Actor actor, PeopleFilter filter, Stretch stretch, List<String> columns) {
+        return exported(actor, filter, stretch, columns, snapshots.current(), clock.now())
+                .table();
+    }
+
+    /** The same with a cover that says what it is made of; the log keeps its digest. */
+    @Requires(value = Act.LOOK, over = Over.SIGHT)
+    public byte[] handOver(Actor actor, PeopleFilter filter, Stretch stretch, List<String> columns) {
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
+        Exported exported = exported(actor, filter, stretch, columns, snapshot, now);
+        Evidence.About about = new Evidence.About(
+                now,
+                snapshot.version(),
+                snapshot.model(),
+                tenant -> actor.sight().covers(tenant.id()));
+        return evidence.handOver(
+                actor,
+                "People",
+                evidence.cover(actor, about, filterWords(filter, actor, snapshot.model()), exported.rows()),
+                exported.table());
+    }
+
+    /** What is chosen, part by part. */
+    private static List<String> filterWords(PeopleFilter filter, Actor actor, Model model) {
+        FacetNames names = new FacetNames(model);
+        List<String> words = new ArrayList<>();
+        if (!filter.text().isBlank()) {
+            words.add("words “" + filter.text().strip() + "”");
+        }
+        filter.chosen()
+                .forEach((part, keys) ->
+                        words.add(PeopleFilter.partName(part, model) + " " + names.words(part, keys, actor.sight())));
+        if (!actor.sight().isEverywhere()) {
+            words.add("what " + actor.login() + " sees");
+        }
+        return words;
+    }
+
+    private record Exported(String table, int rows) {}
+
+    private Exported exported(
+            Actor actor, PeopleFilter filter, Stretch stretch, List<String> columns, Snapshot snapshot, Instant now) {
         List<Line> lines = stretch(found(actor, filter, Set.of(), snapshot, now).lines(), stretch);
         List<String> chosen = columns.isEmpty()
                 ? COLUMNS
@@ -142,7 +186,7 @@ public class PeopleTableService {
             // a text is written in memory
             throw new UncheckedIOException(never);
         }
-        return table.toString();
+        return new Exported(table.toString(), lines.size());
     }
 
     /** The organisation's own fields are called as people call them. */

@@ -3,12 +3,9 @@ package wexa.server.reports;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.change.Days;
 import wexa.core.lifecycle.MainEngagement;
 import wexa.core.model.App;
@@ -26,16 +23,13 @@ import wexa.core.reporting.RoleReport;
 import wexa.core.reporting.SeatReports;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
+import wexa.server.evidence.Cover;
+import wexa.server.evidence.Evidence;
 import wexa.server.heavy.HeavyWork;
 import wexa.server.log.DailyLines;
-import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
-import wexa.server.readings.Freshness;
-import wexa.server.readings.Observations;
 import wexa.server.reports.ReportViews.LoserView;
-import wexa.server.reports.ReportViews.ReportCover;
 import wexa.server.reports.ReportViews.ReportView;
-import wexa.server.reports.ReportViews.TenantReading;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -55,34 +49,28 @@ public class ReportService {
     private final PastModels past;
     private final SeatPrices prices;
     private final DailyLines log;
-    private final Observations observations;
+    private final Evidence evidence;
     private final HeavyWork heavy;
-    private final Notes notes;
     private final BusinessClock clock;
     private final Settings settings;
-    private final TransactionTemplate transactions;
 
     ReportService(
             SnapshotStore snapshots,
             PastModels past,
             SeatPrices prices,
             DailyLines log,
-            Observations observations,
+            Evidence evidence,
             HeavyWork heavy,
-            Notes notes,
             BusinessClock clock,
-            Settings settings,
-            TransactionTemplate transactions) {
+            Settings settings) {
         this.snapshots = snapshots;
         this.past = past;
         this.prices = prices;
         this.log = log;
-        this.observations = observations;
+        this.evidence = evidence;
         this.heavy = heavy;
-        this.notes = notes;
         this.clock = clock;
         this.settings = settings;
-        this.transactions = transactions;
     }
 
     /** What is asked for; without a day, now. */
@@ -116,12 +104,8 @@ public class ReportService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     byte[] export(Actor actor, Wanted wanted) {
         Made made = made(wanted);
-        Evidence evidence = Evidence.of(wanted.kind(), made.report(), cover(actor, wanted, made), settings.zone());
-        transactions.executeWithoutResult(status -> notes.write(
-                actor.login(),
-                "export report “" + wanted.kind().title() + "” as of " + made.at() + ", "
-                        + made.report().rows().size() + " rows, SHA-256 " + evidence.digest()));
-        return evidence.archive();
+        return evidence.handOver(
+                actor, wanted.kind().title(), cover(actor, wanted, made), ReportTable.of(made.report()));
     }
 
     private Made made(Wanted wanted) {
@@ -196,31 +180,18 @@ public class ReportService {
                         "tenant", "unknown", "That tenant was not connected on that day. Choose another one."));
     }
 
-    private ReportCover cover(Actor actor, Wanted wanted, Made made) {
+    private Cover cover(Actor actor, Wanted wanted, Made made) {
         Model model = made.model();
         List<String> filter = new ArrayList<>();
         wanted.unit().ifPresent(id -> filter.add("unit " + unit(id, model).name() + " and below"));
         wanted.tenant().ifPresent(id -> filter.add("tenant " + model.title(tenant(id, model))));
-        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
-        List<TenantReading> readings = model.tenants().stream()
-                .filter(tenant -> wanted.tenant().isEmpty()
-                        || wanted.tenant().get().equals(tenant.id().value()))
-                .sorted(Comparator.comparing(model::title))
-                .map(tenant -> new TenantReading(
-                        model.title(tenant),
-                        Optional.ofNullable(freshness.get(tenant.id()))
-                                .flatMap(Freshness::doneAt)
-                                .orElse(null)))
-                .toList();
-        return new ReportCover(
+        Evidence.About about = new Evidence.About(
                 made.at(),
                 made.version(),
-                filter,
-                made.report().rows().size(),
-                actor.name(),
-                actor.login(),
-                clock.now(),
-                readings);
+                model,
+                tenant -> wanted.tenant().isEmpty()
+                        || wanted.tenant().get().equals(tenant.id().value()));
+        return evidence.cover(actor, about, filter, made.report().rows().size());
     }
 
     /** Who would lose a seat if the pool had so many, those first who need it least. */

@@ -1,12 +1,12 @@
 package wexa.server.reports;
 
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.reporting.Report;
 import wexa.core.reporting.SeatReports;
+import wexa.server.evidence.Cover;
 
 /** Reports as screens show them. */
 public final class ReportViews {
@@ -27,34 +27,13 @@ public final class ReportViews {
             int total,
             String measure,
             List<ReportBar> bars,
-            ReportCover cover,
+            Cover cover,
             @Nullable LocalDate since) {}
 
     public record ReportColumn(String name, Report.Sort sort) {}
 
     /** @param series what else tells bars of one label apart; empty where nothing does */
     public record ReportBar(String label, String series, double value) {}
-
-    /**
-     * What a report is made of.
-     *
-     * @param at the instant that it is about
-     * @param version the version of the model that held then
-     * @param filter what it is narrowed to, in words; everything where it is empty
-     * @param readings how old what is known of each tenant is
-     */
-    public record ReportCover(
-            Instant at,
-            long version,
-            List<String> filter,
-            int rows,
-            String by,
-            String login,
-            Instant madeAt,
-            List<TenantReading> readings) {}
-
-    /** When a tenant was read last; never without an instant. */
-    public record TenantReading(String tenant, @Nullable Instant readAt) {}
 
     /**
      * What a smaller pool comes to.

@@ -154,7 +154,27 @@ class ReportTest {
                 .contains("Pelagia North: read");
         JsonNode log = cast.tove.get("/api/v1/log?q=" + digest).body();
         assertThat(log.path("lines")).hasSize(1);
-        assertThat(log.path("lines").path(0).path("sentence").asString()).contains("export report “Seat usage”");
+        assertThat(log.path("lines").path(0).path("sentence").asString()).contains("export “Seat usage”");
+    }
+
+    @Test
+    void peopleAsTheyAreShownAreHandedOverInTheSameWay() throws Exception {
+        HttpResponse<byte[]> archive = cast.tove.bytes(
+                "POST", "/api/v1/people/table/export?standing=HERE&field=shift=Morning&column=name&column=field:shift");
+        Map<String, String> files = unpacked(archive.body());
+        List<String> lines = files.get("report.csv").lines().toList();
+        assertThat(lines.getFirst()).isEqualTo("name,Shift");
+        assertThat(lines.subList(1, lines.size())).isNotEmpty().allMatch(line -> line.endsWith(",Morning"));
+        assertThat(files.get("cover.txt"))
+                .contains("Report: People", "Filter: standing HERE; Shift Morning", "Rows: " + (lines.size() - 1));
+        assertThat(cast.tove
+                        .get("/api/v1/log?q=export")
+                        .body()
+                        .path("lines")
+                        .path(0)
+                        .path("sentence")
+                        .asString())
+                .contains("export “People”");
     }
 
     /** A kind of seat that is taken. */
