@@ -172,6 +172,12 @@ const messages = createRoute({
   component: lazyRouteComponent(() => import("./messages/MessagesPage"), "MessagesPage"),
 });
 
+const messagesTable = createRoute({
+  ...inSettings("/messages/table"),
+  validateSearch: readListSearch,
+  component: lazyRouteComponent(() => import("./messages/MessagesTable"), "MessagesTable"),
+});
+
 const templates = createRoute({
   ...inSettings("/messages/templates"),
   component: lazyRouteComponent(() => import("./messages/TemplatesPage"), "TemplatesPage"),
@@ -360,6 +366,18 @@ const job = createRoute({
   component: lazyRouteComponent(() => import("./changes/JobPage"), "JobPage"),
 });
 
+const jobsTable = createRoute({
+  ...at("/changes/jobs"),
+  validateSearch: readListSearch,
+  component: lazyRouteComponent(() => import("./changes/JobsTable"), "JobsTable"),
+});
+
+const accountsTable = createRoute({
+  ...at("/tenants/$id/accounts"),
+  validateSearch: readListSearch,
+  component: lazyRouteComponent(() => import("./tenants/AccountsTable"), "AccountsTable"),
+});
+
 const changeset = createRoute({
   ...at("/changes/versions/$version"),
   component: lazyRouteComponent(() => import("./changes/ChangesetPage"), "ChangesetPage"),
@@ -367,11 +385,12 @@ const changeset = createRoute({
 
 const log = createRoute({
   ...at("/log"),
-  validateSearch: (search: Record<string, unknown>): LogWanted => ({
+  validateSearch: (search: Record<string, unknown>): LogWanted & { cols?: string[] | undefined } => ({
     q: textOf(search.q),
     by: textOf(search.by),
     from: textOf(search.from),
     until: textOf(search.until),
+    cols: textsOf(search.cols),
   }),
   component: lazyRouteComponent(() => import("./log/LogPage"), "LogPage"),
 });
@@ -393,6 +412,7 @@ export const router = createRouter({
       inbound,
       programs,
       messages,
+      messagesTable,
       templates,
       administrators,
       securityLog,
@@ -412,11 +432,13 @@ export const router = createRouter({
     tenant,
     connect,
     match,
+    accountsTable,
     reports,
     report,
     manual,
     changes,
     review,
+    jobsTable,
     job,
     changeset,
     log,

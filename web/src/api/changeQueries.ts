@@ -29,6 +29,15 @@ export const jobsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/jobs")),
 });
 
+/** So many of the newest stand in the table. */
+export const MOST_JOBS = 2_000;
+
+export const allJobsQuery = queryOptions({
+  queryKey: ["jobs", "all"],
+  queryFn: ({ signal }) => take(api.GET("/api/v1/jobs", { signal, params: { query: { limit: MOST_JOBS } } })),
+  refetchInterval: 10_000,
+});
+
 export const jobQuery = (id: string) =>
   queryOptions({
     queryKey: ["jobs", id],

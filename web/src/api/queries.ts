@@ -94,6 +94,16 @@ export const messagesQuery = (states: readonly Schemas["MessageView"]["state"][]
     refetchInterval: 10_000,
   });
 
+/** So many of the newest stand in the table. */
+export const MOST_MESSAGES = 2_000;
+
+export const allMessagesQuery = queryOptions({
+  queryKey: ["messages", "all"],
+  queryFn: async ({ signal }) =>
+    (await take(api.GET("/api/v1/messages", { signal, params: { query: { limit: MOST_MESSAGES } } }))).messages,
+  refetchInterval: 10_000,
+});
+
 export const messageQuery = (id: string) =>
   queryOptions({
     queryKey: ["messages", "one", id],
@@ -146,6 +156,13 @@ export const unitsQuery = queryOptions({
   queryKey: ["units"],
   queryFn: () => take(api.GET("/api/v1/units")),
 });
+
+export const accountsQuery = (tenant: string) =>
+  queryOptions({
+    queryKey: ["tenants", tenant, "accounts"],
+    queryFn: ({ signal }) =>
+      take(api.GET("/api/v1/tenants/{id}/accounts", { signal, params: { path: { id: tenant } } })),
+  });
 
 /** The organisation's own fields of people. */
 export const personFieldsQuery = queryOptions({
@@ -361,6 +378,14 @@ export const chainQuery = queryOptions({
   queryKey: ["log", "chain"],
   queryFn: () => take(api.GET("/api/v1/log/chain")),
 });
+
+/** How many of the lines each administrator wrote, whoever is wanted. */
+export const logCountsQuery = ({ q, from, until }: LogWanted) =>
+  queryOptions({
+    queryKey: ["log", "counts", q, from, until],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/log/counts", { signal, params: { query: { q, from, until } } })),
+    placeholderData: (previous) => previous,
+  });
 
 export const logQuery = (wanted: LogWanted) =>
   infiniteQueryOptions({

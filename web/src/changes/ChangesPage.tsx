@@ -6,14 +6,7 @@ import { moment } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";
 import { count } from "../ui/words";
 import { NextPage } from "../ui/nextPage";
-
-const STATES: Record<string, { words: string; look: string }> = {
-  RUNNING: { words: "on its way", look: "text-primary" },
-  DONE: { words: "confirmed", look: "text-success" },
-  REFUSED: { words: "refused", look: "text-error" },
-  DIFFERS: { words: "▲ not as wanted", look: "" },
-  SKIPPED: { words: "▲ ended, not whole", look: "" },
-};
+import { JOB_STATES } from "./jobStates";
 
 export function ChangesPage() {
   const session = useSession();
@@ -64,7 +57,12 @@ export function ChangesPage() {
           </Read>
         </section>
         <section>
-          <h2>Running and completed</h2>
+          <h2 className="flex items-center gap-2">
+            <span className="flex-1">Running and completed</span>
+            <Link to="/changes/jobs" className="btn btn-xs font-sans">
+              As a table
+            </Link>
+          </h2>
           <Read of={jobs} what="jobs">
             {(data) => (
               <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
@@ -79,8 +77,8 @@ export function ChangesPage() {
                       <span className="w-8 font-mono text-sm text-soft">{job.number}</span>
                       <b className="font-semibold">{job.name}</b>
                       <span className="text-sm text-soft">{moment(job.createdAt, session.zone)}</span>
-                      <b className={`ml-auto text-sm ${STATES[job.state]?.look ?? ""}`}>
-                        {STATES[job.state]?.words ?? job.state} · {job.done} of {count(job.total, "step")}
+                      <b className={`ml-auto text-sm ${JOB_STATES[job.state]?.look ?? ""}`}>
+                        {JOB_STATES[job.state]?.words ?? job.state} · {job.done} of {count(job.total, "step")}
                       </b>
                     </Link>
                   </li>

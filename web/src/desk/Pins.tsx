@@ -2,13 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { pinsQuery, viewsQuery } from "../api/queries";
+import { groupsQuery, pinsQuery, viewsQuery } from "../api/queries";
 import { rolesQuery } from "../api/roleQueries";
+import { GROUP_COLUMNS, GROUP_FACETS } from "../groups/groupList";
 import { searchOf } from "../people/table";
+import { ROLE_COLUMNS, ROLE_FACETS } from "../roles/roleList";
 import { useMay } from "../session/hooks";
 import { calendarDay } from "../ui/dates";
+import { listed, listOf } from "../ui/workList";
 import { Told } from "../ui/plainField";
-import { changeWords, PINNABLE, pinnedAct } from "./pinned";
+import { changeWords, PINNABLE, PINNABLE_REPORTS, pinnedAct } from "./pinned";
 import { usePin, wantedOf, type Wanted } from "./mutations";
 
 type Pin = Schemas["PinView"];
@@ -90,21 +93,7 @@ function nameOf(pin: Pin): string {
 function PinLine({ pin }: { pin: Pin }) {
   const roles = useQuery({ ...rolesQuery, enabled: pin.act?.startsWith("give:") === true }).data ?? [];
   if (pin.view !== undefined && pin.view !== null) {
-    return (
-      <Link
-        to="/people/table"
-        search={(before) => ({ draft: before.draft, ...searchOf(pin.view?.filter ?? "") })}
-        className="row-hover -mx-2 flex min-w-0 flex-1 items-baseline gap-2 rounded px-2 py-1"
-      >
-        <b className="min-w-0 flex-1 truncate font-semibold">{pin.view.name}</b>
-        {pin.before && pin.count !== undefined && pin.count !== null && pin.before.count !== pin.count && (
-          <span className="shrink-0 text-xs text-soft">
-            {changeWords(pin.count - pin.before.count)} since {calendarDay(pin.before.day)}
-          </span>
-        )}
-        <span className="shrink-0 font-mono text-sm">{pin.count}</span>
-      </Link>
-    );
+    return <ViewLine pin={pin} view={pin.view} />;
   }
   const role = roles.find((one) => pin.act === `give:${one.id}`);
   const act = pinnedAct(pin.act ?? "");
@@ -113,12 +102,63 @@ function PinLine({ pin }: { pin: Pin }) {
   ) : (
     <Link
       to={act.to}
+      params={act.params ?? {}}
       search={(before) => ({ draft: before.draft, ...act.search })}
       className="btn btn-sm min-w-0 flex-1 justify-start"
     >
       <span className="truncate">{role === undefined ? act.name : `Give ${role.name}`}</span>
     </Link>
   );
+}
+
+const PLACES = {
+  people: "/people/table",
+  groups: "/groups/table",
+  roles: "/roles/table",
+  jobs: "/changes/jobs",
+  messages: "/messages/table",
+} as const;
+
+function isPlace(place: string): place is keyof typeof PLACES {
+  return place in PLACES;
+}
+
+/** A view with how many it finds now, and how many more or fewer than when it was last counted. */
+function ViewLine({ pin, view }: { pin: Pin; view: Schemas["SavedView"] }) {
+  const listedNow = useListCount(view);
+  const found = pin.count ?? listedNow;
+  const before = pin.before ?? undefined;
+  return (
+    <Link
+      to={isPlace(view.place) ? PLACES[view.place] : PLACES.people}
+      search={(open) => ({
+        draft: open.draft,
+        ...(view.place === "people" ? searchOf(view.filter) : listOf(view.filter)),
+      })}
+      className="row-hover -mx-2 flex min-w-0 flex-1 items-baseline gap-2 rounded px-2 py-1"
+    >
+      <b className="min-w-0 flex-1 truncate font-semibold">{view.name}</b>
+      {before !== undefined && found !== undefined && before.count !== found && (
+        <span className="shrink-0 text-xs text-soft">
+          {changeWords(found - before.count)} since {calendarDay(before.day)}
+        </span>
+      )}
+      <span className="shrink-0 font-mono text-sm">{found}</span>
+    </Link>
+  );
+}
+
+/** How many groups or roles a view of them finds; nothing for other lists. */
+function useListCount(view: Schemas["SavedView"]): number | undefined {
+  const groups = useQuery({ ...groupsQuery, enabled: view.place === "groups" }).data;
+  const roles = useQuery({ ...rolesQuery, enabled: view.place === "roles" }).data;
+  const search = listOf(view.filter);
+  if (view.place === "groups" && groups !== undefined) {
+    return listed(groups, GROUP_COLUMNS, GROUP_FACETS, search).length;
+  }
+  return view.place === "roles" && roles !== undefined
+    ? listed(roles, ROLE_COLUMNS, ROLE_FACETS, search).length
+    : undefined;
 }
 
 function Add({ wanted, onAdd }: { wanted: readonly Wanted[]; onAdd: (more: Wanted) => void }) {
@@ -155,6 +195,13 @@ function Add({ wanted, onAdd }: { wanted: readonly Wanted[]; onAdd: (more: Wante
               {act.name}
             </option>
           ))}
+      </optgroup>
+      <optgroup label="Reports">
+        {PINNABLE_REPORTS.filter((act) => !isPinned({ act: act.key })).map((act) => (
+          <option key={act.key} value={`act ${act.key}`}>
+            {act.name}
+          </option>
+        ))}
       </optgroup>
       {mayPrepare && (
         <optgroup label="Give a role">

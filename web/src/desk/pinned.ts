@@ -1,7 +1,18 @@
+import { REPORTS } from "../reports/kinds";
+
 export interface PinnableAct {
   key: string;
   name: string;
-  to: "/onboard" | "/import" | "/groups/new" | "/people/table" | "/help" | "/roles/work" | "/roles/give";
+  to:
+    | "/onboard"
+    | "/import"
+    | "/groups/new"
+    | "/people/table"
+    | "/help"
+    | "/roles/work"
+    | "/roles/give"
+    | "/reports/$kind";
+  params?: { kind: string };
   search?: { role?: string };
   isForLookers?: boolean;
 }
@@ -16,11 +27,21 @@ export const PINNABLE: readonly PinnableAct[] = [
   { key: "work", name: "Find roles that cover a task", to: "/roles/work", isForLookers: true },
 ];
 
+const REPORT = "report-";
+
+/** Reports that can be pinned. */
+export const PINNABLE_REPORTS: readonly PinnableAct[] = REPORTS.map((report) => ({
+  key: `${REPORT}${report.kind.toLowerCase()}`,
+  name: report.name,
+  to: "/reports/$kind",
+  params: { kind: report.kind.toLowerCase() },
+}));
+
 /** What a pin begins; nothing where it is not known any more. */
 export function pinnedAct(key: string): PinnableAct | undefined {
   return key.startsWith("give:")
     ? { key, name: "Give a role", to: "/roles/give", search: { role: key.slice("give:".length) } }
-    : PINNABLE.find((act) => act.key === key);
+    : [...PINNABLE, ...PINNABLE_REPORTS].find((act) => act.key === key);
 }
 
 export function changeWords(change: number): string {

@@ -8,37 +8,9 @@ import { Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { WorkList } from "../ui/listTable";
-import type { ListColumn, ListFacet } from "../ui/workList";
+import { GROUP_COLUMNS, GROUP_FACETS } from "./groupList";
 
 type Row = Schemas["GroupRow"];
-
-const KINDS: Record<string, string> = { ASSIGNED: "assigned", RULED: "by rule", DIRECTORY: "from a directory" };
-
-const COLUMNS: readonly ListColumn<Row>[] = [
-  { key: "name", name: "Name", value: (row) => row.name },
-  { key: "kind", name: "Membership", value: (row) => KINDS[row.kind] ?? row.kind },
-  { key: "people", name: "People", value: (row) => row.people },
-  { key: "gives", name: "Roles", value: (row) => row.gives },
-  { key: "owners", name: "Owners", value: (row) => row.owners.join(", ") },
-  { key: "tags", name: "Tags", value: (row) => row.tags.join(", ") },
-  { key: "description", name: "What it is for", value: (row) => row.description },
-  { key: "key", name: "Short name", value: (row) => row.key, isExtra: true },
-];
-
-const FACETS: readonly ListFacet<Row>[] = [
-  { key: "kind", name: "Membership", values: (row) => [row.kind], words: (value) => KINDS[value] ?? value },
-  {
-    key: "has",
-    name: "Has",
-    values: (row) => [
-      row.people === 0 ? "nobody in it" : "people",
-      row.gives === 0 ? "no role" : "roles",
-      ...(row.owners.length === 0 ? ["no owner"] : []),
-    ],
-  },
-  { key: "tag", name: "Tag", values: (row) => row.tags },
-  { key: "owner", name: "Owner", values: (row) => row.owners },
-];
 
 /** Groups as a working table. */
 export function GroupsTable() {
@@ -49,13 +21,14 @@ export function GroupsTable() {
       {(data) => (
         <WorkList
           title="Groups"
+          place="groups"
           one="group"
           many="groups"
           rows={data}
           idOf={(row) => row.id}
           nameOf={(row) => row.name}
-          columns={COLUMNS}
-          facets={FACETS}
+          columns={GROUP_COLUMNS}
+          facets={GROUP_FACETS}
           draw={(row, column) =>
             column === "name" ? (
               <Link to="/groups/$id" params={{ id: row.id }} className="font-semibold hover:underline">

@@ -32,6 +32,9 @@ export function MessagesPage() {
         <div className="px-4 pt-4 pb-2">
           <div className="flex items-center gap-3">
             <h1 className="flex-1">Messages</h1>
+            <Link to="/messages/table" className="btn btn-sm">
+              As a table
+            </Link>
             <Link to="/messages/templates" className="btn btn-sm">
               What they say
             </Link>

@@ -15,6 +15,25 @@ export function useSendMessage(id: string) {
   });
 }
 
+/** Sends several, one after the other; one that cannot be sent is named and keeps none of the others. */
+export function useSendMany() {
+  const onSettled = useMessagesAgain();
+  return useMutation({
+    mutationFn: async (messages: readonly Pick<Schemas["MessageView"], "id" | "name">[]) => {
+      const failed: { name: string; text: string }[] = [];
+      for (const message of messages) {
+        try {
+          await take(api.POST("/api/v1/messages/{id}/send", { params: { path: { id: message.id } } }));
+        } catch (failure) {
+          failed.push({ name: message.name, text: failure instanceof Error ? failure.message : "no answer" });
+        }
+      }
+      return { sent: messages.length - failed.length, failed };
+    },
+    onSettled,
+  });
+}
+
 export function useDropMessage(id: string) {
   const onSettled = useMessagesAgain();
   return useMutation({

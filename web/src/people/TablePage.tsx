@@ -6,14 +6,26 @@ import { personFieldsQuery } from "../api/queries";
 import { useMay, useMaySend } from "../session/hooks";
 import { ColumnMenu } from "../ui/columnMenu";
 import { useKeptSet } from "../ui/kept";
+import { ButtonMenu } from "../ui/menu";
+import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
+import { useHandOver } from "./mutations";
 import { Facets } from "./Facets";
 import { Paste } from "./Paste";
 import { SelectionBar } from "./SelectionBar";
 import { Rows } from "./TableRows";
-import { Views } from "./Views";
-import { allColumns, columnsOf, csvAddress, filterWords, queryOf, type TableSearch } from "./table";
+import { Views } from "../views/Views";
+import {
+  allColumns,
+  columnsOf,
+  csvAddress,
+  filterText,
+  filterWords,
+  queryOf,
+  searchOf,
+  type TableSearch,
+} from "./table";
 
 /** People as a working table: filtered at the left, sorted by their columns, and chosen for acts on many at once. */
 export function TablePage() {
@@ -56,15 +68,13 @@ export function TablePage() {
                 <Link to="/people" search={(before) => ({ draft: before.draft, q: search.q })} className="btn btn-sm">
                   List view
                 </Link>
-                <Views search={search} onOpen={set} />
+                <Views place="people" text={filterText(search)} onOpen={(text) => set(searchOf(text))} />
                 <ColumnMenu
                   columns={allColumns(fields)}
                   shown={columnsOf(search.cols, fields).map((column) => column.key)}
                   onChange={(cols) => set({ ...search, cols })}
                 />
-                <a href={csvAddress(search)} download className="btn btn-sm">
-                  Export CSV
-                </a>
+                <Export search={search} />
                 {mayChoose && (
                   <button
                     type="button"
@@ -101,5 +111,24 @@ export function TablePage() {
         );
       }}
     </Read>
+  );
+}
+
+/** What is shown as a table: alone, or with a cover sheet that says what it is made of. */
+function Export({ search }: { search: TableSearch }) {
+  const covered = useHandOver(search);
+  return (
+    <>
+      <ButtonMenu
+        label="Export"
+        className="btn btn-sm"
+        button={covered.isPending ? "Exporting…" : "Export"}
+        choices={[
+          { name: "CSV", go: () => window.location.assign(csvAddress(search)) },
+          { name: "With cover sheet", go: () => covered.mutate() },
+        ]}
+      />
+      <Told error={covered.error} />
+    </>
   );
 }

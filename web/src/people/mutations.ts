@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
-import { queryOf, type TableSearch } from "./table";
+import { saveFile } from "../ui/saveFile";
+import { queryOf, shownKeys, type TableSearch } from "./table";
 import { personQuery, whyQuery, type Cell } from "../api/queries";
 
 /** Asks the tenant itself; the answer is shown for now, whatever day is looked at. */
@@ -29,6 +30,31 @@ export function useAllThatMatch(search: TableSearch, onFound: (ids: string[]) =>
   return useMutation({
     mutationFn: () => take(api.GET("/api/v1/people/table/ids", { params: { query: queryOf(search) } })),
     onSuccess: onFound,
+  });
+}
+
+/** Fetches what is shown with its cover sheet, and hands it to the browser as a file. */
+export function useHandOver(search: TableSearch) {
+  return useMutation({
+    mutationFn: async () => {
+      const archive: unknown = await take(
+        api.POST("/api/v1/people/table/export", {
+          params: {
+            query: {
+              ...queryOf(search),
+              sort: search.sort ?? "URGENCY",
+              descending: search.desc === true,
+              column: shownKeys(search.cols),
+            },
+          },
+          parseAs: "blob",
+        }),
+      );
+      if (!(archive instanceof Blob)) {
+        throw new Error("The export came back empty. Try again.");
+      }
+      saveFile(archive, "wexa-people.zip");
+    },
   });
 }
 

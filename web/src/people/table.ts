@@ -150,13 +150,17 @@ export function searchOf(text: string): TableSearch {
   return search;
 }
 
+/** The columns that are asked for, in their order; what is none is left out where they are drawn. */
+export function shownKeys(cols: readonly string[] | undefined): string[] {
+  return ["name", ...(cols ?? SHOWN).filter((key) => key !== "name")];
+}
+
 /** Where what is shown can be fetched as a table. */
 export function csvAddress(search: TableSearch): string {
   const params = filterParams(search);
   params.set("sort", search.sort ?? "URGENCY");
   params.set("descending", String(search.desc === true));
-  // what is no column is left out there
-  ["name", ...(search.cols ?? SHOWN).filter((key) => key !== "name")].forEach((key) => params.append("column", key));
+  shownKeys(search.cols).forEach((key) => params.append("column", key));
   return `/api/v1/people/table/csv?${params.toString()}`;
 }
 

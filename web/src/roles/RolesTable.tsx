@@ -4,60 +4,11 @@ import type { Schemas } from "../api/client";
 import { rolesQuery } from "../api/roleQueries";
 import { Read } from "../ui/states";
 import { WorkList } from "../ui/listTable";
-import type { ListColumn, ListFacet } from "../ui/workList";
+import { ROLE_COLUMNS, ROLE_FACETS } from "./roleList";
 
 type Row = Schemas["RoleRow"];
 
-const STAGES: Record<Row["stage"], string> = {
-  PREPARATION: "in preparation",
-  OPEN: "in use",
-  CLOSED: "closed to new assignments",
-};
-const SENSITIVITIES: Record<Row["sensitivity"], string> = {
-  NORMAL: "normal",
-  SENSITIVE: "sensitive",
-  PRIVILEGED: "privileged",
-};
-
 const MOST_COMPARED = 5;
-
-const COLUMNS: readonly ListColumn<Row>[] = [
-  { key: "name", name: "Name", value: (row) => row.name },
-  { key: "apps", name: "Applications", value: (row) => row.apps.join(", ") },
-  { key: "stage", name: "Stage", value: (row) => STAGES[row.stage] },
-  { key: "sensitivity", name: "Sensitivity", value: (row) => SENSITIVITIES[row.sensitivity] },
-  { key: "permissions", name: "Permissions", value: (row) => row.permissions },
-  { key: "assignments", name: "Given", value: (row) => row.assignments },
-  { key: "owner", name: "Owner", value: (row) => row.owner ?? "" },
-  { key: "description", name: "What it is for", value: (row) => row.description },
-  { key: "variants", name: "Variants", value: (row) => row.variants, isExtra: true },
-  { key: "key", name: "Short name", value: (row) => row.key, isExtra: true },
-];
-
-const FACETS: readonly ListFacet<Row>[] = [
-  { key: "app", name: "Application", values: (row) => row.apps },
-  {
-    key: "stage",
-    name: "Stage",
-    values: (row) => [row.stage],
-    words: (value) => STAGES[value as Row["stage"]] ?? value,
-  },
-  {
-    key: "sensitivity",
-    name: "Sensitivity",
-    values: (row) => [row.sensitivity],
-    words: (value) => SENSITIVITIES[value as Row["sensitivity"]] ?? value,
-  },
-  {
-    key: "has",
-    name: "Has",
-    values: (row) => [
-      row.assignments === 0 ? "given to nobody" : "assignments",
-      ...(row.owner ? [] : ["no owner"]),
-      ...(row.variants > 0 ? ["variants"] : []),
-    ],
-  },
-];
 
 /** Roles as a working table. */
 export function RolesTable() {
@@ -67,13 +18,14 @@ export function RolesTable() {
       {(data) => (
         <WorkList
           title="Roles"
+          place="roles"
           one="role"
           many="roles"
           rows={data}
           idOf={(row) => row.id}
           nameOf={(row) => row.name}
-          columns={COLUMNS}
-          facets={FACETS}
+          columns={ROLE_COLUMNS}
+          facets={ROLE_FACETS}
           draw={(row, column) =>
             column === "name" ? (
               <Link to="/roles/$id" params={{ id: row.id }} className="font-semibold hover:underline">

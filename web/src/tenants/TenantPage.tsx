@@ -112,8 +112,11 @@ function Heading({ page }: { page: Page }) {
           {tenant.app} · {tenant.name}
         </h1>
         <p className="text-soft">
-          {tenant.environment.toLowerCase()} · {count(tenant.accounts, "open account")} ·{" "}
-          {tenant.readAt ? `read ${ago(tenant.readAt, now)}` : "never read"}
+          {tenant.environment.toLowerCase()} ·{" "}
+          <Link to="/tenants/$id/accounts" params={{ id: tenant.id }} className="link">
+            {count(tenant.accounts, "open account")}
+          </Link>{" "}
+          · {tenant.readAt ? `read ${ago(tenant.readAt, now)}` : "never read"}
         </p>
         {tenant.reading === "DONE" && tenant.readingDetail !== "" && (
           <p className="mt-1 text-sm">

@@ -1,5 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef, type ReactNode } from "react";
+import type { Place } from "../views/Views";
 import type { ListColumn, ListFacet, ListSearch } from "./workList";
 
 const ROW = 34;
@@ -19,6 +20,8 @@ export interface ListProps<T> {
   /** What can be done with those that are chosen; without it nothing is chosen. */
   acts?: (chosen: readonly T[], clear: () => void) => ReactNode;
   head?: ReactNode;
+  /** Under which views of it are kept; none are where it is missing. */
+  place?: Place;
 }
 
 /** The lines of a list under its columns: only those in sight are drawn. */
@@ -142,9 +145,9 @@ export function Lines<T>({
                     key={column.key}
                     role="cell"
                     className="min-w-0 truncate pr-2"
-                    title={String(column.value(row))}
+                    title={String(column.text?.(row) ?? column.value(row))}
                   >
-                    {draw?.(row, column.key) ?? column.value(row)}
+                    {draw?.(row, column.key) ?? column.text?.(row) ?? column.value(row)}
                   </span>
                 ))}
               </div>

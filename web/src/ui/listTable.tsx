@@ -3,6 +3,7 @@ import { useState } from "react";
 import { ColumnMenu } from "./columnMenu";
 import { useKeptSet } from "./kept";
 import { Lines, type ListProps } from "./listLines";
+import { Views } from "../views/Views";
 import { saveFile } from "./saveFile";
 import { Empty } from "./states";
 import { count } from "./words";
@@ -10,6 +11,8 @@ import {
   csvOf,
   facetCounts,
   listed,
+  listOf,
+  listText,
   readListSearch,
   shownColumns,
   toggledFacet,
@@ -65,6 +68,9 @@ export function WorkList<T>(props: ListProps<T>) {
             </span>
           </h1>
           {props.head}
+          {props.place !== undefined && (
+            <Views place={props.place} text={listText(search)} onOpen={(text) => onSearch(listOf(text))} />
+          )}
           <ColumnMenu
             columns={columns}
             shown={shown.map((column) => column.key)}

@@ -4,6 +4,8 @@ import {
   csvOf,
   facetCounts,
   listed,
+  listOf,
+  listText,
   movedUp,
   readListSearch,
   shownColumns,
@@ -89,6 +91,12 @@ test("columns stand in the order that was chosen, each once, behind the first", 
       expect(moved.indexOf(keys[at] ?? "")).toBe(Math.max(0, at - 1));
     }),
   );
+});
+
+test("what is kept under a name is opened as it was", () => {
+  const all = { q: "a b&c", f: ["tag:winter=1", "big:big"], sort: "size", desc: true, cols: ["tags", "size"] };
+  expect(listOf(listText(all))).toEqual(all);
+  expect(listOf(listText({}))).toEqual(readListSearch({}));
 });
 
 test("CSV keeps quotes, lines and formulas as text", () => {

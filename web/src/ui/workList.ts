@@ -14,6 +14,8 @@ export interface ListColumn<T> {
   key: string;
   name: string;
   value: (row: T) => string | number;
+  /** How it is shown, where that is not what sorts it. */
+  text?: (row: T) => string;
   /** Not shown unless it is asked for. */
   isExtra?: boolean;
 }
@@ -39,6 +41,33 @@ export function readListSearch(search: Record<string, unknown>): ListSearch {
     cols: texts(search.cols),
     f: texts(search.f),
   };
+}
+
+/** The filter, the sort and the columns in one line, as it is kept under a name. */
+export function listText(search: ListSearch): string {
+  const params = new URLSearchParams();
+  if (search.q !== undefined) {
+    params.set("q", search.q);
+  }
+  search.f?.forEach((one) => params.append("f", one));
+  if (search.sort !== undefined) {
+    params.set("sort", search.sort);
+    params.set("descending", String(search.desc === true));
+  }
+  search.cols?.forEach((column) => params.append("column", column));
+  return params.toString();
+}
+
+/** What was kept by `listText`. */
+export function listOf(text: string): ListSearch {
+  const params = new URLSearchParams(text);
+  return readListSearch({
+    q: params.get("q") ?? undefined,
+    f: params.getAll("f"),
+    sort: params.get("sort") ?? undefined,
+    desc: params.get("descending") === "true",
+    cols: params.getAll("column"),
+  });
 }
 
 function chosenOf(search: ListSearch, facet: string): string[] {
@@ -164,6 +193,6 @@ export function movedUp(keys: readonly string[], key: string): string[] {
 
 /** Rows as CSV (RFC 4180), with a line of names first; text that a table program would take for a formula stays text. */
 export function csvOf<T>(rows: readonly T[], columns: readonly ListColumn<T>[]): string {
-  const data = rows.map((row) => columns.map((column) => column.value(row)));
+  const data = rows.map((row) => columns.map((column) => column.text?.(row) ?? column.value(row)));
   return `${Papa.unparse({ fields: columns.map((column) => column.name), data }, { escapeFormulae: true })}\r\n`;
 }

@@ -4,8 +4,10 @@ import java.security.SecureRandom;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -65,6 +67,12 @@ public class Log {
         @Query("select new wexa.server.log.Log$Rows$Count(line.actor, count(line)) from LogRow line"
                 + " where line.at >= :from and line.at < :until group by line.actor")
         List<Count> countByActor(Instant from, Instant until);
+
+        @Query("select new wexa.server.log.Log$Rows$Count(line.actor, count(line)) from LogRow line"
+                + " where (:pattern = '%' or lower(line.sentence) like :pattern escape '!'"
+                + " or lower(line.reason) like :pattern escape '!' or lower(line.ticket) like :pattern escape '!')"
+                + " and line.at >= :from and line.at < :until group by line.actor")
+        List<Count> countLike(String pattern, Instant from, Instant until);
 
         @Query("select line from LogRow line join LogSubjectRow about on about.name.number = line.number"
                 + " where about.name.factId = :fact order by line.number desc")
@@ -162,13 +170,28 @@ public class Log {
         public static final Wanted ALL = new Wanted("", "", Instant.EPOCH, Instant.parse("9999-12-31T00:00:00Z"));
     }
 
+    /** What was typed is text, also where it has signs that mean something in a pattern. */
+    private static String pattern(String text) {
+        String plain = text.toLowerCase(Locale.ROOT).replaceAll("([%_!])", "!$1");
+        return plain.isEmpty() ? "%" : "%" + plain + "%";
+    }
+
+    /** How many of the lines that are wanted each of their writers wrote, whoever is wanted; most first. */
+    @Transactional(readOnly = true)
+    public Map<String, Long> counts(Wanted wanted) {
+        Map<String, Long> counts = new LinkedHashMap<>();
+        rows.countLike(pattern(wanted.text()), wanted.from(), wanted.until()).stream()
+                .sorted(Comparator.comparingLong(Rows.Count::lines).reversed().thenComparing(Rows.Count::actor))
+                .forEach(one -> counts.put(one.actor(), one.lines()));
+        return counts;
+    }
+
     /** Newest first, older than the given number. */
     @Transactional(readOnly = true)
     public List<Written> read(Wanted wanted, long before, int limit) {
-        // what was typed is text, also where it has signs that mean something in a pattern
-        String plain = wanted.text().toLowerCase(Locale.ROOT).replaceAll("([%_!])", "!$1");
-        String pattern = plain.isEmpty() ? "%" : "%" + plain + "%";
-        return rows.search(pattern, wanted.actor(), wanted.from(), wanted.until(), before, Limit.of(limit)).stream()
+        return rows
+                .search(pattern(wanted.text()), wanted.actor(), wanted.from(), wanted.until(), before, Limit.of(limit))
+                .stream()
                 .map(Log::written)
                 .toList();
     }

@@ -50,6 +50,20 @@ class LogController {
                 lines, lines.size() < PAGE ? null : lines.get(lines.size() - 1).number(), log.actors(actor));
     }
 
+    /** How many lines somebody wrote. */
+    record LogCount(String actor, long lines) {}
+
+    @GetMapping("/counts")
+    List<LogCount> counts(
+            Actor actor,
+            @RequestParam(defaultValue = "") String q,
+            @RequestParam(required = false) @Nullable LocalDate from,
+            @RequestParam(required = false) @Nullable LocalDate until) {
+        return log.counts(actor, wanted(q, "", from, until)).entrySet().stream()
+                .map(one -> new LogCount(one.getKey(), one.getValue()))
+                .toList();
+    }
+
     /** Follows the chain of all lines. */
     record LogChainView(
             long links, long withoutText, @Nullable Long broken, String last) {}

@@ -3,6 +3,7 @@ package wexa.server.log;
 import java.io.IOException;
 import java.io.Writer;
 import java.util.List;
+import java.util.Map;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import wexa.connect.csv.Formulas;
@@ -31,6 +32,12 @@ public class LogService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public List<Log.Written> read(Actor actor, Log.Wanted wanted, long before, int limit) {
         return log.read(wanted, before, limit);
+    }
+
+    /** How many of the lines that are wanted each writer wrote. Costs all lines of the span. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    public Map<String, Long> counts(Actor actor, Log.Wanted wanted) {
+        return log.counts(wanted);
     }
 
     @Requires(value = Act.LOOK, over = Over.NOTHING)

@@ -77,7 +77,7 @@ public class Pins {
      * One of {@code view} and {@code act} is there.
      *
      * @param act what is begun: a name of an act, or a name, a colon and the id of what it is about
-     * @param count how many the view finds now
+     * @param count how many people the view finds now; nothing for views of other lists
      * @param before how many it found when it was last counted on an earlier day
      */
     public record PinView(
@@ -92,7 +92,7 @@ public class Pins {
     /** What is wanted: a view's id or an act. */
     public record Wanted(@Nullable UUID view, @Nullable String act) {}
 
-    /** One's own pins in their order, each view counted now; a view that is no longer shared is left out. */
+    /** One's own pins in their order, each view of people counted now; a view that is no longer shared is left out. */
     @Requires(value = Act.LOOK, over = Over.SIGHT)
     public List<PinView> all(Actor actor) {
         LocalDate today = LocalDate.ofInstant(clock.now(), settings.zone());
@@ -103,16 +103,23 @@ public class Pins {
                 all.add(new PinView(row.id, null, row.act, null, null));
             } else {
                 views.find(actor, view).ifPresent(found -> {
-                    int count = counts.count(actor, found.filter());
-                    keep(row.id, today, count);
-                    Before before = counted.findFirstByIdPinAndIdDayBeforeOrderByIdDayDesc(row.id, today)
-                            .map(one -> new Before(one.id.day(), one.total))
-                            .orElse(null);
-                    all.add(new PinView(row.id, found, null, count, before));
+                    all.add(
+                            found.place().equals(SavedViews.PEOPLE)
+                                    ? counted(actor, row, found, today)
+                                    : new PinView(row.id, found, null, null, null));
                 });
             }
         }
         return all;
+    }
+
+    private PinView counted(Actor actor, PinRow row, SavedViews.SavedView found, LocalDate today) {
+        int count = counts.count(actor, found.filter());
+        keep(row.id, today, count);
+        Before before = counted.findFirstByIdPinAndIdDayBeforeOrderByIdDayDesc(row.id, today)
+                .map(one -> new Before(one.id.day(), one.total))
+                .orElse(null);
+        return new PinView(row.id, found, null, count, before);
     }
 
     /** Remembers today's count, so that tomorrow can be held against it. */

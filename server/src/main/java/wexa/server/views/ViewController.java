@@ -38,7 +38,8 @@ class ViewController {
             @NotBlank @Size(max = 100) @Pattern(regexp = ONE_LINE)
             String name,
 
-            @NotNull @Pattern(regexp = "people") String place,
+            @NotNull @Pattern(regexp = "people|groups|roles|jobs|messages")
+            String place,
 
             @NotNull @Size(max = 4000) @Pattern(regexp = ONE_LINE)
             String filter,

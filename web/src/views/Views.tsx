@@ -3,12 +3,22 @@ import { useState } from "react";
 import { pinsQuery, viewsQuery } from "../api/queries";
 import { useKeepView, usePin, useRemoveView, wantedOf } from "../desk/mutations";
 import { PlainField, problemOf, Told } from "../ui/plainField";
-import { filterText, searchOf, type TableSearch } from "./table";
+
+/** Lists of which views are kept. */
+export type Place = "people" | "groups" | "roles" | "jobs" | "messages";
 
 /** Views that are kept by name: to open one, to keep what is shown, to share it and to pin it. */
-export function Views({ search, onOpen }: { search: TableSearch; onOpen: (search: TableSearch) => void }) {
-  const views = useQuery(viewsQuery).data ?? [];
-  const text = filterText(search);
+export function Views({
+  place,
+  text,
+  onOpen,
+}: {
+  place: Place;
+  /** What is shown, as it is kept. */
+  text: string;
+  onOpen: (text: string) => void;
+}) {
+  const views = (useQuery(viewsQuery).data ?? []).filter((view) => view.place === place);
   const open = views.find((view) => view.filter === text);
   const [isKeeping, setKeeping] = useState(false);
   return (
@@ -19,7 +29,7 @@ export function Views({ search, onOpen }: { search: TableSearch; onOpen: (search
         value={open?.id ?? ""}
         onChange={(event) => {
           const chosen = views.find((view) => view.id === event.target.value);
-          onOpen(chosen === undefined ? {} : searchOf(chosen.filter));
+          onOpen(chosen?.filter ?? "");
         }}
       >
         <option value="">{views.length === 0 ? "No saved views" : "Saved views"}</option>
@@ -36,9 +46,9 @@ export function Views({ search, onOpen }: { search: TableSearch; onOpen: (search
       {isKeeping && (
         <div className="card-plain basis-full p-3">
           {open === undefined ? (
-            <Keep text={text} onDone={() => setKeeping(false)} />
+            <Keep place={place} text={text} onDone={() => setKeeping(false)} />
           ) : (
-            <Kept id={open.id} isOwn={open.isOwn} name={open.name} text={text} isShared={open.isShared} />
+            <Kept place={place} id={open.id} isOwn={open.isOwn} name={open.name} text={text} isShared={open.isShared} />
           )}
         </div>
       )}
@@ -46,7 +56,7 @@ export function Views({ search, onOpen }: { search: TableSearch; onOpen: (search
   );
 }
 
-function Keep({ text, onDone }: { text: string; onDone: () => void }) {
+function Keep({ place, text, onDone }: { place: Place; text: string; onDone: () => void }) {
   const [name, setName] = useState("");
   const [isShared, setShared] = useState(false);
   const [isPinned, setPinned] = useState(true);
@@ -58,7 +68,7 @@ function Keep({ text, onDone }: { text: string; onDone: () => void }) {
         event.preventDefault();
         keep.mutate(
           {
-            view: { name, place: "people", filter: text, isShared },
+            view: { name, place, filter: text, isShared },
             isPinned,
           },
           { onSuccess: onDone },
@@ -85,12 +95,14 @@ function Keep({ text, onDone }: { text: string; onDone: () => void }) {
 }
 
 function Kept({
+  place,
   id,
   name,
   text,
   isOwn,
   isShared,
 }: {
+  place: Place;
   id: string;
   name: string;
   text: string;
@@ -116,7 +128,7 @@ function Kept({
         <>
           <Check
             isChecked={isShared}
-            onToggle={() => keep.mutate({ view: { name, place: "people", filter: text, isShared: !isShared } })}
+            onToggle={() => keep.mutate({ view: { name, place, filter: text, isShared: !isShared } })}
             words="Shared with all administrators"
           />
           <button type="button" className="btn btn-sm" disabled={remove.isPending} onClick={() => remove.mutate(id)}>
