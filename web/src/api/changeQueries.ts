@@ -29,6 +29,12 @@ export const jobsQuery = queryOptions({
   queryFn: () => take(api.GET("/api/v1/jobs")),
 });
 
+/** What takes long and is going on besides jobs: readings, imports, reports, searches. */
+export const longWorkQuery = queryOptions({
+  queryKey: ["work"],
+  queryFn: () => take(api.GET("/api/v1/work")),
+});
+
 /** So many of the newest stand in the table. */
 export const MOST_JOBS = 2_000;
 

@@ -11,3 +11,9 @@ export function leftWords(done: number, total: number, begun: number, now: numbe
   const minutes = Math.round(seconds / 60);
   return minutes < 60 ? `about ${minutes} min left` : `about ${Math.round(minutes / 60)} h left`;
 }
+
+/** For how long something goes on, in words. */
+export function spentWords(begun: number, now: number): string {
+  const seconds = Math.max(0, Math.round((now - begun) / 1000));
+  return seconds < 90 ? `for ${seconds} s` : `for ${Math.round(seconds / 60)} min`;
+}

@@ -51,7 +51,7 @@ export function LogPage() {
         <input
           aria-label="Search the log"
           className="input w-full"
-          placeholder="A handle, a reason, a ticket"
+          placeholder="Search"
           value={typed}
           onChange={(event) => {
             asked.current = event.target.value;

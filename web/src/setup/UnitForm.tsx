@@ -34,7 +34,7 @@ export function UnitForm({ unit, units, onDone }: { unit: Unit; units: Unit[]; o
       <div className="grid grid-cols-2 gap-x-3">
         <PlainField label="Name" value={typed.name} onChange={(name) => set({ name })} />
         <Choose className="mt-3" label="Part of" value={typed.parent} onChange={(parent) => set({ parent })}>
-          <option value="">none: at the top</option>
+          <option value="">(top level)</option>
           {others.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}

@@ -124,7 +124,7 @@ function Make({ units }: { units: Unit[] }) {
             value={parent}
             onChange={(event) => setParent(event.target.value)}
           >
-            <option value="">none: at the top</option>
+            <option value="">(top level)</option>
             {units.map((unit) => (
               <option key={unit.id} value={unit.id}>
                 {unit.name}

@@ -36,7 +36,7 @@ const COLUMNS: readonly ListColumn<Row>[] = [
   { key: "standing", name: "Standing", value: (row) => STANDINGS[row.standing] ?? row.standing },
   { key: "state", name: "State", value: (row) => (row.isOpen ? "open" : "closed") },
   { key: "seats", name: "Seats", value: (row) => row.seats.join(", ") },
-  { key: "kind", name: "Kind", value: (row) => KINDS[row.kind] ?? row.kind },
+  { key: "kind", name: "Kind", value: (row) => KINDS[row.kind] ?? row.kind, isExtra: true },
   { key: "read", name: "Read back", value: (row) => readWords(row) },
 ];
 

@@ -62,8 +62,8 @@ export function Lines<T>({
         typeof column.value(found[0] as T) === "number"
           ? "90px"
           : at === 0
-            ? "minmax(160px,1.4fr)"
-            : "minmax(90px,1fr)",
+            ? "minmax(190px,1.8fr)"
+            : "minmax(100px,1fr)",
       ),
     ].join(" "),
   };

@@ -112,7 +112,9 @@ export function WorkList<T>(props: ListProps<T>) {
           </div>
         )}
         {found.length === 0 ? (
-          <Empty title="Nothing matches this filter.">Remove a condition on the left.</Empty>
+          <Empty title={rows.length === 0 ? `No ${props.many} yet` : "Nothing matches this filter."}>
+            {rows.length > 0 && "Remove a condition on the left."}
+          </Empty>
         ) : (
           <Lines
             {...props}

@@ -5,6 +5,7 @@ import java.util.UUID;
 import java.util.function.Supplier;
 import org.springframework.stereotype.Component;
 import wexa.server.heavy.HeavyWork;
+import wexa.server.heavy.LongWork;
 
 /** Previews of long drafts are heavy work, whoever asks for what. */
 @Component
@@ -19,7 +20,10 @@ public class LongDrafts {
 
     /** Runs work that previews the draft. A turn is taken before the work begins, so that nothing is written in vain. */
     public <T> T with(UUID draft, Supplier<T> work) {
-        return heavy.run(drafts.count(draft) > HeavyWork.LONG, work);
+        return heavy.run(
+                drafts.count(draft) > HeavyWork.LONG,
+                LongWork.What.of("Working out a long draft", "/changes/drafts/" + draft),
+                work);
     }
 
     public <T> T with(Optional<UUID> draft, Supplier<T> work) {

@@ -23,33 +23,40 @@ public class HeavyWork {
     private static final Duration PATIENCE = Duration.ofSeconds(45);
     private static final Duration BETWEEN_LOOKS = Duration.ofMillis(500);
 
+    private final LongWork shown;
     private final Deque<Object> waiting = new ArrayDeque<>();
     private int running;
 
+    HeavyWork(LongWork shown) {
+        this.shown = shown;
+    }
+
     /** Runs at once what is short, and what is long when it is its turn. */
-    public <T> T run(boolean isLong, Supplier<T> work) {
-        if (!isLong) {
-            return work.get();
-        }
-        BooleanSupplier gone = Presence.gone();
-        await(gone);
+    public <T> T run(boolean isLong, LongWork.What what, Supplier<T> work) {
+        return isLong ? shown.run(what, task -> run(task, work)) : work.get();
+    }
+
+    private <T> T run(LongWork.Task task, Supplier<T> work) {
+        BooleanSupplier isGone = Presence.gone();
+        BooleanSupplier gone = () -> task.isCancelled() || isGone.getAsBoolean();
+        await(task, gone);
         try {
             return Cancellation.unless(gone, work);
         } catch (CancellationException cancelled) {
-            throw nobodyThere();
+            throw task.isCancelled() ? calledOff() : nobodyThere();
         } finally {
             end();
         }
     }
 
-    private synchronized void await(BooleanSupplier gone) {
+    private synchronized void await(LongWork.Task task, BooleanSupplier gone) {
         Object place = new Object();
         waiting.addLast(place);
         try {
             long until = System.nanoTime() + PATIENCE.toNanos();
             while (running == AT_A_TIME || waiting.peekFirst() != place) {
                 if (gone.getAsBoolean()) {
-                    throw nobodyThere();
+                    throw task.isCancelled() ? calledOff() : nobodyThere();
                 }
                 if (System.nanoTime() - until >= 0) {
                     throw new Problem(
@@ -72,6 +79,10 @@ public class HeavyWork {
     private synchronized void end() {
         running--;
         notifyAll();
+    }
+
+    private static Problem calledOff() {
+        return new Problem(409, "work.cancelled", "This was cancelled. Nothing was changed; ask again to begin anew.");
     }
 
     private static Problem nobodyThere() {

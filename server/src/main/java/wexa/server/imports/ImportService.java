@@ -32,6 +32,7 @@ import wexa.server.directory.DirectorySources;
 import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;
 import wexa.server.heavy.HeavyWork;
+import wexa.server.heavy.LongWork;
 import wexa.server.problems.Messages;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
@@ -369,6 +370,7 @@ public class ImportService {
         Instant now = clock.now();
         DryRun run = heavy.run(
                 table.rows().size() > HeavyWork.LONG,
+                LongWork.What.of("Checking the table “" + table.name() + "”", "/import/" + table.id()),
                 () -> DryRun.of(
                         snapshot,
                         table.sheet(),

@@ -8,6 +8,7 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import wexa.connect.csv.Formulas;
 import wexa.server.heavy.HeavyWork;
+import wexa.server.heavy.LongWork;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -48,7 +49,7 @@ public class LogService {
     /** Whether every line is as it was written; takes its turn, since a long log takes seconds. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     public LogChain.Verified verified(Actor actor) {
-        return heavy.run(true, chain::verified);
+        return heavy.run(true, LongWork.What.of("Verifying the log", "/log"), chain::verified);
     }
 
     /** All lines that are wanted as CSV (RFC 4180), a page in memory at a time. */

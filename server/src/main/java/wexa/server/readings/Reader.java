@@ -3,6 +3,7 @@ package wexa.server.readings;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -14,6 +15,7 @@ import wexa.core.model.Kind;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.server.connections.Connections;
+import wexa.server.heavy.LongWork;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 
@@ -26,23 +28,29 @@ public class Reader {
 
     private final Connections connections;
     private final Readings readings;
+    private final Observations observations;
     private final RemoteLinks links;
     private final AnnouncedCatalogues catalogues;
     private final SnapshotStore snapshots;
+    private final LongWork work;
     private final BusinessClock clock;
 
     Reader(
             Connections connections,
             Readings readings,
+            Observations observations,
             RemoteLinks links,
             AnnouncedCatalogues catalogues,
             SnapshotStore snapshots,
+            LongWork work,
             BusinessClock clock) {
         this.connections = connections;
         this.readings = readings;
+        this.observations = observations;
         this.links = links;
         this.catalogues = catalogues;
         this.snapshots = snapshots;
+        this.work = work;
         this.clock = clock;
     }
 
@@ -56,7 +64,10 @@ public class Reader {
         }
         Instant began = clock.now();
         try {
-            return read(tenant.get(), connection.get(), began);
+            return work.run(what(tenant.get()), task -> read(tenant.get(), connection.get(), began, task));
+        } catch (CancellationException cancelled) {
+            readings.failed(id, "the reading was cancelled", clock.now());
+            return false;
         } catch (RuntimeException broken) {
             // an answer that breaks something here is a reading that failed, and is shown as one
             LOG.error("reading of tenant {} broke", id, broken);
@@ -65,13 +76,26 @@ public class Reader {
         }
     }
 
-    private boolean read(Tenant tenant, Connections.Connection connection, Instant began) {
+    private LongWork.What what(Tenant tenant) {
+        return new LongWork.What(
+                "Reading " + snapshots.current().model().title(tenant),
+                "/tenants/" + tenant.id(),
+                Optional.ofNullable(observations.freshness().get(tenant.id()))
+                        .map(Freshness::objects)
+                        .filter(objects -> objects > 0));
+    }
+
+    private boolean read(Tenant tenant, Connections.Connection connection, Instant began, LongWork.Task task) {
         Id<Tenant> id = tenant.id();
         Outcome<List<String>> outcome;
         try (Readings.Staging staging = readings.begin(id, began)) {
-            outcome = connection
-                    .scim()
-                    .read(tenant.capabilities(), links.of(id), part -> staging.add(part.known(this::isAccount)));
+            outcome = connection.scim().read(tenant.capabilities(), links.of(id), part -> {
+                if (task.isCancelled()) {
+                    throw new CancellationException();
+                }
+                staging.add(part.known(this::isAccount));
+                task.advance(part.objects().size() + part.strangers().size());
+            });
             if (outcome instanceof Outcome.Done<List<String>> done) {
                 readCatalogue(tenant, connection);
                 staging.complete(remarks(done.value()), clock.now());

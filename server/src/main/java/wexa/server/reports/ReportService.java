@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import wexa.core.change.Days;
@@ -26,6 +27,7 @@ import wexa.core.value.Key;
 import wexa.server.evidence.Cover;
 import wexa.server.evidence.Evidence;
 import wexa.server.heavy.HeavyWork;
+import wexa.server.heavy.LongWork;
 import wexa.server.log.DailyLines;
 import wexa.server.problems.Problem;
 import wexa.server.reports.ReportViews.LoserView;
@@ -109,7 +111,14 @@ public class ReportService {
     }
 
     private Made made(Wanted wanted) {
-        return heavy.run(wanted.day().isPresent(), () -> compute(wanted));
+        return heavy.run(
+                wanted.day().isPresent(),
+                LongWork.What.of(
+                        "Report “" + wanted.kind().title() + "” for "
+                                + wanted.day().map(Days::words).orElse("today"),
+                        "/reports/" + wanted.kind().name().toLowerCase(Locale.ROOT)
+                                + wanted.day().map(day -> "?day=" + day).orElse("")),
+                () -> compute(wanted));
     }
 
     private Made compute(Wanted wanted) {
@@ -206,6 +215,7 @@ public class ReportService {
         Instant now = clock.now();
         List<SeatReports.Loser> losers = heavy.run(
                 model.people().size() > SHOWN * SHOWN,
+                LongWork.What.of("Ranking who would lose a seat", "/reports/seats"),
                 () -> SeatReports.losers(snapshot.index(), found, Key.of(kind), size, now));
         List<LoserView> shown = losers.stream()
                 .limit(SHOWN)

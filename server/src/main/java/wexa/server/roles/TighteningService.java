@@ -32,6 +32,7 @@ import wexa.core.tightening.Tightening;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
 import wexa.server.heavy.HeavyWork;
+import wexa.server.heavy.LongWork;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -91,7 +92,10 @@ public class TighteningService {
     public List<SlackView> of(Actor actor) {
         Snapshot snapshot = snapshots.current();
         try {
-            FoundInAll found = heavy.run(true, () -> search(snapshot, actor.login()));
+            FoundInAll found = heavy.run(
+                    true,
+                    LongWork.What.of("Searching for what can be tightened", "/roles/tighten"),
+                    () -> search(snapshot, actor.login()));
             return new Views(snapshot).of(found.slacks(), found.soles());
         } finally {
             progress.remove(actor.login());

@@ -18,7 +18,7 @@ public class Ids {
     private final Clock machineClock;
     private final TimeBasedEpochRandomGenerator generator;
 
-    Ids(Clock machineClock, SecureRandom random) {
+    public Ids(Clock machineClock, SecureRandom random) {
         this.machineClock = machineClock;
         this.generator = new TimeBasedEpochRandomGenerator(random, new UUIDClock() {
             @Override

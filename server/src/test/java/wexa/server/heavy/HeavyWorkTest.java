@@ -11,7 +11,10 @@ import java.io.OutputStream;
 import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.security.SecureRandom;
+import java.time.Clock;
 import java.util.List;
+import java.util.UUID;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.LinkedBlockingQueue;
@@ -19,6 +22,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import org.apache.catalina.Context;
 import org.apache.catalina.startup.Tomcat;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -27,13 +31,19 @@ import org.springframework.web.context.request.RequestContextHolder;
 import org.springframework.web.context.request.ServletRequestAttributes;
 import wexa.core.cancelling.Cancellation;
 import wexa.server.problems.Problem;
+import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Ids;
 
 /** Over real connections to a real Tomcat, with work that goes on until it is cancelled or told to end. */
 class HeavyWorkTest {
     private static final long POLL_NANOS = 1_000_000;
     private static final String REQUEST = "GET /%s HTTP/1.1\r\nHost: x\r\n\r\n";
 
-    private final HeavyWork heavy = new HeavyWork();
+    private static final LongWork.What SOMETHING = LongWork.What.of("Something", "/");
+
+    private final LongWork shown =
+            new LongWork(new BusinessClock(Clock.systemUTC()), new Ids(Clock.systemUTC(), new SecureRandom()));
+    private final HeavyWork heavy = new HeavyWork(shown);
     private final BlockingQueue<String> began = new LinkedBlockingQueue<>();
     private final BlockingQueue<String> ended = new LinkedBlockingQueue<>();
     private final CountDownLatch enough = new CountDownLatch(1);
@@ -60,7 +70,8 @@ class HeavyWorkTest {
             RequestContextHolder.setRequestAttributes(new ServletRequestAttributes(request));
             String name = request.getRequestURI().substring(1);
             try {
-                response.getWriter().print(heavy.run(true, () -> untilEnough(name)));
+                response.getWriter()
+                        .print(heavy.run(true, LongWork.What.of(name, "/" + name), () -> untilEnough(name)));
                 ended.add(name + " done");
             } catch (Problem problem) {
                 ended.add(name + " " + problem.code());
@@ -172,18 +183,46 @@ class HeavyWorkTest {
         }
     }
 
+    /** What is going on, and what waits for its turn, is shown and can be called off; the others go on. */
+    @Test
+    void workThatIsCalledOffEndsAndIsShownNoLonger() throws Exception {
+        try (Socket one = send(REQUEST.formatted("one"));
+                Socket two = send(REQUEST.formatted("two"))) {
+            next(began);
+            next(began);
+            try (Socket three = send(REQUEST.formatted("three"))) {
+                Awaitility.await().until(() -> shown.all().size() == 3);
+                assertThat(shown.all()).extracting(task -> task.what().name()).contains("one", "two", "three");
+                for (String name : List.of("three", "one")) {
+                    shown.cancel(shown.all().stream()
+                            .filter(task -> task.what().name().equals(name))
+                            .findFirst()
+                            .orElseThrow()
+                            .id());
+                    assertThat(next(ended)).isEqualTo(name + " work.cancelled");
+                }
+                enough.countDown();
+                assertThat(next(ended)).isEqualTo("two done");
+                assertThat(shown.all()).isEmpty();
+                assertThat(List.of(one, two, three)).noneMatch(Socket::isClosed);
+            }
+        }
+        assertThat(shown.cancel(UUID.randomUUID())).isFalse();
+    }
+
     @Test
     void outsideOfRequestsNobodyIsMissed() {
         enough.countDown();
-        assertThat(heavy.run(true, () -> {
+        assertThat(heavy.run(true, SOMETHING, () -> {
                     Cancellation.check();
                     return "done";
                 }))
                 .isEqualTo("done");
-        assertThatThrownBy(() -> heavy.run(true, () -> {
+        assertThatThrownBy(() -> heavy.run(true, SOMETHING, () -> {
                     throw new IllegalStateException("broken");
                 }))
                 .hasMessage("broken");
-        assertThat(heavy.run(true, () -> heavy.run(false, () -> "short"))).isEqualTo("short");
+        assertThat(heavy.run(true, SOMETHING, () -> heavy.run(false, SOMETHING, () -> "short")))
+                .isEqualTo("short");
     }
 }
