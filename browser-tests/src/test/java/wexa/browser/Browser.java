@@ -202,6 +202,13 @@ final class Browser implements AutoCloseable {
         return driver.findElements(what);
     }
 
+    /** As on a system whose user set its colours. */
+    void forceColours() {
+        driver.executeCdpCommand(
+                "Emulation.setEmulatedMedia",
+                Map.of("features", List.of(Map.of("name", "forced-colors", "value", "active"))));
+    }
+
     void theme(String theme) {
         driver.executeScript("document.documentElement.dataset.theme = arguments[0]", theme);
     }

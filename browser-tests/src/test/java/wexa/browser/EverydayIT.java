@@ -151,13 +151,25 @@ class EverydayIT {
     void aNarrowScreenStacks() throws Exception {
         try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
             browser.signIn("tove", "north-pier-2026");
-            browser.size(420, 900);
-            for (String place : new String[] {"/", "/changes", "/changes/versions/1", "/reports/seats", "/settings"}) {
-                browser.open(place);
-                browser.see(By.xpath("//main//h1"));
-                assertThat(browser.overhang())
-                        .as("%s reaches out of the screen", place)
-                        .isLessThanOrEqualTo(0);
+            // 640 is what is left of 1280 where everything is drawn twice as large
+            for (int width : new int[] {420, 640}) {
+                browser.size(width, 900);
+                for (String place : new String[] {
+                    "/",
+                    "/changes",
+                    "/changes/versions/1",
+                    "/reports/seats",
+                    "/settings",
+                    "/people/table",
+                    "/onboard",
+                    "/log"
+                }) {
+                    browser.open(place);
+                    browser.see(By.xpath("//main//h1"));
+                    assertThat(browser.overhang())
+                            .as("%s reaches out of a screen of %s", place, width)
+                            .isLessThanOrEqualTo(0);
+                }
             }
         }
     }
@@ -199,6 +211,39 @@ class EverydayIT {
             browser.pick("Add: Radio", "Veh", "Vehicle");
             browser.sees("Curator");
             browser.isAccessible("a rule that asks for a field");
+        }
+    }
+
+    /** Several people at once, from the filter to the changeset, and never a mouse. */
+    @Test
+    @Order(6)
+    void severalAreActedOnByKeyboardAlone() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.open("/people/table?standing=%5B%22HERE%22%5D&q=rescue+hand");
+            browser.sees("people");
+            browser.forceColours();
+            browser.tabTo("Select all");
+            browser.press(Keys.ENTER);
+            browser.isAccessible("a table in the system's own colours");
+            browser.tabTo("Add to group");
+            browser.press(Keys.ENTER);
+            browser.tabTo("Group");
+            browser.press("First aid");
+            browser.see(By.xpath("//*[@role='option'][contains(., 'First aiders')]"));
+            browser.press(Keys.ARROW_DOWN, Keys.ENTER);
+            browser.tabTo("Prepare");
+            browser.press(Keys.ENTER);
+            browser.button("to the draft");
+            browser.tabTo("to the draft");
+            browser.press(Keys.ENTER);
+            browser.link("Review");
+            browser.tabTo("Review");
+            browser.press(Keys.ENTER);
+            browser.button("Apply");
+            browser.tabTo("Apply");
+            browser.press(Keys.ENTER);
+            browser.sees("· applied ");
         }
     }
 }
