@@ -22,6 +22,8 @@ public record Engagement(
     public static final Lookup<Engagement, Long> BY_LAST_DAY =
             Lookup.by(engagement -> engagement.window().lastDay());
 
+    public static final Lookup<Engagement, Id<Person>> BY_MANAGER =
+            Lookup.by(engagement -> engagement.manager().orElse(null));
     public static final Lookup<Engagement, Id<Person>> BY_PERSON = Lookup.by(Engagement::person);
     public static final Lookup<Engagement, String> BY_STAFF_NUMBER =
             Lookup.by(engagement -> engagement.staffNumber().orElse(null));

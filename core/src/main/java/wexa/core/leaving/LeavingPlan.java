@@ -1,0 +1,362 @@
+package wexa.core.leaving;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import wexa.core.access.Grant;
+import wexa.core.access.Path;
+import wexa.core.leaving.Holding.Fate;
+import wexa.core.leaving.Holding.Planned;
+import wexa.core.leaving.Holding.What;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
+import wexa.core.model.Assignment;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Invitation;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.PersonField;
+import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
+
+/**
+ * What somebody who leaves holds, with the changes that end it or hand it on. Carried out together, nothing remains: no account
+ * is open, no seat taken, no way leads to any permission, and nothing is left to them. Where another engagement goes on, only
+ * what the one that ends gives goes with it. Costs what the person holds, a look at groups, roles, rules and units, and one
+ * at everybody where fields name people.
+ */
+public final class LeavingPlan {
+    private final Snapshot snapshot;
+    private final Model model;
+    private final Person person;
+    private final Instant now;
+    private final Successors successors;
+    private final List<Holding> holdings = new ArrayList<>();
+
+    /** Who takes over what somebody answers for, by the fact that it is about; where nobody is named, whoever takes over the rest. */
+    public record Successors(Optional<Id<Person>> rest, Map<Id<?>, Id<Person>> of) {
+        public static final Successors NOBODY = new Successors(Optional.empty(), Map.of());
+
+        public Successors {
+            of = Map.copyOf(of);
+        }
+
+        Optional<Id<Person>> of(Id<?> fact) {
+            return Optional.ofNullable(of.get(fact)).or(() -> rest);
+        }
+    }
+
+    private LeavingPlan(Snapshot snapshot, Person person, Instant now, Successors successors) {
+        this.snapshot = snapshot;
+        this.model = snapshot.model();
+        this.person = person;
+        this.now = now;
+        this.successors = successors;
+    }
+
+    /** All that the person holds, in the order in which it ends, where all their engagements end. */
+    public static List<Holding> of(Snapshot snapshot, Person person, Instant now, Successors successors) {
+        List<Engagement> all = running(snapshot.model(), person, now);
+        return of(snapshot, person, now, successors, ids(all));
+    }
+
+    /** @param ending the engagements that end */
+    public static List<Holding> of(
+            Snapshot snapshot, Person person, Instant now, Successors successors, Set<Id<Engagement>> ending) {
+        LeavingPlan plan = new LeavingPlan(snapshot, person, now, successors);
+        List<Engagement> all = running(snapshot.model(), person, now);
+        boolean isWhole = ending.containsAll(ids(all));
+        plan.engagements(all, ending);
+        plan.accounts(isWhole);
+        plan.memberships(isWhole);
+        plan.roles(isWhole, ending);
+        if (isWhole) {
+            plan.invitations();
+            plan.care();
+        }
+        plan.holdings.sort(Comparator.comparing(Holding::what));
+        return List.copyOf(plan.holdings);
+    }
+
+    private static Set<Id<Engagement>> ids(List<Engagement> engagements) {
+        Set<Id<Engagement>> ids = new HashSet<>();
+        engagements.forEach(one -> ids.add(one.id()));
+        return ids;
+    }
+
+    /** Those that have not ended, coming ones among them. */
+    private static List<Engagement> running(Model model, Person person, Instant now) {
+        return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                .filter(one -> !one.window().endsBy(now))
+                .toList();
+    }
+
+    private void engagements(List<Engagement> all, Set<Id<Engagement>> ending) {
+        for (Engagement engagement : all) {
+            if (ending.contains(engagement.id())) {
+                add(
+                        What.ENGAGEMENT,
+                        engagement,
+                        Optional.empty(),
+                        ended(engagement.window()),
+                        "engagement.end",
+                        Map.of("engagement", engagement.id().toString()));
+            } else {
+                add(What.ENGAGEMENT, engagement, Optional.empty(), Fate.STAYS);
+            }
+        }
+    }
+
+    /** What had not begun by now is not ended: it is cancelled. */
+    private Fate ended(Window window) {
+        return window.from().isAfter(now) ? Fate.CANCELLED : Fate.ENDS;
+    }
+
+    private void accounts(boolean isWhole) {
+        for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id())) {
+            Optional<Id<Tenant>> tenant = Optional.of(account.tenant());
+            if (account.isOpen() && account.kind() != AccountKind.EMERGENCY) {
+                if (isWhole) {
+                    add(
+                            What.ACCOUNT,
+                            account,
+                            tenant,
+                            Fate.ENDS,
+                            "account.close",
+                            Map.of("account", account.id().toString()));
+                } else {
+                    add(What.ACCOUNT, account, tenant, Fate.STAYS);
+                }
+            }
+            for (Seat seat : model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id())) {
+                if (!seat.window().endsBy(now)) {
+                    if (isWhole) {
+                        add(
+                                What.SEAT,
+                                seat,
+                                tenant,
+                                ended(seat.window()),
+                                "seat.return",
+                                Map.of("seat", seat.id().toString()));
+                    } else {
+                        add(What.SEAT, seat, tenant, Fate.STAYS);
+                    }
+                }
+            }
+        }
+    }
+
+    private void memberships(boolean isWhole) {
+        Subject self = new Subject.OfPerson(person.id());
+        for (Membership membership : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, self)) {
+            if (membership.window().endsBy(now)) {
+                continue;
+            }
+            GroupKind kind = model.groups().get(membership.group()).kind();
+            if (kind == GroupKind.DIRECTORY) {
+                add(What.MEMBERSHIP, membership, Optional.empty(), Fate.ELSEWHERE);
+            } else if (isWhole) {
+                add(
+                        What.MEMBERSHIP,
+                        membership,
+                        Optional.empty(),
+                        ended(membership.window()),
+                        "membership.end",
+                        Map.of("membership", membership.id().toString()));
+            } else {
+                add(What.MEMBERSHIP, membership, Optional.empty(), Fate.STAYS);
+            }
+        }
+        for (Group ruled : model.groups().by(Group.BY_RULED, true)) {
+            boolean isIn = running(model, person, now).stream()
+                    .anyMatch(engagement -> ruled.condition().orElseThrow().matches(engagement, model));
+            if (isIn) {
+                add(What.MEMBERSHIP, ruled, Optional.empty(), isWhole ? Fate.FOLLOWS : Fate.STAYS);
+            }
+        }
+    }
+
+    private void roles(boolean isWhole, Set<Id<Engagement>> ending) {
+        Subject self = new Subject.OfPerson(person.id());
+        for (Assignment assignment : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, self)) {
+            if (assignment.window().endsBy(now)) {
+                continue;
+            }
+            Optional<Id<Tenant>> tenant = Optional.of(assignment.tenant());
+            boolean isBound = assignment.engagement().filter(ending::contains).isPresent();
+            if (isBound && !isWhole && assignment.window().isOpenEnded()) {
+                add(What.ROLE, assignment, tenant, Fate.FOLLOWS);
+            } else if (isWhole) {
+                add(
+                        What.ROLE,
+                        assignment,
+                        tenant,
+                        ended(assignment.window()),
+                        "assignment.end",
+                        Map.of("assignment", assignment.id().toString()));
+            } else {
+                add(What.ROLE, assignment, tenant, Fate.STAYS);
+            }
+        }
+        Set<Grant> seen = new LinkedHashSet<>();
+        for (Path path : snapshot.index().paths(person.id(), now)) {
+            if (path.grant().subject() instanceof Subject.OfGroup && seen.add(path.grant())) {
+                model.find(
+                                path.grant().by() == Grant.By.ASSIGNMENT ? Kind.ASSIGNMENT : Kind.MAPPING,
+                                path.grant().source())
+                        .ifPresent(source -> add(
+                                What.ROLE,
+                                source,
+                                Optional.of(path.grant().tenant()),
+                                isWhole ? Fate.FOLLOWS : Fate.STAYS));
+            }
+        }
+    }
+
+    private void invitations() {
+        for (Invitation invitation : model.table(Kind.INVITATION).by(Invitation.BY_PERSON, person.id())) {
+            if (!invitation.isAccepted()) {
+                add(
+                        What.INVITATION,
+                        invitation,
+                        Optional.empty(),
+                        Fate.CANCELLED,
+                        "invitation.withdraw",
+                        Map.of("invitation", invitation.id().toString()));
+            }
+        }
+    }
+
+    /** What the person answers for. */
+    private void care() {
+        for (Group group : model.groups().stream().toList()) {
+            if (group.owners().contains(person.id())) {
+                owned(group);
+            }
+        }
+        for (Role role : model.roles().stream().toList()) {
+            if (role.owner().equals(Optional.of(person.id()))) {
+                handOver(What.OWNS_ROLE, role, "role.edit", "role", "owner");
+            }
+        }
+        for (ConflictRule rule : model.table(Kind.CONFLICT_RULE).stream().toList()) {
+            if (rule.owner().equals(Optional.of(person.id()))) {
+                handOver(What.OWNS_RULE, rule, "conflict-rule.edit", "conflict-rule", "owner");
+            }
+        }
+        for (RoleVariant variant : model.table(Kind.ROLE_VARIANT).stream().toList()) {
+            if (variant.owner().equals(person.id())) {
+                handOver(What.OWNS_VARIANT, variant, "role-variant.edit", "role-variant", "owner");
+            }
+        }
+        for (Unit unit : model.table(Kind.UNIT).stream().toList()) {
+            if (unit.manager().equals(Optional.of(person.id()))) {
+                handOver(What.LEADS_UNIT, unit, "unit.edit", "unit", "manager");
+            }
+        }
+        for (Engagement engagement : model.table(Kind.ENGAGEMENT).by(Engagement.BY_MANAGER, person.id())) {
+            if (!engagement.window().endsBy(now) && !engagement.person().equals(person.id())) {
+                handOver(What.MANAGES, engagement, "engagement.edit", "engagement", "manager");
+            }
+        }
+        namedInFields();
+    }
+
+    /** A group that others own as well goes on with them; one that nobody else owns needs somebody. */
+    private void owned(Group group) {
+        List<Id<Person>> owners = new ArrayList<>(group.owners());
+        owners.remove(person.id());
+        Optional<Id<Person>> successor = successor(group.id());
+        successor.filter(one -> !owners.contains(one)).ifPresent(owners::add);
+        if (owners.isEmpty()) {
+            add(What.OWNS_GROUP, group, Optional.empty(), Fate.LEFT_OPEN);
+        } else {
+            add(
+                    What.OWNS_GROUP,
+                    group,
+                    Optional.empty(),
+                    successor.isPresent() ? Fate.PASSED_ON : Fate.LEFT_TO_OTHERS,
+                    "group.edit",
+                    Map.of(
+                            "group",
+                            group.id().toString(),
+                            "owners",
+                            String.join(",", owners.stream().map(Id::toString).toList())));
+        }
+    }
+
+    private Optional<Id<Person>> successor(Id<?> fact) {
+        return successors.of(fact).filter(one -> !one.equals(person.id()));
+    }
+
+    private void handOver(What what, Fact fact, String form, String target, String field) {
+        Optional<Id<Person>> successor = successor(fact.id());
+        if (successor.isEmpty()) {
+            add(what, fact, Optional.empty(), Fate.LEFT_OPEN);
+        } else {
+            add(
+                    what,
+                    fact,
+                    Optional.empty(),
+                    Fate.PASSED_ON,
+                    form,
+                    Map.of(target, fact.id().toString(), field, successor.get().toString()));
+        }
+    }
+
+    private void namedInFields() {
+        for (PersonField field : model.table(Kind.PERSON_FIELD).stream().toList()) {
+            if (field.type() != PersonField.Type.PERSON) {
+                continue;
+            }
+            for (Person other : model.people().stream().toList()) {
+                if (field.of(other).equals(Optional.of(person.id().toString()))) {
+                    named(field, other);
+                }
+            }
+        }
+    }
+
+    private void named(PersonField field, Person other) {
+        Optional<Id<Person>> successor = successor(other.id()).filter(one -> !one.equals(other.id()));
+        if (successor.isEmpty()) {
+            add(What.NAMED_IN_FIELD, other, Optional.empty(), Fate.LEFT_OPEN);
+        } else {
+            add(
+                    What.NAMED_IN_FIELD,
+                    other,
+                    Optional.empty(),
+                    Fate.PASSED_ON,
+                    "person.fill",
+                    Map.of("person", other.id().toString(), "field-value", field.key() + "=" + successor.get()));
+        }
+    }
+
+    private void add(What what, Fact fact, Optional<Id<Tenant>> tenant, Fate fate) {
+        holdings.add(new Holding(what, fact, tenant, fate, Optional.empty()));
+    }
+
+    private void add(
+            What what, Fact fact, Optional<Id<Tenant>> tenant, Fate fate, String form, Map<String, String> fields) {
+        holdings.add(new Holding(what, fact, tenant, fate, Optional.of(new Planned(form, fields))));
+    }
+}
