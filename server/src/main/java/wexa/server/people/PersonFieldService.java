@@ -9,6 +9,7 @@ import java.util.TreeSet;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.custom.FieldValue;
+import wexa.core.governance.Reached;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Group;
@@ -36,7 +37,7 @@ public class PersonFieldService {
         this.clock = clock;
     }
 
-    /** All fields in the order in which they were made. Costs a look at everybody. */
+    /** All fields in the order in which they were made, counted among those who are seen. Costs a look at everybody. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     List<PersonFieldViews.PersonFieldView> all(Actor actor) {
         Model model = snapshots.current().model();
@@ -45,13 +46,16 @@ public class PersonFieldService {
         Map<String, Integer> lacking = new HashMap<>();
         if (!fields.isEmpty()) {
             Instant now = clock.now();
-            model.people().forEach(person -> {
-                person.custom().keySet().forEach(key -> filled.merge(key, 1, Integer::sum));
-                Set<EngagementKind> kinds = kinds(model, person, now);
-                fields.stream()
-                        .filter(field -> isLacking(field, person, kinds))
-                        .forEach(field -> lacking.merge(field.key().text(), 1, Integer::sum));
-            });
+            boolean seesAll = actor.sight().isEverywhere();
+            model.people().stream()
+                    .filter(person -> seesAll || Reached.isSeen(actor.sight(), model, person.id(), now))
+                    .forEach(person -> {
+                        person.custom().keySet().forEach(key -> filled.merge(key, 1, Integer::sum));
+                        Set<EngagementKind> kinds = kinds(model, person, now);
+                        fields.stream()
+                                .filter(field -> isLacking(field, person, kinds))
+                                .forEach(field -> lacking.merge(field.key().text(), 1, Integer::sum));
+                    });
         }
         return fields.stream()
                 .map(field -> new PersonFieldViews.PersonFieldView(
@@ -64,7 +68,7 @@ public class PersonFieldService {
                         field.attribute().orElse(null),
                         filled.getOrDefault(field.key().text(), 0),
                         lacking.getOrDefault(field.key().text(), 0),
-                        rules(model, field)))
+                        actor.sight().isEverywhere() ? rules(model, field) : List.of()))
                 .toList();
     }
 

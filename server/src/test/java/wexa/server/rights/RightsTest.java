@@ -53,6 +53,8 @@ class RightsTest {
             "post /api/v1/people/{id}/ask",
             "post /api/v1/reports/{kind}/export",
             "post /api/v1/messages/templates/{occasion}/sample",
+            "post /api/v1/people/table/export",
+            "post /api/v1/people/{id}/leaving",
             "post /api/v1/people/table/pasted",
             "post /api/v1/roles/cover");
 
@@ -260,6 +262,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(21);
+        assertThat(scoped).hasSize(26);
     }
 }

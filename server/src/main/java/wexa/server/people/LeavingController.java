@@ -1,0 +1,48 @@
+package wexa.server.people;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import wexa.server.rights.Actor;
+
+/** Offboarding over HTTP. */
+@RestController
+@RequestMapping("/api/v1/people/{id}")
+class LeavingController {
+    private final LeavingService leaving;
+
+    LeavingController(LeavingService leaving) {
+        this.leaving = leaving;
+    }
+
+    record LeavingInput(
+            @NotNull @Size(max = 100) List<@NotNull UUID> ending,
+            @Nullable UUID successor,
+            @NotNull @Size(max = 2_000) Map<UUID, UUID> successors) {}
+
+    /** What somebody holds, and what would become of it. Nothing is kept. */
+    @PostMapping("/leaving")
+    LeavingViews.LeavingView plan(Actor actor, @PathVariable UUID id, @Valid @RequestBody LeavingInput input) {
+        return leaving.plan(
+                actor,
+                id,
+                new LeavingService.Wanted(input.ending(), Optional.ofNullable(input.successor()), input.successors()));
+    }
+
+    /** What is left of somebody in the tenants. */
+    @GetMapping("/removal")
+    LeavingViews.RemovalView removal(Actor actor, @PathVariable UUID id) {
+        return leaving.removal(actor, id);
+    }
+}

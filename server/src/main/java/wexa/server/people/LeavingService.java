@@ -1,0 +1,381 @@
+package wexa.server.people;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import wexa.core.consistency.ObjectKey;
+import wexa.core.leaving.Holding;
+import wexa.core.leaving.Holding.Fate;
+import wexa.core.leaving.LeavingPlan;
+import wexa.core.lifecycle.Identity;
+import wexa.core.lifecycle.MainEngagement;
+import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Account;
+import wexa.core.model.Area;
+import wexa.core.model.Assignment;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.Engagement;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.Invitation;
+import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Role;
+import wexa.core.model.RoleVariant;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
+import wexa.server.people.LeavingViews.HoldingView;
+import wexa.server.people.LeavingViews.LeavingEngagement;
+import wexa.server.people.LeavingViews.LeavingView;
+import wexa.server.people.LeavingViews.Left;
+import wexa.server.people.LeavingViews.LeftView;
+import wexa.server.people.LeavingViews.PlannedView;
+import wexa.server.people.LeavingViews.RemovalView;
+import wexa.server.people.LeavingViews.WarningView;
+import wexa.server.problems.Problem;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Administrators;
+import wexa.server.rights.Over;
+import wexa.server.rights.Requires;
+import wexa.server.rights.UseCases;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.wiring.BusinessClock;
+
+/** Offboarding: what somebody who leaves holds, what becomes of it, and what is left afterwards. Nothing is kept. */
+@UseCases
+public class LeavingService {
+    private final SnapshotStore snapshots;
+    private final PersonRows rows;
+    private final PersonAccounts accounts;
+    private final Administrators administrators;
+    private final BusinessClock clock;
+
+    LeavingService(
+            SnapshotStore snapshots,
+            PersonRows rows,
+            PersonAccounts accounts,
+            Administrators administrators,
+            BusinessClock clock) {
+        this.snapshots = snapshots;
+        this.rows = rows;
+        this.accounts = accounts;
+        this.administrators = administrators;
+        this.clock = clock;
+    }
+
+    /**
+     * What is to happen.
+     *
+     * @param ending the engagements that end; all where none is named
+     * @param rest who takes over whatever nobody else does
+     * @param of who takes over what, by the fact that it is about
+     */
+    record Wanted(List<UUID> ending, Optional<UUID> rest, Map<UUID, UUID> of) {}
+
+    @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
+    public LeavingView plan(Actor actor, UUID id, Wanted wanted) {
+        Snapshot snapshot = snapshots.current();
+        Model model = snapshot.model();
+        Instant now = clock.now();
+        Person person = person(model, id);
+        Map<Id<?>, Id<Person>> of = new HashMap<>();
+        wanted.of()
+                .forEach((fact, successor) ->
+                        of.put(Id.of(fact), person(model, successor).id()));
+        LeavingPlan.Successors successors = new LeavingPlan.Successors(
+                wanted.rest().map(one -> person(model, one).id()), of);
+        Set<Id<Engagement>> ending = new HashSet<>();
+        wanted.ending().forEach(one -> ending.add(Id.of(one)));
+        List<Holding> all = ending.isEmpty()
+                ? LeavingPlan.of(snapshot, person, now, successors)
+                : LeavingPlan.of(snapshot, person, now, successors, ending);
+        Map<Id<Tenant>, Map<ObjectKey, String>> squares = new HashMap<>();
+        List<PersonPage.AccountView> known = accounts.of(snapshot, person, actor.sight(), now, squares);
+        List<Holding> seen = all.stream()
+                .filter(one -> one.tenant()
+                        .filter(tenant -> !actor.sight().covers(tenant))
+                        .isEmpty())
+                .toList();
+        return new LeavingView(
+                rows.row(model, person, now),
+                lastDay(model, person, now),
+                person.directoryEntry().isPresent() ? Identity.homeName(person, model) : "",
+                all.stream()
+                        .filter(one -> one.what() == Holding.What.ENGAGEMENT)
+                        .map(one -> engagement(model, one))
+                        .toList(),
+                seen.stream().map(one -> view(one, model, known)).toList(),
+                warnings(actor, snapshot, person, seen, successors, now),
+                all.size() - seen.size());
+    }
+
+    private static Person person(Model model, UUID id) {
+        return model.people().find(Id.<Person>of(id)).orElseThrow(() -> Problem.notFound("person", id));
+    }
+
+    private static @Nullable Instant lastDay(Model model, Person person, Instant now) {
+        return MainEngagement.of(model, person.id(), now)
+                .map(one -> one.window().until())
+                .filter(until -> !until.equals(Instant.MAX))
+                .orElse(null);
+    }
+
+    private static LeavingEngagement engagement(Model model, Holding holding) {
+        Engagement engagement = (Engagement) holding.fact();
+        return new LeavingEngagement(
+                engagement.id().value(),
+                engagement.job() + ", "
+                        + model.table(Kind.UNIT).get(engagement.unit()).name() + ", "
+                        + engagement.kind().name().toLowerCase(Locale.ROOT),
+                engagement.window().isOpenEnded() ? null : engagement.window().until(),
+                holding.fate() != Fate.STAYS);
+    }
+
+    private static HoldingView view(Holding holding, Model model, List<PersonPage.AccountView> known) {
+        Optional<Tenant> tenant = holding.tenant().map(model.tenants()::get);
+        Window window = window(holding.fact());
+        return new HoldingView(
+                holding.what(),
+                holding.fate(),
+                holding.fact().id().value(),
+                title(holding, model),
+                through(holding, model),
+                window.from().equals(Instant.MIN) ? null : window.from(),
+                window.isOpenEnded() ? null : window.until(),
+                tenant.map(one -> one.id().value()).orElse(null),
+                tenant.map(model::title).orElse(""),
+                tenant.map(Tenant::colour).orElse(null),
+                holding.what() == Holding.What.ACCOUNT
+                        ? known.stream()
+                                .filter(one ->
+                                        one.id().equals(holding.fact().id().value()))
+                                .map(PersonPage.AccountView::square)
+                                .findFirst()
+                                .orElse("")
+                        : "",
+                holding.change()
+                        .map(one -> new PlannedView(one.form(), one.fields()))
+                        .orElse(null));
+    }
+
+    private static Window window(Fact fact) {
+        return switch (fact) {
+            case Engagement one -> one.window();
+            case Membership one -> one.window();
+            case Assignment one -> one.window();
+            case Seat one -> one.window();
+            default -> Window.ALWAYS;
+        };
+    }
+
+    private static String title(Holding holding, Model model) {
+        return switch (holding.fact()) {
+            case Account one -> "Account " + one.userName();
+            case Seat one -> seatName(one, model) + " seat";
+            case Membership one -> model.groups().get(one.group()).name();
+            case Group one -> one.name();
+            case Assignment one -> model.roles().get(one.role()).name() + area(one.area(), model);
+            case Mapping one -> model.roles().get(one.role()).name() + area(one.area(), model);
+            case Engagement one ->
+                holding.what() == Holding.What.MANAGES
+                        ? model.people().get(one.person()).name()
+                        : one.job() + ", "
+                                + model.table(Kind.UNIT).get(one.unit()).name();
+            case Invitation one -> "Invitation to " + one.mail();
+            case Role one -> one.name();
+            case ConflictRule one -> one.name();
+            case RoleVariant one ->
+                model.roles().get(one.role()).name() + " in "
+                        + model.title(model.tenants().get(one.tenant()));
+            case Unit one -> one.name();
+            case Person one -> one.name();
+            default -> "";
+        };
+    }
+
+    private static String seatName(Seat seat, Model model) {
+        Account account = model.table(Kind.ACCOUNT).get(seat.account());
+        return model.appOf(model.tenants().get(account.tenant()))
+                .seatKind(seat.kind())
+                .map(kind -> kind.name())
+                .orElse(seat.kind().text());
+    }
+
+    private static String area(Optional<Id<Area>> area, Model model) {
+        return area.flatMap(model.table(Kind.AREA)::find)
+                .map(one -> " at " + one.name())
+                .orElse("");
+    }
+
+    private static String through(Holding holding, Model model) {
+        return switch (holding.fact()) {
+            case Group ruled when holding.what() == Holding.What.MEMBERSHIP -> "by rule";
+            case Membership one ->
+                holding.fate() == Fate.ELSEWHERE ? "from the directory" : quoted("direct", one.reason());
+            case Assignment one
+            when one.subject() instanceof Subject.OfGroup many ->
+                "from " + model.groups().get(many.group()).name();
+            case Assignment one -> quoted("direct", one.reason());
+            case Mapping one ->
+                "from " + model.groups().get(one.directoryGroup()).name();
+            default -> "";
+        };
+    }
+
+    private static String quoted(String how, String reason) {
+        return reason.isEmpty() ? how : how + ", “" + reason + "”";
+    }
+
+    private List<WarningView> warnings(
+            Actor actor,
+            Snapshot snapshot,
+            Person person,
+            List<Holding> holdings,
+            LeavingPlan.Successors successors,
+            Instant now) {
+        List<WarningView> warnings = new ArrayList<>();
+        if (actor.person().equals(Optional.of(person.id()))) {
+            warnings.add(new WarningView(
+                    "leaving.self",
+                    true,
+                    "This is you",
+                    "Another administrator has to offboard you, so that somebody sees it through."));
+        }
+        List<Administrators.Known> able = administrators.all().stream()
+                .filter(one -> one.endedAt().isEmpty() && one.acts().contains(Act.GOVERN))
+                .toList();
+        if (able.size() == 1
+                && able.getFirst().person().equals(Optional.of(person.id().value()))) {
+            warnings.add(
+                    new WarningView(
+                            "leaving.last-administrator",
+                            true,
+                            "The last one who manages administrators",
+                            "Nobody else may manage administrators of Wexa. Give somebody else that right first, under Settings, Administrators."));
+        }
+        long open =
+                holdings.stream().filter(one -> one.fate() == Fate.LEFT_OPEN).count();
+        if (open > 0) {
+            warnings.add(new WarningView(
+                    "leaving.left-open",
+                    false,
+                    open == 1 ? "One thing is left without anybody" : open + " things are left without anybody",
+                    "Choose who takes over what they own, lead or answer for."));
+        }
+        successors
+                .rest()
+                .ifPresent(successor ->
+                        unfit(snapshot.model(), successor, person, now).ifPresent(warnings::add));
+        successors.of().values().stream()
+                .distinct()
+                .filter(successor -> !successors.rest().equals(Optional.of(successor)))
+                .forEach(successor ->
+                        unfit(snapshot.model(), successor, person, now).ifPresent(warnings::add));
+        if (person.directoryEntry().isPresent()) {
+            warnings.add(
+                    new WarningView(
+                            "leaving.directory",
+                            false,
+                            "The directory goes first",
+                            "Wexa does not write to the directory: disable the entry there, or they can still sign in wherever it is asked."));
+        }
+        return warnings;
+    }
+
+    /** Whoever takes over has to be here, and longer than the one who leaves. */
+    private static Optional<WarningView> unfit(Model model, Id<Person> id, Person leaver, Instant now) {
+        Person successor = model.people().get(id);
+        if (PersonStatus.of(model, id, now) != PersonStatus.HERE) {
+            return Optional.of(new WarningView(
+                    "leaving.successor-not-here",
+                    false,
+                    successor.name() + " is not at work",
+                    "Choose somebody who is, or it is left to nobody."));
+        }
+        Instant theirs = end(model, id, now);
+        return theirs.isBefore(end(model, leaver.id(), now))
+                ? Optional.of(new WarningView(
+                        "leaving.successor-leaves",
+                        false,
+                        successor.name() + " leaves before that",
+                        "Choose somebody who stays longer."))
+                : Optional.empty();
+    }
+
+    private static Instant end(Model model, Id<Person> person, Instant now) {
+        return MainEngagement.of(model, person, now)
+                .map(one -> one.window().until())
+                .orElse(Instant.MIN);
+    }
+
+    /** What is left of somebody in each tenant in which they had an account, as it was read. */
+    @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
+    public RemovalView removal(Actor actor, UUID id) {
+        Snapshot snapshot = snapshots.current();
+        Model model = snapshot.model();
+        Instant now = clock.now();
+        Person person = person(model, id);
+        List<LeftView> tenants = accounts.of(snapshot, person, actor.sight(), now, new HashMap<>()).stream()
+                .map(LeavingService::left)
+                .toList();
+        int holdings = (int) LeavingPlan.of(snapshot, person, now, LeavingPlan.Successors.NOBODY).stream()
+                .filter(one -> one.what() != Holding.What.ACCOUNT)
+                .count();
+        return new RemovalView(
+                tenants, holdings, holdings == 0 && tenants.stream().allMatch(one -> one.left() == Left.CONFIRMED));
+    }
+
+    private static LeftView left(PersonPage.AccountView account) {
+        Instant sent = account.sent().at();
+        Instant read = account.readAt();
+        boolean isOpen = account.state().equals("OPEN");
+        boolean isReadSince = read != null && (sent == null || !read.isBefore(sent));
+        Left left;
+        String text;
+        if (isOpen) {
+            left = Left.OPEN;
+            text = "the account is open";
+        } else if (read == null) {
+            left = Left.CANNOT_BE_CHECKED;
+            text = "the tenant was never read";
+        } else if (!isReadSince) {
+            left = Left.WAITING;
+            text = "the tenant was not read since";
+        } else if (!account.difference().isEmpty()) {
+            left = Left.STILL_THERE;
+            text = account.difference();
+        } else if (!account.found().isEmpty()) {
+            left = Left.STILL_THERE;
+            text = "the account has " + String.join(", ", account.found());
+        } else {
+            left = Left.CONFIRMED;
+            text = "account inactive or gone; no roles there";
+        }
+        return new LeftView(
+                account.tenantId(),
+                account.app() + " " + account.tenant(),
+                account.colour(),
+                account.userName(),
+                left,
+                text,
+                sent,
+                read);
+    }
+}
