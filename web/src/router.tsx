@@ -86,6 +86,14 @@ const absence = createRoute({
   component: lazyRouteComponent(() => import("./people/AbsencePage"), "AbsencePage"),
 });
 
+const offboard = createRoute({
+  ...at("/people/$id/offboard"),
+  validateSearch: (search: Record<string, unknown>): { ending?: string | undefined } => ({
+    ending: textOf(search.ending),
+  }),
+  component: lazyRouteComponent(() => import("./leaving/OffboardPage"), "OffboardPage"),
+});
+
 const onboard = createRoute({
   ...at("/onboard"),
   validateSearch: (search: Record<string, unknown>): { entry?: string | undefined; person?: string | undefined } => ({
@@ -358,6 +366,9 @@ const changes = createRoute({
 
 const review = createRoute({
   ...at("/changes/drafts/$id"),
+  validateSearch: (search: Record<string, unknown>): { later?: string | undefined } => ({
+    later: textOf(search.later),
+  }),
   component: lazyRouteComponent(() => import("./changes/ReviewPage"), "ReviewPage"),
 });
 
@@ -400,6 +411,7 @@ export const router = createRouter({
     desk,
     people.addChildren([person]),
     absence,
+    offboard,
     peopleTable,
     onboard,
     imports,

@@ -164,6 +164,21 @@ export const accountsQuery = (tenant: string) =>
       take(api.GET("/api/v1/tenants/{id}/accounts", { signal, params: { path: { id: tenant } } })),
   });
 
+/** What somebody who leaves holds, and what would become of it. */
+export const leavingQuery = (person: string, wanted: Schemas["LeavingInput"]) =>
+  queryOptions({
+    queryKey: ["people", person, "leaving", wanted],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/v1/people/{id}/leaving", { signal, params: { path: { id: person } }, body: wanted })),
+  });
+
+/** What is left of somebody in the tenants. */
+export const removalQuery = (person: string) =>
+  queryOptions({
+    queryKey: ["people", person, "removal"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/people/{id}/removal", { signal, params: { path: { id: person } } })),
+  });
+
 /** The organisation's own fields of people. */
 export const personFieldsQuery = queryOptions({
   queryKey: ["people", "fields"],

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { newId, type Draft } from "../api/drafts";
 import { scheduleQuery } from "../api/changeQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { instantOf, isoDay, moment } from "../ui/dates";
+import { instantOf, isoDay, isoTime, moment } from "../ui/dates";
 import { DayInput } from "../ui/dayInput";
 import { Told } from "../ui/plainField";
 import { scheduleWords } from "./laterWords";
@@ -13,11 +13,14 @@ import { useSchedule, useUnschedule } from "./mutations";
 export function Later({
   draft,
   digest,
+  wanted,
   isOpen,
   onClose,
 }: {
   draft: Draft;
   digest: string | undefined;
+  /** When it is meant to be applied, as whoever began the draft said. */
+  wanted: string | undefined;
   isOpen: boolean;
   onClose: () => void;
 }) {
@@ -25,8 +28,8 @@ export function Later({
   const mayPrepare = useMay("PREPARE");
   const now = useNow();
   const known = useQuery(scheduleQuery(draft.id, draft.version)).data;
-  const [date, setDate] = useState(() => isoDay(new Date(now + 86_400_000).toISOString(), session.zone));
-  const [time, setTime] = useState("06:00");
+  const [date, setDate] = useState(() => isoDay(wanted ?? new Date(now + 86_400_000).toISOString(), session.zone));
+  const [time, setTime] = useState(() => (wanted === undefined ? "06:00" : isoTime(wanted, session.zone)));
   const schedule = useSchedule(draft.id);
   const cancel = useUnschedule(draft.id);
   const due = instantOf(date, time, session.zone);

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useParams } from "@tanstack/react-router";
+import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 import { newId, useDraft, type Draft } from "../api/drafts";
 import { approvalQuery, lacksQuery, reviewQuery } from "../api/changeQueries";
@@ -306,7 +306,8 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
   // a tenant may differ from what is already so here
   const steps = (review.data?.tenants ?? []).reduce((sum, tenant) => sum + tenant.allSteps, 0);
   const isAgain = ready === 0 && alreadySo > 0 && steps > 0;
-  const [isLater, setLater] = useState(false);
+  const { later } = useSearch({ from: "/changes/drafts/$id" });
+  const [isLater, setLater] = useState(later !== undefined);
   const canApply =
     mayApply &&
     isSettled &&
@@ -318,7 +319,7 @@ function Apply({ draft, isSettled }: { draft: Draft; isSettled: boolean }) {
   return (
     <>
       {approval && <ApprovalCard draft={draft.id} digest={digest} approval={approval} />}
-      <Later draft={draft} digest={digest} isOpen={isLater} onClose={() => setLater(false)} />
+      <Later draft={draft} digest={digest} wanted={later} isOpen={isLater} onClose={() => setLater(false)} />
       {/* however long the list, what comes of it stays in sight */}
       <div className="sticky -bottom-4 mt-2 -mb-4 flex items-center gap-4 bg-base-200 py-4">
         <button

@@ -26,6 +26,17 @@ export function DeskAct({ item }: { item: Item }) {
           Open
         </Link>
       );
+    case "LEAVER":
+    case "OVERDUE":
+      return (
+        <Link
+          to="/people/$id/offboard"
+          params={{ id: item.target }}
+          className={`${ACT} ${item.kind === "OVERDUE" ? "btn-primary" : ""}`}
+        >
+          {item.act}
+        </Link>
+      );
     case "IDENTIFIED":
       return item.act === "Continue" ? (
         <Link to="/onboard" search={{ draft: item.target }} className={`${ACT} btn-primary`}>

@@ -17,7 +17,7 @@ export const SECTIONS: readonly Section[] = [
   {
     key: "people",
     title: "People",
-    kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "LEAVER", "ENDING"],
+    kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "OVERDUE", "LEAVER", "ENDING"],
   },
   { key: "changes", title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { key: "scheduled", title: "Scheduled", kinds: ["SCHEDULED"] },
@@ -44,6 +44,7 @@ const MANY: Record<string, (many: number) => string> = {
   NEWCOMER: (many) => `${many} newcomers in the directory`,
   INVITED: (many) => `${many} invitations not accepted`,
   COMING: (many) => `${many} people start and have no account`,
+  OVERDUE: (many) => `${many} people left and still have accounts`,
   LEAVER: (many) => `${many} people leave`,
   ENDING: (many) => `${many} roles end`,
   SCHEDULED: (many) => `${many} people have changes scheduled`,
@@ -110,6 +111,8 @@ export function when(item: Item, zone: string, now: number): string {
       return `since ${moment(item.at, zone)}`;
     case "SCHEDULED":
       return `from ${day(item.at, zone)}`;
+    case "OVERDUE":
+      return `left ${lastDay(item.at, zone)}`;
     case "COMING":
       return `starts ${day(item.at, zone)}`;
     default:

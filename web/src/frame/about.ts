@@ -100,12 +100,21 @@ const PAGES: readonly (About & { path: string })[] = [
   { path: "/sign-in", text: "Your password, second factor and sessions.", page: "administrators" },
 ];
 
+const OFFBOARD: About = {
+  text: "Everything that somebody who leaves holds, what becomes of it and when, and the evidence that it is gone.",
+  page: "people",
+  anchor: "offboarding",
+};
+
 const DESK: About = { text: "What needs attention today, each with its next step.", page: "desk" };
 
 /** What the page at an address is about; nothing for the manual itself. */
 export function aboutPage(path: string): About | undefined {
   if (path === "/") {
     return DESK;
+  }
+  if (/^\/people\/[^/]+\/offboard$/.test(path)) {
+    return OFFBOARD;
   }
   return PAGES.find((one) => path === one.path || path.startsWith(`${one.path}/`));
 }

@@ -159,9 +159,9 @@ export const PERSON_ACTS: readonly PersonAct[] = [
   },
   {
     id: "end",
-    words: (name) => `End ${name}'s engagement`,
-    verbs: ["end", "offboard", "terminate", "leave", "leaver"],
-    href: (id) => `/people/${id}#engagements`,
+    words: (name) => `Offboard ${name}`,
+    verbs: ["offboard", "end", "terminate", "leave", "leaver"],
+    href: (id) => `/people/${id}/offboard`,
     need: "PREPARE",
   },
   {

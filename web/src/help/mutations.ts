@@ -8,6 +8,7 @@ function useAskAgain() {
     Promise.all([
       client.invalidateQueries({ queryKey: ["people", "help"] }),
       client.invalidateQueries({ queryKey: ["messages"] }),
+      client.invalidateQueries({ queryKey: ["people"] }),
     ]);
 }
 

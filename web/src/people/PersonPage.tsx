@@ -158,6 +158,9 @@ function Heading({ page }: { page: Page }) {
             className="btn btn-xs"
           >
             Record an absence
+          </Link>{" "}
+          <Link to="/people/$id/offboard" params={{ id: person.id }} className="btn btn-xs">
+            Offboard
           </Link>
         </p>
       )}

@@ -52,6 +52,11 @@ export function isoDay(instant: string, zone: string): string {
   return toCalendarDate(local(instant, zone)).toString();
 }
 
+/** The time of day as `18:00`. */
+export function isoTime(instant: string, zone: string): string {
+  return toTime(local(instant, zone)).toString().slice(0, 5);
+}
+
 /** The last day of something that ends at the given instant, as `2026-11-30`. */
 export function isoLastDay(end: string, zone: string): string {
   return toCalendarDate(beforeEnd(end, zone)).toString();

@@ -49,6 +49,7 @@ public final class LeavingPlan {
     private final Model model;
     private final Person person;
     private final Instant now;
+    private final Instant at;
     private final Successors successors;
     private final List<Holding> holdings = new ArrayList<>();
 
@@ -65,25 +66,40 @@ public final class LeavingPlan {
         }
     }
 
-    private LeavingPlan(Snapshot snapshot, Person person, Instant now, Successors successors) {
+    private LeavingPlan(Snapshot snapshot, Person person, When when, Successors successors) {
         this.snapshot = snapshot;
         this.model = snapshot.model();
         this.person = person;
-        this.now = now;
+        this.now = when.now();
+        this.at = when.at();
         this.successors = successors;
     }
 
+    /**
+     * @param at when the person leaves: now, or later; what ends by itself until then needs no change
+     */
+    public record When(Instant now, Instant at) {
+        public When {
+            if (at.isBefore(now)) {
+                throw new IllegalArgumentException("nobody leaves before now: " + at);
+            }
+        }
+
+        public static When now(Instant now) {
+            return new When(now, now);
+        }
+    }
+
     /** All that the person holds, in the order in which it ends, where all their engagements end. */
-    public static List<Holding> of(Snapshot snapshot, Person person, Instant now, Successors successors) {
-        List<Engagement> all = running(snapshot.model(), person, now);
-        return of(snapshot, person, now, successors, ids(all));
+    public static List<Holding> of(Snapshot snapshot, Person person, When when, Successors successors) {
+        return of(snapshot, person, when, successors, ids(running(snapshot.model(), person, when.now())));
     }
 
     /** @param ending the engagements that end */
     public static List<Holding> of(
-            Snapshot snapshot, Person person, Instant now, Successors successors, Set<Id<Engagement>> ending) {
-        LeavingPlan plan = new LeavingPlan(snapshot, person, now, successors);
-        List<Engagement> all = running(snapshot.model(), person, now);
+            Snapshot snapshot, Person person, When when, Successors successors, Set<Id<Engagement>> ending) {
+        LeavingPlan plan = new LeavingPlan(snapshot, person, when, successors);
+        List<Engagement> all = running(snapshot.model(), person, when.now());
         boolean isWhole = ending.containsAll(ids(all));
         plan.engagements(all, ending);
         plan.accounts(isWhole);
@@ -112,7 +128,11 @@ public final class LeavingPlan {
 
     private void engagements(List<Engagement> all, Set<Id<Engagement>> ending) {
         for (Engagement engagement : all) {
-            if (ending.contains(engagement.id())) {
+            if (!ending.contains(engagement.id())) {
+                add(What.ENGAGEMENT, engagement, Optional.empty(), Fate.STAYS);
+            } else if (engagement.window().endsBy(at)) {
+                add(What.ENGAGEMENT, engagement, Optional.empty(), Fate.FOLLOWS);
+            } else {
                 add(
                         What.ENGAGEMENT,
                         engagement,
@@ -120,15 +140,22 @@ public final class LeavingPlan {
                         ended(engagement.window()),
                         "engagement.end",
                         Map.of("engagement", engagement.id().toString()));
-            } else {
-                add(What.ENGAGEMENT, engagement, Optional.empty(), Fate.STAYS);
             }
         }
     }
 
-    /** What had not begun by now is not ended: it is cancelled. */
+    /** What has not begun by then is not ended: it is cancelled. */
     private Fate ended(Window window) {
-        return window.from().isAfter(now) ? Fate.CANCELLED : Fate.ENDS;
+        return window.from().isAfter(at) ? Fate.CANCELLED : Fate.ENDS;
+    }
+
+    /** What is to end with the person, unless it has ended by then. */
+    private void end(What what, Fact fact, Window window, Optional<Id<Tenant>> tenant, String form, String field) {
+        if (window.endsBy(at)) {
+            add(what, fact, tenant, Fate.FOLLOWS);
+        } else {
+            add(what, fact, tenant, ended(window), form, Map.of(field, fact.id().toString()));
+        }
     }
 
     private void accounts(boolean isWhole) {
@@ -150,13 +177,7 @@ public final class LeavingPlan {
             for (Seat seat : model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id())) {
                 if (!seat.window().endsBy(now)) {
                     if (isWhole) {
-                        add(
-                                What.SEAT,
-                                seat,
-                                tenant,
-                                ended(seat.window()),
-                                "seat.return",
-                                Map.of("seat", seat.id().toString()));
+                        end(What.SEAT, seat, seat.window(), tenant, "seat.return", "seat");
                     } else {
                         add(What.SEAT, seat, tenant, Fate.STAYS);
                     }
@@ -175,13 +196,7 @@ public final class LeavingPlan {
             if (kind == GroupKind.DIRECTORY) {
                 add(What.MEMBERSHIP, membership, Optional.empty(), Fate.ELSEWHERE);
             } else if (isWhole) {
-                add(
-                        What.MEMBERSHIP,
-                        membership,
-                        Optional.empty(),
-                        ended(membership.window()),
-                        "membership.end",
-                        Map.of("membership", membership.id().toString()));
+                end(What.MEMBERSHIP, membership, membership.window(), Optional.empty(), "membership.end", "membership");
             } else {
                 add(What.MEMBERSHIP, membership, Optional.empty(), Fate.STAYS);
             }
@@ -206,13 +221,7 @@ public final class LeavingPlan {
             if (isBound && !isWhole && assignment.window().isOpenEnded()) {
                 add(What.ROLE, assignment, tenant, Fate.FOLLOWS);
             } else if (isWhole) {
-                add(
-                        What.ROLE,
-                        assignment,
-                        tenant,
-                        ended(assignment.window()),
-                        "assignment.end",
-                        Map.of("assignment", assignment.id().toString()));
+                end(What.ROLE, assignment, assignment.window(), tenant, "assignment.end", "assignment");
             } else {
                 add(What.ROLE, assignment, tenant, Fate.STAYS);
             }

@@ -103,8 +103,11 @@ class LeavingPlanTest {
         Person person = made.people.get(1);
         Snapshot snapshot = Snapshot.compile(1, owned(made, person));
         Id<Person> successor = made.people.get(3).id();
-        List<Holding> holdings =
-                LeavingPlan.of(snapshot, person, NOW, new LeavingPlan.Successors(Optional.of(successor), Map.of()));
+        List<Holding> holdings = LeavingPlan.of(
+                snapshot,
+                person,
+                LeavingPlan.When.now(NOW),
+                new LeavingPlan.Successors(Optional.of(successor), Map.of()));
         Preview preview = carriedOut(snapshot, holdings);
         assertThat(preview.outcomes().stream()
                         .filter(outcome -> !outcome.state().isDone())
@@ -150,7 +153,8 @@ class LeavingPlanTest {
         RandomModel made = new RandomModel(2);
         Person person = made.people.get(1);
         Snapshot snapshot = Snapshot.compile(1, owned(made, person));
-        List<Holding> holdings = LeavingPlan.of(snapshot, person, NOW, LeavingPlan.Successors.NOBODY);
+        List<Holding> holdings =
+                LeavingPlan.of(snapshot, person, LeavingPlan.When.now(NOW), LeavingPlan.Successors.NOBODY);
         assertThat(holdings.stream().filter(one -> one.what() == What.OWNS_GROUP))
                 .extracting(Holding::fate)
                 .containsExactlyInAnyOrder(Fate.LEFT_OPEN, Fate.LEFT_TO_OTHERS);
@@ -158,8 +162,11 @@ class LeavingPlanTest {
                 .extracting(Holding::fate)
                 .containsExactly(Fate.LEFT_OPEN);
         // nobody is their own successor
-        List<Holding> oneself =
-                LeavingPlan.of(snapshot, person, NOW, new LeavingPlan.Successors(Optional.of(person.id()), Map.of()));
+        List<Holding> oneself = LeavingPlan.of(
+                snapshot,
+                person,
+                LeavingPlan.When.now(NOW),
+                new LeavingPlan.Successors(Optional.of(person.id()), Map.of()));
         assertThat(oneself).isEqualTo(holdings);
     }
 
@@ -180,7 +187,7 @@ class LeavingPlanTest {
                 List<Holding> holdings = LeavingPlan.of(
                         snapshot,
                         person,
-                        NOW,
+                        LeavingPlan.When.now(NOW),
                         LeavingPlan.Successors.NOBODY,
                         Set.of(running.getFirst().id()));
                 assertThat(holdings.stream().flatMap(one -> one.change().stream()))
@@ -193,5 +200,23 @@ class LeavingPlanTest {
             }
         }
         throw new AssertionError("no random model has somebody with two engagements");
+    }
+
+    /** For a later day nothing is changed that ends by itself until then: it could not be carried out any more. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whatEndsByThenNeedsNoChange(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        Instant at = NOW.plusSeconds(5 * 86_400L);
+        for (Person person : made.people) {
+            List<Holding> holdings =
+                    LeavingPlan.of(snapshot, person, new LeavingPlan.When(NOW, at), LeavingPlan.Successors.NOBODY);
+            List<Holding> then =
+                    LeavingPlan.of(snapshot, person, LeavingPlan.When.now(at), LeavingPlan.Successors.NOBODY);
+            assertThat(holdings.stream().flatMap(one -> one.change().stream()).toList())
+                    .containsExactlyInAnyOrderElementsOf(
+                            then.stream().flatMap(one -> one.change().stream()).toList());
+        }
     }
 }

@@ -66,6 +66,7 @@ public class DeskService {
     private final OpenMessages messages;
     private final Invitations invitations;
     private final DeskArrangement arrangement;
+    private final OverdueLeavers overdue;
     private final BusinessClock clock;
     private final Settings settings;
 
@@ -79,10 +80,12 @@ public class DeskService {
             OpenMessages messages,
             Invitations invitations,
             DeskArrangement arrangement,
+            OverdueLeavers overdue,
             BusinessClock clock,
             Settings settings) {
         this.invitations = invitations;
         this.arrangement = arrangement;
+        this.overdue = overdue;
         this.settings = settings;
         this.waiting = waiting;
         this.pairs = pairs;
@@ -104,6 +107,7 @@ public class DeskService {
         addNewcomers(items, now);
         addHanging(actor, items);
         invitations.add(snapshot.model(), now, items);
+        addOverdue(snapshot, now, items);
         addPeople(snapshot.model(), now, items);
         tenants.add(snapshot, now, items);
         addEnding(snapshot.model(), now, items);
@@ -229,6 +233,21 @@ public class DeskService {
         };
     }
 
+    private void addOverdue(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
+        for (OverdueLeavers.Overdue one : overdue.of(snapshot, now)) {
+            items.add(new DeskView.Item(
+                    "OVERDUE",
+                    one.person().name(),
+                    "Left, and still has " + one.accounts()
+                            + (one.accounts() == 1 ? " open account" : " open accounts"),
+                    "Offboard",
+                    one.person().id().toString(),
+                    one.left(),
+                    null,
+                    null));
+        }
+    }
+
     private static void addPeople(Model model, Instant now, List<DeskView.Item> items) {
         List<DeskView.Item> coming = new ArrayList<>();
         Table<Engagement> engagements = model.table(Kind.ENGAGEMENT);
@@ -259,7 +278,7 @@ public class DeskService {
                 kind,
                 person.name(),
                 engagement.job() + ", " + engagement.kind().name().toLowerCase(Locale.ROOT) + ". " + text,
-                kind.equals("COMING") ? "Prepare" : "Open",
+                kind.equals("COMING") ? "Prepare" : "Offboard",
                 person.id().toString(),
                 at,
                 null,

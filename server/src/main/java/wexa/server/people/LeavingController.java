@@ -3,6 +3,7 @@ package wexa.server.people;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -27,6 +28,7 @@ class LeavingController {
     }
 
     record LeavingInput(
+            @Nullable Instant at,
             @NotNull @Size(max = 100) List<@NotNull UUID> ending,
             @Nullable UUID successor,
             @NotNull @Size(max = 2_000) Map<UUID, UUID> successors) {}
@@ -37,7 +39,11 @@ class LeavingController {
         return leaving.plan(
                 actor,
                 id,
-                new LeavingService.Wanted(input.ending(), Optional.ofNullable(input.successor()), input.successors()));
+                new LeavingService.Wanted(
+                        Optional.ofNullable(input.at()),
+                        input.ending(),
+                        Optional.ofNullable(input.successor()),
+                        input.successors()));
     }
 
     /** What is left of somebody in the tenants. */

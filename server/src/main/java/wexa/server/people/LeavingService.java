@@ -83,11 +83,12 @@ public class LeavingService {
     /**
      * What is to happen.
      *
+     * @param at when the person leaves; empty for now
      * @param ending the engagements that end; all where none is named
      * @param rest who takes over whatever nobody else does
      * @param of who takes over what, by the fact that it is about
      */
-    record Wanted(List<UUID> ending, Optional<UUID> rest, Map<UUID, UUID> of) {}
+    record Wanted(Optional<Instant> at, List<UUID> ending, Optional<UUID> rest, Map<UUID, UUID> of) {}
 
     @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
     public LeavingView plan(Actor actor, UUID id, Wanted wanted) {
@@ -103,9 +104,11 @@ public class LeavingService {
                 wanted.rest().map(one -> person(model, one).id()), of);
         Set<Id<Engagement>> ending = new HashSet<>();
         wanted.ending().forEach(one -> ending.add(Id.of(one)));
+        LeavingPlan.When when = new LeavingPlan.When(
+                now, wanted.at().filter(at -> at.isAfter(now)).orElse(now));
         List<Holding> all = ending.isEmpty()
-                ? LeavingPlan.of(snapshot, person, now, successors)
-                : LeavingPlan.of(snapshot, person, now, successors, ending);
+                ? LeavingPlan.of(snapshot, person, when, successors)
+                : LeavingPlan.of(snapshot, person, when, successors, ending);
         Map<Id<Tenant>, Map<ObjectKey, String>> squares = new HashMap<>();
         List<PersonPage.AccountView> known = accounts.of(snapshot, person, actor.sight(), now, squares);
         List<Holding> seen = all.stream()
@@ -335,9 +338,10 @@ public class LeavingService {
         List<LeftView> tenants = accounts.of(snapshot, person, actor.sight(), now, new HashMap<>()).stream()
                 .map(LeavingService::left)
                 .toList();
-        int holdings = (int) LeavingPlan.of(snapshot, person, now, LeavingPlan.Successors.NOBODY).stream()
-                .filter(one -> one.what() != Holding.What.ACCOUNT)
-                .count();
+        int holdings = (int)
+                LeavingPlan.of(snapshot, person, LeavingPlan.When.now(now), LeavingPlan.Successors.NOBODY).stream()
+                        .filter(one -> one.what() != Holding.What.ACCOUNT)
+                        .count();
         return new RemovalView(
                 tenants, holdings, holdings == 0 && tenants.stream().allMatch(one -> one.left() == Left.CONFIRMED));
     }

@@ -1,0 +1,72 @@
+import { useQuery } from "@tanstack/react-query";
+import { removalQuery } from "../api/queries";
+import { useReadAgain } from "../help/mutations";
+import { useMay, useNow, useSession } from "../session/hooks";
+import { ago, moment } from "../ui/dates";
+import { Told } from "../ui/plainField";
+import { Read } from "../ui/states";
+import { TenantDot } from "../ui/tenants";
+import { count } from "../ui/words";
+import { LEFT } from "./words";
+
+/** What is left of somebody in each tenant, as it was read: the evidence that they are gone. */
+export function Removal({ person }: { person: string }) {
+  const removal = useQuery(removalQuery(person));
+  const session = useSession();
+  const now = useNow();
+  return (
+    <section aria-label="Evidence of removal">
+      <h2>Evidence of removal</h2>
+      <Read of={removal} what="what is left">
+        {(data) => (
+          <>
+            <p className="mt-1" role="status">
+              {data.isComplete ? (
+                <b className="text-success">Complete: nothing is left</b>
+              ) : (
+                <b>
+                  Not complete
+                  {data.holdings > 0 && `: ${count(data.holdings, "thing")} still held here`}
+                </b>
+              )}
+            </p>
+            <ul className="mt-1 divide-y divide-[var(--line)]">
+              {data.tenants.map((one) => (
+                <li key={`${one.tenant} ${one.userName}`} className="py-1.5">
+                  <span className="flex items-baseline gap-2">
+                    <span className="min-w-0 flex-1 truncate font-semibold">
+                      <TenantDot colour={one.colour} />
+                      {one.where}
+                    </span>
+                    <b className={`text-sm font-semibold ${LEFT[one.left].look}`}>{LEFT[one.left].words}</b>
+                  </span>
+                  <span
+                    className="block text-sm text-soft"
+                    title={one.readAt ? moment(one.readAt, session.zone) : undefined}
+                  >
+                    {one.userName}: {one.text}, {one.readAt ? `read ${ago(one.readAt, now)}` : "never read"}
+                  </span>
+                  {one.left !== "OPEN" && one.left !== "CONFIRMED" && <ReadAgain tenant={one.tenant} />}
+                </li>
+              ))}
+            </ul>
+            {data.tenants.length === 0 && <p className="text-soft">There never was an account in any tenant.</p>}
+          </>
+        )}
+      </Read>
+    </section>
+  );
+}
+
+function ReadAgain({ tenant }: { tenant: string }) {
+  const read = useReadAgain(tenant);
+  const mayHelp = useMay("HELP");
+  return mayHelp ? (
+    <>
+      <button type="button" className="btn btn-xs mt-1" disabled={read.isPending} onClick={() => read.mutate()}>
+        {read.isPending ? "Reading…" : "Ask the tenant again"}
+      </button>
+      <Told error={read.error} />
+    </>
+  ) : null;
+}
