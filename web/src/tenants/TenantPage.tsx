@@ -5,10 +5,10 @@ import { tenantQuery } from "../api/queries";
 import { useMay, useNow } from "../session/hooks";
 import { mannerWords } from "../roles/writing";
 import { ago } from "../ui/dates";
-import { Square } from "../ui/square";
-import { Empty, Read } from "../ui/states";
+import { Read } from "../ui/states";
 import { count, userNameRule } from "../ui/words";
 import { Capabilities } from "./Capabilities";
+import { DifferenceList } from "./DifferenceList";
 import { Reach } from "./Reach";
 import { Seats } from "./Seats";
 import { useReadTenant } from "./mutations";
@@ -16,8 +16,6 @@ import { useReadTenant } from "./mutations";
 type Page = Schemas["TenantPage"];
 
 const UNKNOWN_SHOWN = 12;
-
-const TYPES: Record<string, string> = { ACCOUNT: "account", GROUP: "group", ROLE: "role", ASSIGNMENT: "assignment" };
 
 export function TenantPage() {
   const { id } = useParams({ from: "/tenants/$id" });
@@ -28,7 +26,7 @@ export function TenantPage() {
         <>
           <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Tenant">
             <Heading page={data} />
-            <DifferenceList page={data} />
+            <DifferenceList key={data.tenant.id} page={data} />
           </section>
           <aside
             aria-label="About this tenant"
@@ -135,38 +133,5 @@ function Heading({ page }: { page: Page }) {
         </button>
       )}
     </div>
-  );
-}
-
-function DifferenceList({ page }: { page: Page }) {
-  return (
-    <>
-      <h2 className="mt-4">
-        Differences{" "}
-        <span className="font-sans text-sm font-normal text-soft">
-          upper left is what should be, lower right what the tenant said
-        </span>
-      </h2>
-      <div className="card-plain mt-1.5">
-        {page.differences.length === 0 ? (
-          <Empty title={page.tenant.readAt ? "The tenant holds what it should." : "It has not been read yet."} />
-        ) : (
-          <table className="w-full">
-            <tbody>
-              {page.differences.map((one) => (
-                <tr key={`${one.type} ${one.name} ${one.text}`} className="h-9 border-t border-line first:border-t-0">
-                  <td className="w-10 px-3">
-                    <Square square={one.square} />
-                  </td>
-                  <td className="px-2 font-semibold">{one.name}</td>
-                  <td className="px-2 text-soft">{TYPES[one.type] ?? one.type}</td>
-                  <td className="px-3">{one.text}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </div>
-    </>
   );
 }

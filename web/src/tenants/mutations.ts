@@ -54,3 +54,17 @@ export function useLinkAccounts(tenant: string) {
     },
   });
 }
+
+/** Corrects what differs in a tenant, and shows the job that does it. */
+export function useCorrect(tenant: string) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: (body: Schemas["CorrectionInput"]) =>
+      take(api.POST("/api/v1/tenants/{id}/corrections", { params: { path: { id: tenant } }, body })),
+    onSuccess: async (done) => {
+      await client.invalidateQueries();
+      await navigate({ to: "/changes/jobs/$id", params: { id: done.job } });
+    },
+  });
+}

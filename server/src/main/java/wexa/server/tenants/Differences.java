@@ -167,11 +167,21 @@ public class Differences {
     public static TenantViews.DifferenceView words(Difference difference) {
         TenantObject shown = difference.desired().or(difference::observed).orElseThrow();
         return new TenantViews.DifferenceView(
+                difference.object().toString(),
                 difference.object().type().name(),
                 name(shown),
                 difference.kind().name(),
                 text(difference),
-                difference.kind() == Difference.Kind.MISSING);
+                gives(difference));
+    }
+
+    /** What is missing is given, and a login that is closed there is opened; all else is taken away, or put right. */
+    private static boolean gives(Difference difference) {
+        return difference.kind() == Difference.Kind.MISSING
+                || difference.desired().orElse(null) instanceof AccountState should
+                        && difference.observed().orElse(null) instanceof AccountState is
+                        && should.activity() == TenantObject.Activity.OPEN
+                        && is.activity() == TenantObject.Activity.CLOSED;
     }
 
     private static String name(TenantObject object) {

@@ -77,8 +77,13 @@ public final class TenantViews {
     /** An area, indented by its depth, with how many people should be able to do something right there. */
     public record AreaView(String key, String name, int depth, int assignments) {}
 
-    /** A difference in words; {@code giving} when settling it would give something, else it would take. */
-    public record DifferenceView(String type, String name, String square, String text, boolean giving) {}
+    /**
+     * A difference in words.
+     *
+     * @param object the key by which it is corrected
+     * @param giving whether correcting it would give something there, else it would take
+     */
+    public record DifferenceView(String object, String type, String name, String square, String text, boolean giving) {}
 
     /** An account that nobody linked. */
     public record UnknownView(String userName, boolean open) {}

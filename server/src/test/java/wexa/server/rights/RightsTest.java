@@ -11,6 +11,7 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.server.testing.Browserless;
 import wexa.server.testing.Cast;
@@ -140,7 +141,13 @@ class RightsTest {
                 schema.path("properties").properties().forEach(one -> made.set(one.getKey(), sample(one.getValue())));
                 yield made;
             }
-            case "array" -> json.createArrayNode();
+            case "array" -> {
+                ArrayNode made = json.createArrayNode();
+                for (int some = 0; some < schema.path("minItems").asInt(); some++) {
+                    made.add(sample(schema.path("items")));
+                }
+                yield made;
+            }
             case "integer", "number" -> json.getNodeFactory().numberNode(1);
             case "boolean" -> json.getNodeFactory().booleanNode(true);
             default -> json.getNodeFactory().stringNode(sampleText(schema));
