@@ -6,11 +6,11 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
-import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.core.consistency.ChangedObjects;
 import wexa.core.consistency.Corrections;
@@ -118,15 +118,15 @@ public class CorrectionService {
                     "Nothing of this differs any more as the tenant was last read, or it is on its way already.");
         }
         try {
-            Written written = transactions.execute(status -> write(actor, snapshot, tenant, all, work, plans, reason));
-            return Optional.ofNullable(written);
+            return Objects.requireNonNull(
+                    transactions.execute(status -> write(actor, snapshot, tenant, all, work, plans, reason)));
         } catch (JobPlanner.Outdated meanwhile) {
             return Optional.empty();
         }
     }
 
     /** Nothing where somebody applied something meanwhile. */
-    private @Nullable Written write(
+    private Optional<Written> write(
             Actor actor,
             Snapshot snapshot,
             Tenant tenant,
@@ -135,7 +135,7 @@ public class CorrectionService {
             JobPlanner.Plans plans,
             Reason reason) {
         if (snapshots.lockHead() != snapshot.version()) {
-            return null;
+            return Optional.empty();
         }
         Instant now = clock.now();
         String name = "Correct " + snapshot.model().title(tenant);
@@ -151,8 +151,7 @@ public class CorrectionService {
                 List.of()));
         log.write(version, now, actor.login(), reason, lines(snapshot.model(), tenant, all, work));
         return planner.write(version, name, plans)
-                .map(job -> new Written(version, job, work.fields().size()))
-                .orElse(null);
+                .map(job -> new Written(version, job, work.fields().size()));
     }
 
     /** One line for each object, told in the history of the person whose it is. */
