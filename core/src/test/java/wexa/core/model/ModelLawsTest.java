@@ -70,6 +70,27 @@ class ModelLawsTest {
                 .isEqualTo(folded.table(Kind.UNIT).stream().count());
     }
 
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void areasAreReadAsATreeOnceEachAndBelowTheirParents(long seed) {
+        Model model = new RandomModel(seed).model();
+        for (Tenant tenant : model.tenants().stream().toList()) {
+            List<Area> ordered = Area.inOrder(model, tenant.id());
+            assertThat(ordered)
+                    .containsExactlyInAnyOrderElementsOf(model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()));
+            for (int at = 1; at < ordered.size(); at++) {
+                Area one = ordered.get(at);
+                Area before = ordered.get(at - 1);
+                assertThat(one.depth(model)).isLessThanOrEqualTo(before.depth(model) + 1);
+                if (one.depth(model) > before.depth(model)) {
+                    assertThat(one.parent()).contains(before.id());
+                } else if (one.parent().equals(before.parent())) {
+                    assertThat(one.name()).isGreaterThanOrEqualTo(before.name());
+                }
+            }
+        }
+    }
+
     @Test
     void anEffectMadeFromAnotherVersionIsRefused() {
         RandomModel made = new RandomModel(1);

@@ -142,7 +142,7 @@ public class CatalogueService {
                 app.needsArea(),
                 tenant.can(Capability.ASSIGNMENTS)
                         || !Binding.in(tenant.id(), model).isEmpty(),
-                model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).stream()
+                Area.inOrder(model, tenant.id()).stream()
                         .map(area -> new CatalogueView.AreaChoice(
                                 area.id().value(),
                                 area.key().text(),

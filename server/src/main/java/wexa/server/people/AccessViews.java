@@ -149,14 +149,14 @@ class AccessViews {
                 lines));
     }
 
-    /** Areas where anything is held before or after, in the tenant's own order; the whole tenant first. */
+    /** Areas where anything is held before or after, each before those below it; the whole tenant first. */
     private static List<Optional<Id<Area>>> areasOf(
             Tenant tenant,
             Map<Place, Map<Permission, List<Path>>> before,
             Map<Place, Map<Permission, List<Path>>> after,
             Model model) {
         List<Optional<Id<Area>>> ordered = new ArrayList<>(List.of(Optional.empty()));
-        model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id()).forEach(area -> ordered.add(Optional.of(area.id())));
+        Area.inOrder(model, tenant.id()).forEach(area -> ordered.add(Optional.of(area.id())));
         ordered.removeIf(area -> {
             Place place = new Place(tenant.id(), area);
             return !before.containsKey(place) && !after.containsKey(place);

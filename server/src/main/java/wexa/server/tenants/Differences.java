@@ -175,13 +175,17 @@ public class Differences {
                 gives(difference));
     }
 
-    /** What is missing is given, and a login that is closed there is opened; all else is taken away, or put right. */
+    /** What is missing is given, a login that is closed there is opened, and members come in; all else is taken away, or put right. */
     private static boolean gives(Difference difference) {
-        return difference.kind() == Difference.Kind.MISSING
-                || difference.desired().orElse(null) instanceof AccountState should
-                        && difference.observed().orElse(null) instanceof AccountState is
-                        && should.activity() == TenantObject.Activity.OPEN
-                        && is.activity() == TenantObject.Activity.CLOSED;
+        TenantObject wanted = difference.desired().orElse(null);
+        TenantObject there = difference.observed().orElse(null);
+        if (wanted instanceof AccountState should && there instanceof AccountState is) {
+            return should.activity() == TenantObject.Activity.OPEN && is.activity() == TenantObject.Activity.CLOSED;
+        }
+        if (wanted instanceof GroupState should && there instanceof GroupState is) {
+            return !should.members().equals(is.members()) && should.members().containsAll(is.members());
+        }
+        return difference.kind() == Difference.Kind.MISSING;
     }
 
     private static String name(TenantObject object) {

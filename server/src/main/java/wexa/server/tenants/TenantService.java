@@ -197,7 +197,7 @@ public class TenantService {
     private static List<TenantViews.AreaView> areas(Model model, Tenant tenant) {
         List<TenantViews.AreaView> views = new ArrayList<>();
         List<Assignment> assignments = model.table(Kind.ASSIGNMENT).by(Assignment.BY_TENANT, tenant.id());
-        for (Area area : model.table(Kind.AREA).by(Area.BY_TENANT, tenant.id())) {
+        for (Area area : Area.inOrder(model, tenant.id())) {
             int here = (int) assignments.stream()
                     .filter(one -> one.area().equals(Optional.of(area.id())))
                     .count();
