@@ -16,7 +16,10 @@ import type { ManyAct } from "./SelectionBar";
 
 type Wanted = Omit<Schemas["ActInput"], "people" | "act">;
 
-const NAMES: Record<ManyAct, string> = {
+/** Offboarding has a form of its own. */
+type PlainAct = Exclude<ManyAct, "OFFBOARD">;
+
+const NAMES: Record<PlainAct, string> = {
   ADD_TO_GROUP: "Add to a group",
   REMOVE_FROM_GROUP: "Remove from a group",
   GIVE_ROLE: "Give a role",
@@ -28,7 +31,7 @@ const NAMES: Record<ManyAct, string> = {
 const HAVE_LAST_DAY: readonly ManyAct[] = ["ADD_TO_GROUP", "GIVE_ROLE", "EXTEND"];
 
 /** One act on several people: what it needs, whom it leaves out and why, and the way into the draft. */
-export function ManyActs({ act, people, onDone }: { act: ManyAct; people: readonly string[]; onDone: () => void }) {
+export function ManyActs({ act, people, onDone }: { act: PlainAct; people: readonly string[]; onDone: () => void }) {
   const [wanted, setWanted] = useState<Wanted>({});
   const { act: put, isPending, error } = useAct();
   const prepare = usePrepareMany();

@@ -4,6 +4,7 @@ import type { Schemas } from "../api/client";
 import { useMay, useMaySend } from "../session/hooks";
 import { ManyActs } from "./ManyActs";
 import { useAllThatMatch } from "./mutations";
+import { OffboardMany } from "./OffboardMany";
 import { SendAgain } from "./SendAgain";
 import type { TableSearch } from "./table";
 import { Told } from "../ui/plainField";
@@ -18,6 +19,7 @@ const ACTS: readonly { act: ManyAct; name: string }[] = [
   { act: "EXTEND", name: "Extend" },
   { act: "OPEN_ACCOUNTS", name: "Open accounts" },
   { act: "SET_FIELD", name: "Set field" },
+  { act: "OFFBOARD", name: "Offboard" },
 ];
 
 /** So many can be acted on at once. */
@@ -103,7 +105,8 @@ export function SelectionBar({
       </div>
       <Told error={all.error} />
       {isSending && chosen.size > 0 && <SendAgain people={[...chosen]} onDone={() => setSending(false)} />}
-      {open !== undefined && chosen.size > 0 && (
+      {open === "OFFBOARD" && chosen.size > 0 && <OffboardMany key={[...chosen].join()} people={[...chosen]} />}
+      {open !== undefined && open !== "OFFBOARD" && chosen.size > 0 && (
         <ManyActs key={open} act={open} people={[...chosen]} onDone={() => setOpen(undefined)} />
       )}
     </div>

@@ -5,15 +5,32 @@ import java.util.Optional;
 import wexa.core.model.Fact;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /**
  * Something that a person who leaves holds, or answers for.
  *
- * @param fact what it is in the model; for a role that comes through a group or a mapping, the group
+ * @param held what it is
  * @param tenant where it is, if it is anywhere
  * @param change the change that sees to it; none where nothing has to be done here, or nobody takes over
  */
-public record Holding(What what, Fact fact, Optional<Id<Tenant>> tenant, Fate fate, Optional<Planned> change) {
+public record Holding(What what, Held held, Optional<Id<Tenant>> tenant, Fate fate, Optional<Planned> change) {
+    /**
+     * A thing, in words.
+     *
+     * @param fact what it is in the model
+     * @param through how it came to the person; empty where that goes without saying
+     */
+    public record Held(Fact fact, String title, String through, Window window) {}
+
+    public Fact fact() {
+        return held.fact();
+    }
+
+    public Window window() {
+        return held.window();
+    }
+
     /** In the order in which they end: sign-in first, then what it gives access to, then seats, and then why they were here. */
     public enum What {
         ACCOUNT,

@@ -2,8 +2,10 @@ package wexa.core.leaving;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +14,7 @@ import java.util.Set;
 import wexa.core.access.Grant;
 import wexa.core.access.Path;
 import wexa.core.leaving.Holding.Fate;
+import wexa.core.leaving.Holding.Held;
 import wexa.core.leaving.Holding.Planned;
 import wexa.core.leaving.Holding.What;
 import wexa.core.model.Account;
@@ -19,11 +22,11 @@ import wexa.core.model.AccountKind;
 import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
-import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
+import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -51,6 +54,8 @@ public final class LeavingPlan {
     private final Instant now;
     private final Instant at;
     private final Successors successors;
+    private final Care care;
+    private final Titles titles;
     private final List<Holding> holdings = new ArrayList<>();
 
     /** Who takes over what somebody answers for, by the fact that it is about; where nobody is named, whoever takes over the rest. */
@@ -66,13 +71,15 @@ public final class LeavingPlan {
         }
     }
 
-    private LeavingPlan(Snapshot snapshot, Person person, When when, Successors successors) {
+    private LeavingPlan(Snapshot snapshot, Person person, When when, Successors successors, Care care) {
         this.snapshot = snapshot;
         this.model = snapshot.model();
         this.person = person;
         this.now = when.now();
         this.at = when.at();
         this.successors = successors;
+        this.care = care;
+        this.titles = new Titles(model);
     }
 
     /**
@@ -98,19 +105,43 @@ public final class LeavingPlan {
     /** @param ending the engagements that end */
     public static List<Holding> of(
             Snapshot snapshot, Person person, When when, Successors successors, Set<Id<Engagement>> ending) {
-        LeavingPlan plan = new LeavingPlan(snapshot, person, when, successors);
-        List<Engagement> all = running(snapshot.model(), person, when.now());
-        boolean isWhole = ending.containsAll(ids(all));
-        plan.engagements(all, ending);
-        plan.accounts(isWhole);
-        plan.memberships(isWhole);
-        plan.roles(isWhole, ending);
-        if (isWhole) {
-            plan.invitations();
-            plan.care();
+        Care care = Care.of(snapshot.model(), Set.of(person.id()));
+        return new LeavingPlan(snapshot, person, when, successors, care).made(ending);
+    }
+
+    /**
+     * Several people who leave together, with all their engagements. None of them takes over from another, and a group that
+     * two of them own is handed on by the same change, which is to be made once. Groups, roles, rules, units and people are
+     * looked at once for all of them.
+     */
+    public static Map<Person, List<Holding>> together(
+            Snapshot snapshot, Collection<Person> leavers, When when, Successors successors) {
+        Set<Id<Person>> ids = new HashSet<>();
+        leavers.forEach(one -> ids.add(one.id()));
+        Care care = Care.of(snapshot.model(), ids);
+        Map<Person, List<Holding>> plans = new LinkedHashMap<>();
+        for (Person person : leavers) {
+            plans.put(
+                    person,
+                    new LeavingPlan(snapshot, person, when, successors, care)
+                            .made(ids(running(snapshot.model(), person, when.now()))));
         }
-        plan.holdings.sort(Comparator.comparing(Holding::what));
-        return List.copyOf(plan.holdings);
+        return plans;
+    }
+
+    private List<Holding> made(Set<Id<Engagement>> ending) {
+        List<Engagement> all = running(model, person, now);
+        boolean isWhole = ending.containsAll(ids(all));
+        engagements(all, ending);
+        accounts(isWhole);
+        memberships(isWhole);
+        roles(isWhole, ending);
+        if (isWhole) {
+            invitations();
+            care();
+        }
+        holdings.sort(Comparator.comparing(Holding::what));
+        return List.copyOf(holdings);
     }
 
     private static Set<Id<Engagement>> ids(List<Engagement> engagements) {
@@ -129,13 +160,13 @@ public final class LeavingPlan {
     private void engagements(List<Engagement> all, Set<Id<Engagement>> ending) {
         for (Engagement engagement : all) {
             if (!ending.contains(engagement.id())) {
-                add(What.ENGAGEMENT, engagement, Optional.empty(), Fate.STAYS);
+                add(What.ENGAGEMENT, titles.of(engagement), Optional.empty(), Fate.STAYS);
             } else if (engagement.window().endsBy(at)) {
-                add(What.ENGAGEMENT, engagement, Optional.empty(), Fate.FOLLOWS);
+                add(What.ENGAGEMENT, titles.of(engagement), Optional.empty(), Fate.FOLLOWS);
             } else {
                 add(
                         What.ENGAGEMENT,
-                        engagement,
+                        titles.of(engagement),
                         Optional.empty(),
                         ended(engagement.window()),
                         "engagement.end",
@@ -150,11 +181,17 @@ public final class LeavingPlan {
     }
 
     /** What is to end with the person, unless it has ended by then. */
-    private void end(What what, Fact fact, Window window, Optional<Id<Tenant>> tenant, String form, String field) {
-        if (window.endsBy(at)) {
-            add(what, fact, tenant, Fate.FOLLOWS);
+    private void end(What what, Held held, Optional<Id<Tenant>> tenant, String form, String field) {
+        if (held.window().endsBy(at)) {
+            add(what, held, tenant, Fate.FOLLOWS);
         } else {
-            add(what, fact, tenant, ended(window), form, Map.of(field, fact.id().toString()));
+            add(
+                    what,
+                    held,
+                    tenant,
+                    ended(held.window()),
+                    form,
+                    Map.of(field, held.fact().id().toString()));
         }
     }
 
@@ -165,21 +202,21 @@ public final class LeavingPlan {
                 if (isWhole) {
                     add(
                             What.ACCOUNT,
-                            account,
+                            titles.of(account),
                             tenant,
                             Fate.ENDS,
                             "account.close",
                             Map.of("account", account.id().toString()));
                 } else {
-                    add(What.ACCOUNT, account, tenant, Fate.STAYS);
+                    add(What.ACCOUNT, titles.of(account), tenant, Fate.STAYS);
                 }
             }
             for (Seat seat : model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id())) {
                 if (!seat.window().endsBy(now)) {
                     if (isWhole) {
-                        end(What.SEAT, seat, seat.window(), tenant, "seat.return", "seat");
+                        end(What.SEAT, titles.of(seat), tenant, "seat.return", "seat");
                     } else {
-                        add(What.SEAT, seat, tenant, Fate.STAYS);
+                        add(What.SEAT, titles.of(seat), tenant, Fate.STAYS);
                     }
                 }
             }
@@ -194,18 +231,18 @@ public final class LeavingPlan {
             }
             GroupKind kind = model.groups().get(membership.group()).kind();
             if (kind == GroupKind.DIRECTORY) {
-                add(What.MEMBERSHIP, membership, Optional.empty(), Fate.ELSEWHERE);
+                add(What.MEMBERSHIP, titles.of(membership), Optional.empty(), Fate.ELSEWHERE);
             } else if (isWhole) {
-                end(What.MEMBERSHIP, membership, membership.window(), Optional.empty(), "membership.end", "membership");
+                end(What.MEMBERSHIP, titles.of(membership), Optional.empty(), "membership.end", "membership");
             } else {
-                add(What.MEMBERSHIP, membership, Optional.empty(), Fate.STAYS);
+                add(What.MEMBERSHIP, titles.of(membership), Optional.empty(), Fate.STAYS);
             }
         }
         for (Group ruled : model.groups().by(Group.BY_RULED, true)) {
             boolean isIn = running(model, person, now).stream()
                     .anyMatch(engagement -> ruled.condition().orElseThrow().matches(engagement, model));
             if (isIn) {
-                add(What.MEMBERSHIP, ruled, Optional.empty(), isWhole ? Fate.FOLLOWS : Fate.STAYS);
+                add(What.MEMBERSHIP, titles.ruled(ruled), Optional.empty(), isWhole ? Fate.FOLLOWS : Fate.STAYS);
             }
         }
     }
@@ -219,19 +256,17 @@ public final class LeavingPlan {
             Optional<Id<Tenant>> tenant = Optional.of(assignment.tenant());
             boolean isBound = assignment.engagement().filter(ending::contains).isPresent();
             if (isBound && !isWhole && assignment.window().isOpenEnded()) {
-                add(What.ROLE, assignment, tenant, Fate.FOLLOWS);
+                add(What.ROLE, titles.of(assignment), tenant, Fate.FOLLOWS);
             } else if (isWhole) {
-                end(What.ROLE, assignment, assignment.window(), tenant, "assignment.end", "assignment");
+                end(What.ROLE, titles.of(assignment), tenant, "assignment.end", "assignment");
             } else {
-                add(What.ROLE, assignment, tenant, Fate.STAYS);
+                add(What.ROLE, titles.of(assignment), tenant, Fate.STAYS);
             }
         }
         Set<Grant> seen = new LinkedHashSet<>();
         for (Path path : snapshot.index().paths(person.id(), now)) {
             if (path.grant().subject() instanceof Subject.OfGroup && seen.add(path.grant())) {
-                model.find(
-                                path.grant().by() == Grant.By.ASSIGNMENT ? Kind.ASSIGNMENT : Kind.MAPPING,
-                                path.grant().source())
+                source(path.grant())
                         .ifPresent(source -> add(
                                 What.ROLE,
                                 source,
@@ -241,12 +276,22 @@ public final class LeavingPlan {
         }
     }
 
+    private Optional<Held> source(Grant grant) {
+        return grant.by() == Grant.By.ASSIGNMENT
+                ? model.table(Kind.ASSIGNMENT)
+                        .find(Id.<Assignment>of(grant.source().value()))
+                        .map(titles::of)
+                : model.table(Kind.MAPPING)
+                        .find(Id.<Mapping>of(grant.source().value()))
+                        .map(titles::of);
+    }
+
     private void invitations() {
         for (Invitation invitation : model.table(Kind.INVITATION).by(Invitation.BY_PERSON, person.id())) {
             if (!invitation.isAccepted()) {
                 add(
                         What.INVITATION,
-                        invitation,
+                        titles.of(invitation),
                         Optional.empty(),
                         Fate.CANCELLED,
                         "invitation.withdraw",
@@ -257,51 +302,43 @@ public final class LeavingPlan {
 
     /** What the person answers for. */
     private void care() {
-        for (Group group : model.groups().stream().toList()) {
-            if (group.owners().contains(person.id())) {
-                owned(group);
-            }
+        care.groups(person.id()).forEach(this::owned);
+        for (Role role : care.roles(person.id())) {
+            handOver(What.OWNS_ROLE, titles.of(role), "role.edit", "role", "owner");
         }
-        for (Role role : model.roles().stream().toList()) {
-            if (role.owner().equals(Optional.of(person.id()))) {
-                handOver(What.OWNS_ROLE, role, "role.edit", "role", "owner");
-            }
+        for (ConflictRule rule : care.rules(person.id())) {
+            handOver(What.OWNS_RULE, titles.of(rule), "conflict-rule.edit", "conflict-rule", "owner");
         }
-        for (ConflictRule rule : model.table(Kind.CONFLICT_RULE).stream().toList()) {
-            if (rule.owner().equals(Optional.of(person.id()))) {
-                handOver(What.OWNS_RULE, rule, "conflict-rule.edit", "conflict-rule", "owner");
-            }
+        for (RoleVariant variant : care.variants(person.id())) {
+            handOver(What.OWNS_VARIANT, titles.of(variant), "role-variant.edit", "role-variant", "owner");
         }
-        for (RoleVariant variant : model.table(Kind.ROLE_VARIANT).stream().toList()) {
-            if (variant.owner().equals(person.id())) {
-                handOver(What.OWNS_VARIANT, variant, "role-variant.edit", "role-variant", "owner");
-            }
-        }
-        for (Unit unit : model.table(Kind.UNIT).stream().toList()) {
-            if (unit.manager().equals(Optional.of(person.id()))) {
-                handOver(What.LEADS_UNIT, unit, "unit.edit", "unit", "manager");
-            }
+        for (Unit unit : care.units(person.id())) {
+            handOver(What.LEADS_UNIT, titles.of(unit), "unit.edit", "unit", "manager");
         }
         for (Engagement engagement : model.table(Kind.ENGAGEMENT).by(Engagement.BY_MANAGER, person.id())) {
-            if (!engagement.window().endsBy(now) && !engagement.person().equals(person.id())) {
-                handOver(What.MANAGES, engagement, "engagement.edit", "engagement", "manager");
+            if (!engagement.window().endsBy(now) && !care.leaves(engagement.person())) {
+                handOver(What.MANAGES, titles.report(engagement), "engagement.edit", "engagement", "manager");
             }
         }
-        namedInFields();
+        for (Care.Named one : care.named(person.id())) {
+            if (!care.leaves(one.in().id())) {
+                named(one.field(), one.in());
+            }
+        }
     }
 
     /** A group that others own as well goes on with them; one that nobody else owns needs somebody. */
     private void owned(Group group) {
         List<Id<Person>> owners = new ArrayList<>(group.owners());
-        owners.remove(person.id());
+        owners.removeIf(care::leaves);
         Optional<Id<Person>> successor = successor(group.id());
         successor.filter(one -> !owners.contains(one)).ifPresent(owners::add);
         if (owners.isEmpty()) {
-            add(What.OWNS_GROUP, group, Optional.empty(), Fate.LEFT_OPEN);
+            add(What.OWNS_GROUP, titles.of(group), Optional.empty(), Fate.LEFT_OPEN);
         } else {
             add(
                     What.OWNS_GROUP,
-                    group,
+                    titles.of(group),
                     Optional.empty(),
                     successor.isPresent() ? Fate.PASSED_ON : Fate.LEFT_TO_OTHERS,
                     "group.edit",
@@ -314,45 +351,36 @@ public final class LeavingPlan {
     }
 
     private Optional<Id<Person>> successor(Id<?> fact) {
-        return successors.of(fact).filter(one -> !one.equals(person.id()));
+        return successors.of(fact).filter(one -> !care.leaves(one));
     }
 
-    private void handOver(What what, Fact fact, String form, String target, String field) {
-        Optional<Id<Person>> successor = successor(fact.id());
+    private void handOver(What what, Held held, String form, String target, String field) {
+        Optional<Id<Person>> successor = successor(held.fact().id());
         if (successor.isEmpty()) {
-            add(what, fact, Optional.empty(), Fate.LEFT_OPEN);
+            add(what, held, Optional.empty(), Fate.LEFT_OPEN);
         } else {
             add(
                     what,
-                    fact,
+                    held,
                     Optional.empty(),
                     Fate.PASSED_ON,
                     form,
-                    Map.of(target, fact.id().toString(), field, successor.get().toString()));
-        }
-    }
-
-    private void namedInFields() {
-        for (PersonField field : model.table(Kind.PERSON_FIELD).stream().toList()) {
-            if (field.type() != PersonField.Type.PERSON) {
-                continue;
-            }
-            for (Person other : model.people().stream().toList()) {
-                if (field.of(other).equals(Optional.of(person.id().toString()))) {
-                    named(field, other);
-                }
-            }
+                    Map.of(
+                            target,
+                            held.fact().id().toString(),
+                            field,
+                            successor.get().toString()));
         }
     }
 
     private void named(PersonField field, Person other) {
         Optional<Id<Person>> successor = successor(other.id()).filter(one -> !one.equals(other.id()));
         if (successor.isEmpty()) {
-            add(What.NAMED_IN_FIELD, other, Optional.empty(), Fate.LEFT_OPEN);
+            add(What.NAMED_IN_FIELD, titles.of(other), Optional.empty(), Fate.LEFT_OPEN);
         } else {
             add(
                     What.NAMED_IN_FIELD,
-                    other,
+                    titles.of(other),
                     Optional.empty(),
                     Fate.PASSED_ON,
                     "person.fill",
@@ -360,12 +388,12 @@ public final class LeavingPlan {
         }
     }
 
-    private void add(What what, Fact fact, Optional<Id<Tenant>> tenant, Fate fate) {
-        holdings.add(new Holding(what, fact, tenant, fate, Optional.empty()));
+    private void add(What what, Held held, Optional<Id<Tenant>> tenant, Fate fate) {
+        holdings.add(new Holding(what, held, tenant, fate, Optional.empty()));
     }
 
     private void add(
-            What what, Fact fact, Optional<Id<Tenant>> tenant, Fate fate, String form, Map<String, String> fields) {
-        holdings.add(new Holding(what, fact, tenant, fate, Optional.of(new Planned(form, fields))));
+            What what, Held held, Optional<Id<Tenant>> tenant, Fate fate, String form, Map<String, String> fields) {
+        holdings.add(new Holding(what, held, tenant, fate, Optional.of(new Planned(form, fields))));
     }
 }

@@ -137,6 +137,56 @@ class LeavingPlanTest {
                 .isEmpty();
     }
 
+    /** People who leave together: each leaves nothing, none takes over from another, and every change is made once. */
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void nothingRemainsOfSeveralWhoLeaveTogether(long seed) {
+        RandomModel made = new RandomModel(seed);
+        Person first = made.people.get(1);
+        List<Person> leavers = List.of(first, made.people.get(2), made.people.get(4));
+        Set<Id<Person>> ids = new HashSet<>();
+        leavers.forEach(one -> ids.add(one.id()));
+        Snapshot snapshot = Snapshot.compile(1, owned(made, first));
+        Id<Person> successor = made.people.get(3).id();
+        Map<Person, List<Holding>> plans = LeavingPlan.together(
+                snapshot,
+                leavers,
+                LeavingPlan.When.now(NOW),
+                new LeavingPlan.Successors(Optional.of(successor), Map.of()));
+        assertThat(plans.keySet()).containsExactlyElementsOf(leavers);
+        Set<Holding.Planned> seen = new HashSet<>();
+        List<Holding> once = plans.values().stream()
+                .flatMap(List::stream)
+                .filter(one -> one.change().filter(seen::add).isPresent())
+                .toList();
+        Preview preview = carriedOut(snapshot, once);
+        assertThat(preview.outcomes().stream()
+                        .filter(outcome -> !outcome.state().isDone())
+                        .map(outcome -> outcome.entry().form() + " " + outcome.findings()))
+                .isEmpty();
+        Model left = preview.model();
+        for (Person person : leavers) {
+            assertThat(left.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()))
+                    .noneMatch(Account::isOpen);
+            assertThat(left.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()))
+                    .allMatch(one -> one.window().endsBy(NOW.plusSeconds(1)));
+            assertThat(left.table(Kind.ENGAGEMENT).by(Engagement.BY_MANAGER, person.id()).stream()
+                            .filter(one -> !one.window().endsBy(NOW.plusSeconds(1))))
+                    .isEmpty();
+        }
+        assertThat(left.groups().stream())
+                .noneMatch(group -> group.owners().stream().anyMatch(ids::contains));
+        // alone, nobody of them would have anything else
+        for (Person person : leavers) {
+            assertThat(plans.get(person).stream().filter(one -> !one.what().isInCare()))
+                    .containsExactlyElementsOf(
+                            LeavingPlan.of(snapshot, person, LeavingPlan.When.now(NOW), LeavingPlan.Successors.NOBODY)
+                                    .stream()
+                                    .filter(one -> !one.what().isInCare())
+                                    .toList());
+        }
+    }
+
     private static Set<Id<Group>> elsewhere(Model model, Person person) {
         Set<Id<Group>> groups = new HashSet<>();
         for (Membership membership :

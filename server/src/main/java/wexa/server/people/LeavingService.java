@@ -18,25 +18,11 @@ import wexa.core.leaving.LeavingPlan;
 import wexa.core.lifecycle.Identity;
 import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
-import wexa.core.model.Account;
-import wexa.core.model.Area;
-import wexa.core.model.Assignment;
-import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
-import wexa.core.model.Fact;
-import wexa.core.model.Group;
-import wexa.core.model.Invitation;
 import wexa.core.model.Kind;
-import wexa.core.model.Mapping;
-import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Role;
-import wexa.core.model.RoleVariant;
-import wexa.core.model.Seat;
-import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
@@ -51,7 +37,6 @@ import wexa.server.people.LeavingViews.WarningView;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
-import wexa.server.rights.Administrators;
 import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
@@ -64,19 +49,19 @@ public class LeavingService {
     private final SnapshotStore snapshots;
     private final PersonRows rows;
     private final PersonAccounts accounts;
-    private final Administrators administrators;
+    private final LeavingGuards guards;
     private final BusinessClock clock;
 
     LeavingService(
             SnapshotStore snapshots,
             PersonRows rows,
             PersonAccounts accounts,
-            Administrators administrators,
+            LeavingGuards guards,
             BusinessClock clock) {
         this.snapshots = snapshots;
         this.rows = rows;
         this.accounts = accounts;
-        this.administrators = administrators;
+        this.guards = guards;
         this.clock = clock;
     }
 
@@ -153,13 +138,13 @@ public class LeavingService {
 
     private static HoldingView view(Holding holding, Model model, List<PersonPage.AccountView> known) {
         Optional<Tenant> tenant = holding.tenant().map(model.tenants()::get);
-        Window window = window(holding.fact());
+        Window window = holding.window();
         return new HoldingView(
                 holding.what(),
                 holding.fate(),
                 holding.fact().id().value(),
-                title(holding, model),
-                through(holding, model),
+                holding.held().title(),
+                holding.held().through(),
                 window.from().equals(Instant.MIN) ? null : window.from(),
                 window.isOpenEnded() ? null : window.until(),
                 tenant.map(one -> one.id().value()).orElse(null),
@@ -178,74 +163,6 @@ public class LeavingService {
                         .orElse(null));
     }
 
-    private static Window window(Fact fact) {
-        return switch (fact) {
-            case Engagement one -> one.window();
-            case Membership one -> one.window();
-            case Assignment one -> one.window();
-            case Seat one -> one.window();
-            default -> Window.ALWAYS;
-        };
-    }
-
-    private static String title(Holding holding, Model model) {
-        return switch (holding.fact()) {
-            case Account one -> "Account " + one.userName();
-            case Seat one -> seatName(one, model) + " seat";
-            case Membership one -> model.groups().get(one.group()).name();
-            case Group one -> one.name();
-            case Assignment one -> model.roles().get(one.role()).name() + area(one.area(), model);
-            case Mapping one -> model.roles().get(one.role()).name() + area(one.area(), model);
-            case Engagement one ->
-                holding.what() == Holding.What.MANAGES
-                        ? model.people().get(one.person()).name()
-                        : one.job() + ", "
-                                + model.table(Kind.UNIT).get(one.unit()).name();
-            case Invitation one -> "Invitation to " + one.mail();
-            case Role one -> one.name();
-            case ConflictRule one -> one.name();
-            case RoleVariant one ->
-                model.roles().get(one.role()).name() + " in "
-                        + model.title(model.tenants().get(one.tenant()));
-            case Unit one -> one.name();
-            case Person one -> one.name();
-            default -> "";
-        };
-    }
-
-    private static String seatName(Seat seat, Model model) {
-        Account account = model.table(Kind.ACCOUNT).get(seat.account());
-        return model.appOf(model.tenants().get(account.tenant()))
-                .seatKind(seat.kind())
-                .map(kind -> kind.name())
-                .orElse(seat.kind().text());
-    }
-
-    private static String area(Optional<Id<Area>> area, Model model) {
-        return area.flatMap(model.table(Kind.AREA)::find)
-                .map(one -> " at " + one.name())
-                .orElse("");
-    }
-
-    private static String through(Holding holding, Model model) {
-        return switch (holding.fact()) {
-            case Group ruled when holding.what() == Holding.What.MEMBERSHIP -> "by rule";
-            case Membership one ->
-                holding.fate() == Fate.ELSEWHERE ? "from the directory" : quoted("direct", one.reason());
-            case Assignment one
-            when one.subject() instanceof Subject.OfGroup many ->
-                "from " + model.groups().get(many.group()).name();
-            case Assignment one -> quoted("direct", one.reason());
-            case Mapping one ->
-                "from " + model.groups().get(one.directoryGroup()).name();
-            default -> "";
-        };
-    }
-
-    private static String quoted(String how, String reason) {
-        return reason.isEmpty() ? how : how + ", “" + reason + "”";
-    }
-
     private List<WarningView> warnings(
             Actor actor,
             Snapshot snapshot,
@@ -254,25 +171,7 @@ public class LeavingService {
             LeavingPlan.Successors successors,
             Instant now) {
         List<WarningView> warnings = new ArrayList<>();
-        if (actor.person().equals(Optional.of(person.id()))) {
-            warnings.add(new WarningView(
-                    "leaving.self",
-                    true,
-                    "This is you",
-                    "Another administrator has to offboard you, so that somebody sees it through."));
-        }
-        List<Administrators.Known> able = administrators.all().stream()
-                .filter(one -> one.endedAt().isEmpty() && one.acts().contains(Act.GOVERN))
-                .toList();
-        if (able.size() == 1
-                && able.getFirst().person().equals(Optional.of(person.id().value()))) {
-            warnings.add(
-                    new WarningView(
-                            "leaving.last-administrator",
-                            true,
-                            "The last one who manages administrators",
-                            "Nobody else may manage administrators of Wexa. Give somebody else that right first, under Settings, Administrators."));
-        }
+        guards.blocking(actor, person).ifPresent(warnings::add);
         long open =
                 holdings.stream().filter(one -> one.fate() == Fate.LEFT_OPEN).count();
         if (open > 0) {

@@ -22,6 +22,7 @@ import wexa.core.model.PersonField;
 import wexa.core.model.Role;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
@@ -39,9 +40,11 @@ public class PeopleActs {
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
     private final Ids ids;
+    private final LeavingGuards guards;
 
-    PeopleActs(SnapshotStore snapshots, BusinessClock clock, Ids ids) {
+    PeopleActs(SnapshotStore snapshots, LeavingGuards guards, BusinessClock clock, Ids ids) {
         this.snapshots = snapshots;
+        this.guards = guards;
         this.clock = clock;
         this.ids = ids;
     }
@@ -53,7 +56,8 @@ public class PeopleActs {
         GIVE_ROLE,
         EXTEND,
         OPEN_ACCOUNTS,
-        SET_FIELD
+        SET_FIELD,
+        OFFBOARD
     }
 
     /**
@@ -61,6 +65,8 @@ public class PeopleActs {
      * @param tenant for roles and accounts
      * @param until the last day, as entries have it; empty for none
      * @param value what they are to have in the field; empty for nothing
+     * @param at when they leave; empty for now
+     * @param successor who takes over what those who leave own, lead or answer for
      */
     record Wanted(
             Kinds act,
@@ -71,10 +77,17 @@ public class PeopleActs {
             String from,
             String until,
             Optional<UUID> field,
-            String value) {}
+            String value,
+            Optional<Instant> at,
+            Optional<UUID> successor) {}
 
-    /** Entries for those whom the act concerns, and why the others are left out. */
-    public record ActView(List<ActEntry> entries, List<LeftOut> left) {}
+    /**
+     * Entries for those whom the act concerns.
+     *
+     * @param left who is left out, and why
+     * @param open what remains to be decided about those who are not
+     */
+    public record ActView(List<ActEntry> entries, List<LeftOut> left, List<LeftOut> open) {}
 
     public record ActEntry(String form, Map<String, String> fields) {}
 
@@ -82,15 +95,21 @@ public class PeopleActs {
 
     @Requires(value = Act.PREPARE, over = Over.SIGHT)
     public ActView entries(Actor actor, List<UUID> people, Wanted wanted) {
-        Model model = snapshots.current().model();
+        Snapshot snapshot = snapshots.current();
+        Model model = snapshot.model();
         Instant now = clock.now();
-        Preparing preparing = new Preparing(model, now, wanted, actor.person(), ids);
+        List<Person> chosen = new ArrayList<>();
         for (UUID id : people) {
             Person person = model.people().find(Id.<Person>of(id)).orElseThrow(() -> Problem.notFound("person", id));
             actor.requireSight(person.id(), model, now);
-            preparing.add(person);
+            chosen.add(person);
         }
-        return new ActView(preparing.entries, preparing.left);
+        if (wanted.act() == Kinds.OFFBOARD) {
+            return new Wave(snapshot, actor, guards, now).offboard(chosen, wanted);
+        }
+        Preparing preparing = new Preparing(model, now, wanted, actor.person(), ids);
+        chosen.forEach(preparing::add);
+        return new ActView(preparing.entries, preparing.left, List.of());
     }
 
     private static final class Preparing {
@@ -118,6 +137,7 @@ public class PeopleActs {
                 case EXTEND -> extend(person);
                 case OPEN_ACCOUNTS -> openAccount(person);
                 case SET_FIELD -> setField(person);
+                case OFFBOARD -> throw new IllegalArgumentException("people leave together, not one by one");
             }
         }
 

@@ -6,6 +6,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -100,7 +101,9 @@ class PeopleTableController {
             @Nullable @Size(max = 40) String from,
             @Nullable @Size(max = 40) String until,
             @Nullable UUID field,
-            @Nullable @Size(max = 200) String value) {}
+            @Nullable @Size(max = 200) String value,
+            @Nullable Instant at,
+            @Nullable UUID successor) {}
 
     /** What an act on several people comes to, as entries of a draft. Nothing is kept. */
     @PostMapping("/acts")
@@ -117,7 +120,9 @@ class PeopleTableController {
                         input.from() == null ? "" : input.from(),
                         input.until() == null ? "" : input.until(),
                         Optional.ofNullable(input.field()),
-                        input.value() == null ? "" : input.value()));
+                        input.value() == null ? "" : input.value(),
+                        Optional.ofNullable(input.at()),
+                        Optional.ofNullable(input.successor())));
     }
 
     record PastedInput(@NotNull @Size(max = MOST_IDS) List<@NotNull @Size(max = 200) String> texts) {}

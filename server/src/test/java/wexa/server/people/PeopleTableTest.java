@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
@@ -221,6 +222,62 @@ class PeopleTableTest {
                 .path("rows")
                 .forEach(row -> names.add(row.path("name").asString()));
         assertThat(names).isSortedAccordingTo(Comparator.naturalOrder());
+    }
+
+    /** A wave comes to exactly what its people would come to one by one. */
+    @Test
+    void peopleWhoLeaveTogetherComeToOneDraft() throws Exception {
+        List<String> season =
+                ids("kind=VOLUNTEER&standing=HERE").stream().limit(30).toList();
+        Set<JsonNode> expected = new HashSet<>();
+        ObjectNode wanted = cast.tove.object();
+        wanted.putArray("ending");
+        wanted.putObject("successors");
+        for (String id : season) {
+            cast.tove
+                    .send("POST", "/api/v1/people/" + id + "/leaving", wanted)
+                    .body()
+                    .path("holdings")
+                    .valueStream()
+                    .filter(one -> one.path("change").isObject())
+                    .forEach(one -> expected.add(one.path("change")));
+        }
+        JsonNode told = acts(season, "act", "OFFBOARD");
+        assertThat(told.path("left")).isEmpty();
+        assertThat(told.path("entries").valueStream()).containsExactlyInAnyOrderElementsOf(expected);
+        assertThat(expected).hasSizeGreaterThan(30);
+
+        JsonNode draft = cast.tove.draft("The season ends");
+        for (JsonNode entry : told.path("entries")) {
+            Map<String, String> fields = new java.util.HashMap<>();
+            entry.path("fields")
+                    .properties()
+                    .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
+            draft = cast.put(draft, entry.path("form").asString(), fields);
+        }
+        assertThat(Cast.states(draft)).containsOnly("READY");
+    }
+
+    @Test
+    void whoHoldsNothingIsLeftOutAndWhoLeavesTakesNothingOver() throws Exception {
+        String gone = ids("standing=LEFT").stream()
+                .filter(id -> model.table(Kind.ACCOUNT)
+                        .by(Account.BY_PERSON, Id.of(UUID.fromString(id)))
+                        .isEmpty())
+                .findFirst()
+                .orElseThrow();
+        List<String> season =
+                ids("kind=VOLUNTEER&standing=HERE").stream().limit(3).toList();
+        JsonNode nothing = acts(List.of(gone), "act", "OFFBOARD");
+        assertThat(nothing.path("entries")).isEmpty();
+        assertThat(nothing.path("left").path(0).path("why").asString()).isEqualTo("holds nothing that is to end");
+        JsonNode told = acts(season, "act", "OFFBOARD", "successor", season.getFirst());
+        assertThat(told.path("fields").path(0).path("field").asString()).isEqualTo("successor");
+        assertThat(told.path("detail").asString()).contains("leaves with the others");
+        assertThat(acts(season, "act", "OFFBOARD", "successor", gone)
+                        .path("detail")
+                        .asString())
+                .contains("is not at work");
     }
 
     @Test

@@ -82,6 +82,8 @@ class ArchitectureTest {
                         "wexa.server.snapshot",
                         // a changeset without effects, which names what a day brought
                         "wexa.server.clock",
+                        // the same, which stands for steps that correct a tenant
+                        "wexa.server.settling",
                         "wexa.server.demo")
                 .should()
                 .callMethodWhere(DescribedPredicate.describe(
