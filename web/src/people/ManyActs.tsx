@@ -73,6 +73,8 @@ export function ManyActs({ act, people, onDone }: { act: PlainAct; people: reado
           <button
             type="button"
             className="btn btn-primary btn-sm"
+            // it stands where Prepare stood, which had the focus
+            autoFocus
             disabled={found.entries.length === 0 || isPending}
             onClick={() => {
               put(

@@ -92,6 +92,8 @@ export function OffboardMany({ people }: { people: readonly string[] }) {
             <button
               type="button"
               className="btn btn-primary btn-sm"
+              // it stands where Prepare stood, which had the focus
+              autoFocus
               disabled={found.entries.length === 0 || start.isPending}
               onClick={() =>
                 start.mutate({ name: leaving, put: found.entries.map((one) => entry(one.form, one.fields)) })
