@@ -84,7 +84,7 @@ function Offboard({ id }: { id: string }) {
                   <input
                     type="time"
                     aria-label="Time"
-                    className="input h-8 w-28"
+                    className="input h-8 w-32"
                     value={time}
                     onChange={(event) => setTime(event.target.value)}
                   />

@@ -8,6 +8,7 @@ import { DayInput } from "../ui/dayInput";
 import { PersonPicker } from "../ui/personPicker";
 import { Told } from "../ui/plainField";
 import { count } from "../ui/words";
+import { byReason, reasonWords } from "./reasons";
 import { usePrepareMany } from "./mutations";
 
 /** Several people leave together: when, who takes over, whom it leaves out and what it leaves open, and one draft for all. */
@@ -56,14 +57,14 @@ export function OffboardMany({ people }: { people: readonly string[] }) {
             <input
               type="time"
               aria-label="Time"
-              className="input h-8 w-28"
+              className="input h-8 w-32"
               value={time}
               onChange={(event) => change(() => setTime(event.target.value))}
             />
           </>
         )}
         {successor === undefined ? (
-          <div className="w-60">
+          <div className="w-64">
             <PersonPicker
               label="Who takes over what they own or lead"
               placeholder="Who takes over, if anybody"
@@ -120,14 +121,14 @@ export function OffboardMany({ people }: { people: readonly string[] }) {
 function Notes({ found }: { found: Schemas["ActView"] }) {
   return found.left.length + found.open.length === 0 ? null : (
     <ul className="mt-1.5 max-h-28 overflow-auto text-sm">
-      {found.open.map((one) => (
-        <li key={`${one.person} ${one.why}`}>
-          <span className="text-warning">▲</span> {one.name} {one.why}
+      {byReason(found.open).map((one) => (
+        <li key={one.why} title={one.names.join(", ")}>
+          <span className="text-warning">▲</span> {reasonWords(one)}
         </li>
       ))}
-      {found.left.map((one) => (
-        <li key={one.person} className="text-soft">
-          {one.name} {one.why}
+      {byReason(found.left).map((one) => (
+        <li key={one.why} title={one.names.join(", ")} className="text-soft">
+          {reasonWords(one)}
         </li>
       ))}
     </ul>
