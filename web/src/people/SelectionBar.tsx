@@ -1,5 +1,6 @@
 import { Link } from "@tanstack/react-router";
-import { useState } from "react";
+import { useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import type { Schemas } from "../api/client";
 import { useMay, useMaySend } from "../session/hooks";
 import { ManyActs } from "./ManyActs";
@@ -43,7 +44,12 @@ export function SelectionBar({
   const [isSending, setSending] = useState(false);
   const mayPrepare = useMay("PREPARE");
   const maySend = useMaySend();
-  const all = useAllThatMatch(search, (ids) => onChoose(new Set(ids)));
+  const clear = useRef<HTMLButtonElement>(null);
+  const all = useAllThatMatch(search, (ids) => {
+    flushSync(() => onChoose(new Set(ids)));
+    // the button that had the focus is gone: whoever uses the keyboard goes on beside it
+    clear.current?.focus();
+  });
   return (
     <div className="border-b border-base-300 bg-chosen px-4 py-1.5">
       <div className="flex flex-wrap items-center gap-1.5">
@@ -67,7 +73,7 @@ export function SelectionBar({
           </Link>
         )}
         {chosen.size > 0 && (
-          <button type="button" className="btn btn-ghost btn-xs" onClick={() => onChoose(new Set())}>
+          <button ref={clear} type="button" className="btn btn-ghost btn-xs" onClick={() => onChoose(new Set())}>
             Clear
           </button>
         )}
