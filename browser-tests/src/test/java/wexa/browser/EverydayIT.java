@@ -225,6 +225,7 @@ class EverydayIT {
             browser.forceColours();
             browser.tabTo("Select all");
             browser.press(Keys.ENTER);
+            browser.losesButton("that match");
             browser.tabTo("Add to group");
             browser.press(Keys.ENTER);
             browser.tabTo("Group");
