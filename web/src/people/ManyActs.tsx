@@ -71,6 +71,7 @@ export function ManyActs({ act, people, onDone }: { act: PlainAct; people: reado
           </button>
         ) : (
           <button
+            key="add"
             type="button"
             className="btn btn-primary btn-sm"
             // it stands where Prepare stood, which had the focus
