@@ -14,7 +14,7 @@ import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { Removal } from "./Removal";
-import { careWords, fateWords, placesOf, type Holding } from "./words";
+import { responsibilityWords, fateWords, placesOf, type Holding } from "./words";
 
 type Leaving = Schemas["LeavingView"];
 type When = "now" | "last" | "at";
@@ -76,7 +76,7 @@ function Offboard({ id }: { id: string }) {
                 </Choice>
               )}
               <Choice isOn={chosen === "at"} onChoose={() => setWhen("at")}>
-                At a time
+                At a set time
               </Choice>
               {chosen === "at" && (
                 <>
@@ -207,12 +207,14 @@ function Holdings({
                 </th>
               )}
               <td className="px-2 py-1">
-                {careWords(one.what) !== undefined && <span className="text-soft">{careWords(one.what)} </span>}
+                {responsibilityWords(one.what) !== undefined && (
+                  <span className="text-soft">{responsibilityWords(one.what)} </span>
+                )}
                 <b className="font-semibold">{one.title}</b>
                 {one.through !== "" && <span className="block text-sm text-soft">{one.through}</span>}
               </td>
               <td className="px-2 py-1">
-                {careWords(one.what) === undefined ? (
+                {responsibilityWords(one.what) === undefined ? (
                   <Fate of={one} />
                 ) : (
                   <Successors of={one} own={of[one.fact]} rest={rest} onSuccessor={onSuccessor} />
@@ -313,13 +315,13 @@ function TakesOver({
   rest: Successor | undefined;
   onRest: (one: Successor | undefined) => void;
 }) {
-  const inCare = leaving.holdings.filter((one) => careWords(one.what) !== undefined).length;
-  return inCare === 0 ? null : (
+  const toHandOver = leaving.holdings.filter((one) => responsibilityWords(one.what) !== undefined).length;
+  return toHandOver === 0 ? null : (
     <section aria-label="Who takes over" className="mb-5">
       <h2>Who takes over</h2>
       {rest === undefined ? (
         <>
-          <p className="mt-1 text-soft">{count(inCare, "thing")} to hand over, to one person or line by line.</p>
+          <p className="mt-1 text-soft">{count(toHandOver, "thing")} to hand over, to one person or line by line.</p>
           <div className="mt-1.5">
             <PersonPicker label="Who takes over everything" placeholder="Everything to…" onPick={onRest} />
           </div>

@@ -50,7 +50,7 @@ export function Removal({ person }: { person: string }) {
                 </li>
               ))}
             </ul>
-            {data.tenants.length === 0 && <p className="text-soft">There never was an account in any tenant.</p>}
+            {data.tenants.length === 0 && <p className="text-soft">They never had an account in any tenant.</p>}
           </>
         )}
       </Read>

@@ -25,7 +25,7 @@ export function fateWords(holding: Holding): string {
   }
 }
 
-const CARE: Partial<Record<Holding["what"], string>> = {
+const RESPONSIBILITIES: Partial<Record<Holding["what"], string>> = {
   OWNS_GROUP: "owns the group",
   OWNS_ROLE: "owns the role",
   OWNS_RULE: "owns the conflict rule",
@@ -36,8 +36,8 @@ const CARE: Partial<Record<Holding["what"], string>> = {
 };
 
 /** "owns the group"; nothing for what is held and not answered for. */
-export function careWords(what: Holding["what"]): string | undefined {
-  return CARE[what];
+export function responsibilityWords(what: Holding["what"]): string | undefined {
+  return RESPONSIBILITIES[what];
 }
 
 export interface Place {
@@ -51,14 +51,14 @@ export interface Place {
 export function placesOf(holdings: readonly Holding[]): Place[] {
   const places = new Map<string, Place>();
   for (const holding of holdings) {
-    const care = careWords(holding.what) !== undefined;
-    const key = care ? "care" : (holding.tenant ?? "here");
-    const name = care ? "To hand over" : holding.where === "" ? "Here" : holding.where;
+    const responsibility = responsibilityWords(holding.what) !== undefined;
+    const key = responsibility ? "responsibility" : (holding.tenant ?? "here");
+    const name = responsibility ? "To hand over" : holding.where === "" ? "Here" : holding.where;
     const place = places.get(key) ?? { key, name, colour: holding.colour ?? undefined, holdings: [] };
     place.holdings.push(holding);
     places.set(key, place);
   }
-  const rank = (place: Place) => (place.key === "care" ? 2 : place.key === "here" ? 1 : 0);
+  const rank = (place: Place) => (place.key === "responsibility" ? 2 : place.key === "here" ? 1 : 0);
   return [...places.values()].toSorted(
     (one, other) =>
       rank(one) - rank(other) || (one.colour ?? 0) - (other.colour ?? 0) || one.name.localeCompare(other.name),

@@ -49,7 +49,7 @@ export function OffboardMany({ people }: { people: readonly string[] }) {
           aria-pressed={isLater}
           onClick={() => change(() => setLater(true))}
         >
-          At a time
+          At a set time
         </button>
         {isLater && (
           <>

@@ -56,7 +56,7 @@ export function DifferenceList({ page }: { page: Page }) {
                     />
                   </th>
                   <th colSpan={4} className="px-2 font-normal">
-                    {some.length === 0 ? "Select what is to be corrected in the tenant" : directions(some)}
+                    {some.length === 0 ? "Select what to correct in the tenant" : directions(some)}
                   </th>
                 </tr>
               </thead>

@@ -11,8 +11,8 @@ public final class PersonFieldCodes {
     public static final Code LABEL_TAKEN =
             Code.block("person-field.label-taken", "There is a field called “{value}” already. Use another name.");
 
-    public static final Code TOO_MANY =
-            Code.block("person-field.too-many", "There are {most} fields already, and no more fit. Retire one first.");
+    public static final Code TOO_MANY = Code.block(
+            "person-field.too-many", "There are already {most} fields, the most there can be. Retire one first.");
 
     public static final Code CHOICES_UNFIT = Code.block(
             "person-field.choices-unfit",

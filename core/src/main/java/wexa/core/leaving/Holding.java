@@ -48,7 +48,7 @@ public record Holding(What what, Held held, Optional<Id<Tenant>> tenant, Fate fa
         NAMED_IN_FIELD;
 
         /** Whether somebody else can take it over. */
-        public boolean isInCare() {
+        public boolean isResponsibility() {
             return ordinal() >= OWNS_GROUP.ordinal();
         }
     }

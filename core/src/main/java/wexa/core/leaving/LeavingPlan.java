@@ -54,7 +54,7 @@ public final class LeavingPlan {
     private final Instant now;
     private final Instant at;
     private final Successors successors;
-    private final Care care;
+    private final Responsibilities responsibilities;
     private final Titles titles;
     private final List<Holding> holdings = new ArrayList<>();
 
@@ -71,14 +71,15 @@ public final class LeavingPlan {
         }
     }
 
-    private LeavingPlan(Snapshot snapshot, Person person, When when, Successors successors, Care care) {
+    private LeavingPlan(
+            Snapshot snapshot, Person person, When when, Successors successors, Responsibilities responsibilities) {
         this.snapshot = snapshot;
         this.model = snapshot.model();
         this.person = person;
         this.now = when.now();
         this.at = when.at();
         this.successors = successors;
-        this.care = care;
+        this.responsibilities = responsibilities;
         this.titles = new Titles(model);
     }
 
@@ -105,8 +106,8 @@ public final class LeavingPlan {
     /** @param ending the engagements that end */
     public static List<Holding> of(
             Snapshot snapshot, Person person, When when, Successors successors, Set<Id<Engagement>> ending) {
-        Care care = Care.of(snapshot.model(), Set.of(person.id()));
-        return new LeavingPlan(snapshot, person, when, successors, care).made(ending);
+        Responsibilities responsibilities = Responsibilities.of(snapshot.model(), Set.of(person.id()));
+        return new LeavingPlan(snapshot, person, when, successors, responsibilities).made(ending);
     }
 
     /**
@@ -118,12 +119,12 @@ public final class LeavingPlan {
             Snapshot snapshot, Collection<Person> leavers, When when, Successors successors) {
         Set<Id<Person>> ids = new HashSet<>();
         leavers.forEach(one -> ids.add(one.id()));
-        Care care = Care.of(snapshot.model(), ids);
+        Responsibilities responsibilities = Responsibilities.of(snapshot.model(), ids);
         Map<Person, List<Holding>> plans = new LinkedHashMap<>();
         for (Person person : leavers) {
             plans.put(
                     person,
-                    new LeavingPlan(snapshot, person, when, successors, care)
+                    new LeavingPlan(snapshot, person, when, successors, responsibilities)
                             .made(ids(running(snapshot.model(), person, when.now()))));
         }
         return plans;
@@ -138,7 +139,7 @@ public final class LeavingPlan {
         roles(isWhole, ending);
         if (isWhole) {
             invitations();
-            care();
+            responsibilities();
         }
         holdings.sort(Comparator.comparing(Holding::what));
         return List.copyOf(holdings);
@@ -301,27 +302,27 @@ public final class LeavingPlan {
     }
 
     /** What the person answers for. */
-    private void care() {
-        care.groups(person.id()).forEach(this::owned);
-        for (Role role : care.roles(person.id())) {
+    private void responsibilities() {
+        responsibilities.groups(person.id()).forEach(this::owned);
+        for (Role role : responsibilities.roles(person.id())) {
             handOver(What.OWNS_ROLE, titles.of(role), "role.edit", "role", "owner");
         }
-        for (ConflictRule rule : care.rules(person.id())) {
+        for (ConflictRule rule : responsibilities.rules(person.id())) {
             handOver(What.OWNS_RULE, titles.of(rule), "conflict-rule.edit", "conflict-rule", "owner");
         }
-        for (RoleVariant variant : care.variants(person.id())) {
+        for (RoleVariant variant : responsibilities.variants(person.id())) {
             handOver(What.OWNS_VARIANT, titles.of(variant), "role-variant.edit", "role-variant", "owner");
         }
-        for (Unit unit : care.units(person.id())) {
+        for (Unit unit : responsibilities.units(person.id())) {
             handOver(What.LEADS_UNIT, titles.of(unit), "unit.edit", "unit", "manager");
         }
         for (Engagement engagement : model.table(Kind.ENGAGEMENT).by(Engagement.BY_MANAGER, person.id())) {
-            if (!engagement.window().endsBy(now) && !care.leaves(engagement.person())) {
+            if (!engagement.window().endsBy(now) && !responsibilities.leaves(engagement.person())) {
                 handOver(What.MANAGES, titles.report(engagement), "engagement.edit", "engagement", "manager");
             }
         }
-        for (Care.Named one : care.named(person.id())) {
-            if (!care.leaves(one.in().id())) {
+        for (Responsibilities.Named one : responsibilities.named(person.id())) {
+            if (!responsibilities.leaves(one.in().id())) {
                 named(one.field(), one.in());
             }
         }
@@ -330,7 +331,7 @@ public final class LeavingPlan {
     /** A group that others own as well goes on with them; one that nobody else owns needs somebody. */
     private void owned(Group group) {
         List<Id<Person>> owners = new ArrayList<>(group.owners());
-        owners.removeIf(care::leaves);
+        owners.removeIf(responsibilities::leaves);
         Optional<Id<Person>> successor = successor(group.id());
         successor.filter(one -> !owners.contains(one)).ifPresent(owners::add);
         if (owners.isEmpty()) {
@@ -351,7 +352,7 @@ public final class LeavingPlan {
     }
 
     private Optional<Id<Person>> successor(Id<?> fact) {
-        return successors.of(fact).filter(one -> !care.leaves(one));
+        return successors.of(fact).filter(one -> !responsibilities.leaves(one));
     }
 
     private void handOver(What what, Held held, String form, String target, String field) {

@@ -178,11 +178,11 @@ class LeavingPlanTest {
                 .noneMatch(group -> group.owners().stream().anyMatch(ids::contains));
         // alone, nobody of them would have anything else
         for (Person person : leavers) {
-            assertThat(plans.get(person).stream().filter(one -> !one.what().isInCare()))
+            assertThat(plans.get(person).stream().filter(one -> !one.what().isResponsibility()))
                     .containsExactlyElementsOf(
                             LeavingPlan.of(snapshot, person, LeavingPlan.When.now(NOW), LeavingPlan.Successors.NOBODY)
                                     .stream()
-                                    .filter(one -> !one.what().isInCare())
+                                    .filter(one -> !one.what().isResponsibility())
                                     .toList());
         }
     }

@@ -1,9 +1,16 @@
 package wexa.server.people;
 
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
 import org.springframework.stereotype.Component;
 import wexa.core.model.Person;
+import wexa.core.value.Id;
 import wexa.server.people.LeavingViews.WarningView;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -12,34 +19,42 @@ import wexa.server.rights.Administrators;
 /** Whom nobody may offboard as things are. */
 @Component
 class LeavingGuards {
+    private static final WarningView SELF = new WarningView(
+            "leaving.self",
+            true,
+            "This is you",
+            "Another administrator has to offboard you, so that somebody sees it through.");
+
+    private static final WarningView LAST = new WarningView(
+            "leaving.last-administrator",
+            true,
+            "The last administrator who may manage administrators",
+            "Nobody else may manage administrators of Wexa. Give somebody else that right first, under Settings, Administrators.");
+
     private final Administrators administrators;
 
     LeavingGuards(Administrators administrators) {
         this.administrators = administrators;
     }
 
-    /** What stands in the way, with the way out. */
-    Optional<WarningView> blocking(Actor actor, Person person) {
-        if (actor.person().equals(Optional.of(person.id()))) {
-            return Optional.of(new WarningView(
-                    "leaving.self",
-                    true,
-                    "This is you",
-                    "Another administrator has to offboard you, so that somebody sees it through."));
+    /** Who of these people may not leave, all of them together, and what stands in the way. */
+    Map<Id<Person>, WarningView> blocking(Actor actor, Collection<Person> people) {
+        Map<Id<Person>, WarningView> blocked = new HashMap<>();
+        Set<UUID> leaving = new HashSet<>();
+        for (Person person : people) {
+            if (actor.person().equals(Optional.of(person.id()))) {
+                blocked.put(person.id(), SELF);
+            } else {
+                leaving.add(person.id().value());
+            }
         }
-        List<Administrators.Known> able = administrators.all().stream()
+        List<Optional<UUID>> able = administrators.all().stream()
                 .filter(one -> one.endedAt().isEmpty() && one.acts().contains(Act.GOVERN))
+                .map(Administrators.Known::person)
                 .toList();
-        return able.size() == 1
-                        && able.getFirst()
-                                .person()
-                                .equals(Optional.of(person.id().value()))
-                ? Optional.of(
-                        new WarningView(
-                                "leaving.last-administrator",
-                                true,
-                                "The last one who manages administrators",
-                                "Nobody else may manage administrators of Wexa. Give somebody else that right first, under Settings, Administrators."))
-                : Optional.empty();
+        if (able.stream().allMatch(one -> one.filter(leaving::contains).isPresent())) {
+            able.forEach(one -> blocked.put(Id.of(one.orElseThrow()), LAST));
+        }
+        return blocked;
     }
 }

@@ -171,7 +171,7 @@ public class LeavingService {
             LeavingPlan.Successors successors,
             Instant now) {
         List<WarningView> warnings = new ArrayList<>();
-        guards.blocking(actor, person).ifPresent(warnings::add);
+        warnings.addAll(guards.blocking(actor, List.of(person)).values());
         long open =
                 holdings.stream().filter(one -> one.fate() == Fate.LEFT_OPEN).count();
         if (open > 0) {
@@ -195,8 +195,8 @@ public class LeavingService {
                     new WarningView(
                             "leaving.directory",
                             false,
-                            "The directory goes first",
-                            "Wexa does not write to the directory: disable the entry there, or they can still sign in wherever it is asked."));
+                            "Disable the directory entry first",
+                            "Wexa does not write to the directory. Until the entry is disabled there, they can still sign in wherever the directory is used."));
         }
         return warnings;
     }

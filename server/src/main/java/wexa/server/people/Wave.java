@@ -41,8 +41,9 @@ final class Wave {
     ActView offboard(List<Person> chosen, Wanted wanted) {
         List<LeftOut> left = new ArrayList<>();
         List<Person> leavers = new ArrayList<>();
+        Map<Id<Person>, LeavingViews.WarningView> blocked = guards.blocking(actor, chosen);
         for (Person person : chosen) {
-            guards.blocking(actor, person)
+            Optional.ofNullable(blocked.get(person.id()))
                     .ifPresentOrElse(why -> left.add(told(person, blocked(why))), () -> leavers.add(person));
         }
         LeavingPlan.Successors successors = new LeavingPlan.Successors(successor(wanted, leavers), Map.of());
@@ -59,7 +60,7 @@ final class Wave {
             List<Holding.Planned> own =
                     seen.stream().flatMap(one -> one.change().stream()).toList();
             if (own.isEmpty()) {
-                left.add(told(person, "holds nothing that is to end"));
+                left.add(told(person, "has nothing left to end"));
             }
             changes.addAll(own);
             remaining(holdings, seen).forEach(text -> open.add(told(person, text)));
@@ -102,7 +103,7 @@ final class Wave {
                 .ifPresent(count -> texts.add("leaves " + things(count) + " that nobody takes over"));
         counted(seen, Fate.ELSEWHERE)
                 .ifPresent(count -> texts.add("is in " + count
-                        + (count == 1 ? " group that a directory decides" : " groups that a directory decides")));
+                        + (count == 1 ? " group managed by a directory" : " groups managed by a directory")));
         if (all.size() > seen.size()) {
             texts.add("holds " + things(all.size() - seen.size()) + " outside your scope");
         }
@@ -117,7 +118,7 @@ final class Wave {
     private static String blocked(LeavingViews.WarningView why) {
         return why.code().equals("leaving.self")
                 ? "is you; another administrator has to offboard you"
-                : "is the last one who may manage administrators";
+                : "would leave nobody who may manage administrators";
     }
 
     private static String things(long count) {

@@ -115,7 +115,7 @@ public class CorrectionService {
             throw new Problem(
                     409,
                     "correction.nothing-to-do",
-                    "Nothing of this differs any more as the tenant was last read, or it is on its way already.");
+                    "None of these differ any more, or a job is already correcting them. Read the tenant again to see what is left.");
         }
         try {
             return Objects.requireNonNull(

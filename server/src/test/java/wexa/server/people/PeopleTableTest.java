@@ -270,7 +270,7 @@ class PeopleTableTest {
                 ids("kind=VOLUNTEER&standing=HERE").stream().limit(3).toList();
         JsonNode nothing = acts(List.of(gone), "act", "OFFBOARD");
         assertThat(nothing.path("entries")).isEmpty();
-        assertThat(nothing.path("left").path(0).path("why").asString()).isEqualTo("holds nothing that is to end");
+        assertThat(nothing.path("left").path(0).path("why").asString()).isEqualTo("has nothing left to end");
         JsonNode told = acts(season, "act", "OFFBOARD", "successor", season.getFirst());
         assertThat(told.path("fields").path(0).path("field").asString()).isEqualTo("successor");
         assertThat(told.path("detail").asString()).contains("leaves with the others");

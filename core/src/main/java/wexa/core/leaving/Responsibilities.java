@@ -21,7 +21,7 @@ import wexa.core.model.Unit;
 import wexa.core.value.Id;
 
 /** What those who leave answer for. Costs one look at groups, roles, rules and units, and one at everybody where fields name people. */
-record Care(
+record Responsibilities(
         Set<Id<Person>> leavers,
         Map<Id<Person>, List<Group>> owned,
         Map<Id<Person>, List<Role>> ownRoles,
@@ -33,8 +33,8 @@ record Care(
     /** Somebody whose field has the leaver as its value. */
     record Named(PersonField field, Person in) {}
 
-    static Care of(Model model, Set<Id<Person>> leavers) {
-        return new Care(
+    static Responsibilities of(Model model, Set<Id<Person>> leavers) {
+        return new Responsibilities(
                 leavers,
                 by(model, Kind.GROUP, leavers, Group::owners),
                 by(model, Kind.ROLE, leavers, one -> one.owner().stream().toList()),
