@@ -14,7 +14,7 @@ import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { Removal } from "./Removal";
-import { responsibilityWords, fateWords, placesOf, type Holding } from "./words";
+import { responsibilityWords, fateWords, isThroughGroup, placesOf, type Holding } from "./words";
 
 type Leaving = Schemas["LeavingView"];
 type When = "now" | "last" | "at";
@@ -235,7 +235,7 @@ function Fate({ of: one }: { of: Holding }) {
     <span className={one.fate === "ELSEWHERE" ? "font-semibold text-warning" : one.fate === "STAYS" ? "text-soft" : ""}>
       {one.fate === "ELSEWHERE" && "▲ "}
       {fateWords(one)}
-      {one.fate === "FOLLOWS" && one.until && `, ${lastDay(one.until, session.zone)}`}
+      {one.fate === "FOLLOWS" && !isThroughGroup(one) && one.until && `, ${lastDay(one.until, session.zone)}`}
     </span>
   );
 }

@@ -26,7 +26,8 @@ export function Removal({ person }: { person: string }) {
               ) : (
                 <b>
                   Not complete
-                  {data.holdings > 0 && `: ${count(data.holdings, "thing")} still held here`}
+                  {data.hidden > 0 && ` here: ${count(data.hidden, "more account")} outside your scope`}
+                  {data.holdings > 0 && `: ${count(data.holdings, "thing")} still held in Wexa`}
                 </b>
               )}
             </p>

@@ -23,7 +23,7 @@ test("what is held stands tenant by tenant, then what is in none, then what is h
   expect(places.map((place) => `${place.name} ${place.holdings.length}`)).toEqual([
     "Pelagia North 1",
     "Rota Buoy 2",
-    "Here 1",
+    "In Wexa 1",
     "To hand over 1",
   ]);
 });
@@ -33,5 +33,10 @@ test("what becomes of something is said as one says it of that thing", () => {
   expect(fateWords(holding({ what: "SEAT" }))).toBe("given back");
   expect(fateWords(holding({}))).toBe("ends");
   expect(fateWords(holding({ fate: "CANCELLED", what: "INVITATION" }))).toBe("withdrawn");
+  expect(fateWords(holding({ fate: "FOLLOWS", through: "from Volunteers", until: "2026-12-01T00:00:00Z" }))).toBe(
+    "ends with the membership",
+  );
+  expect(fateWords(holding({ fate: "FOLLOWS", until: "2026-12-01T00:00:00Z" }))).toBe("ends on its last day");
+  expect(fateWords(holding({ fate: "FOLLOWS", what: "MEMBERSHIP" }))).toBe("ends with the engagement");
   expect(fateWords(holding({ fate: "LEFT_OPEN", what: "OWNS_ROLE" }))).toBe("nobody takes it over");
 });

@@ -3,6 +3,11 @@ import type { Schemas } from "../api/client";
 export type Holding = Schemas["HoldingView"];
 export type Left = Schemas["LeftView"]["left"];
 
+/** Whether it ends with a membership, whenever the group itself loses it. */
+export function isThroughGroup(holding: Holding): boolean {
+  return holding.what === "ROLE" && holding.through.startsWith("from ");
+}
+
 /** What becomes of something, in words; who takes it over is named besides. */
 export function fateWords(holding: Holding): string {
   switch (holding.fate) {
@@ -11,7 +16,11 @@ export function fateWords(holding: Holding): string {
     case "CANCELLED":
       return holding.what === "INVITATION" ? "withdrawn" : "cancelled before it begins";
     case "FOLLOWS":
-      return holding.what === "ENGAGEMENT" ? "ends on its last day" : "ends with it";
+      return isThroughGroup(holding)
+        ? "ends with the membership"
+        : holding.until
+          ? "ends on its last day"
+          : "ends with the engagement";
     case "ELSEWHERE":
       return "to be removed in the directory";
     case "PASSED_ON":
@@ -53,7 +62,7 @@ export function placesOf(holdings: readonly Holding[]): Place[] {
   for (const holding of holdings) {
     const responsibility = responsibilityWords(holding.what) !== undefined;
     const key = responsibility ? "responsibility" : (holding.tenant ?? "here");
-    const name = responsibility ? "To hand over" : holding.where === "" ? "Here" : holding.where;
+    const name = responsibility ? "To hand over" : holding.where === "" ? "In Wexa" : holding.where;
     const place = places.get(key) ?? { key, name, colour: holding.colour ?? undefined, holdings: [] };
     place.holdings.push(holding);
     places.set(key, place);

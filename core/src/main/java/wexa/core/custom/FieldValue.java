@@ -81,16 +81,13 @@ public record FieldValue(Key field, String value) {
         Optional<String> value = switch (field.type()) {
             case TEXT -> Types.TEXT.read(text, in);
             case NUMBER ->
-                NUMBER.matcher(text).matches()
-                        ? Optional.of(plain(new BigDecimal(text)))
-                        : malformed(field, text, "Write it with digits, such as 12.5.", in);
-            case DATE -> isDay(text) ? Optional.of(text) : malformed(field, text, "Write the day as 2026-11-30.", in);
+                NUMBER.matcher(text).matches() ? Optional.of(plain(new BigDecimal(text))) : malformed(field, text, in);
+            case DATE -> isDay(text) ? Optional.of(text) : malformed(field, text, in);
             case CHOICE ->
                 field.choices().stream()
                         .filter(choice -> choice.equalsIgnoreCase(text))
                         .findFirst()
-                        .or(() ->
-                                malformed(field, text, "Use one of: " + String.join(", ", field.choices()) + ".", in));
+                        .or(() -> malformed(field, text, in));
             case PERSON -> NamedTypes.PERSON.read(text, in).map(Id::toString);
         };
         return value.filter(one -> one.length() <= LONGEST || tooLong(one, in));
@@ -109,8 +106,19 @@ public record FieldValue(Key field, String value) {
         }
     }
 
-    private static Optional<String> malformed(PersonField field, String text, String hint, Reading in) {
-        in.report(Code.FIELD_MALFORMED, "value", shown(text), "hint", field.label() + ": " + hint);
+    /** How a value of the field is written. */
+    public static String hint(PersonField field) {
+        return switch (field.type()) {
+            case TEXT -> "Use at most " + LONGEST + " characters in one line.";
+            case NUMBER -> "Write it with digits, such as 12.5.";
+            case DATE -> "Write the day as 2026-11-30.";
+            case CHOICE -> "Use one of: " + String.join(", ", field.choices()) + ".";
+            case PERSON -> "Use the handle of somebody here.";
+        };
+    }
+
+    private static Optional<String> malformed(PersonField field, String text, Reading in) {
+        in.report(Code.FIELD_MALFORMED, "value", shown(text), "hint", field.label() + ": " + hint(field));
         return Optional.empty();
     }
 

@@ -9,6 +9,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import wexa.core.leaving.LeavingPlan;
+import wexa.core.lifecycle.MainEngagement;
+import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.value.Id;
 import wexa.server.people.LeavingViews.WarningView;
@@ -56,5 +60,27 @@ class LeavingGuards {
             able.forEach(one -> blocked.put(Id.of(one.orElseThrow()), LAST));
         }
         return blocked;
+    }
+
+    /** Whoever takes over has to be here, and still be here when the other one leaves. */
+    static Optional<WarningView> unfit(Model model, Id<Person> id, LeavingPlan.When when) {
+        Person successor = model.people().get(id);
+        if (PersonStatus.of(model, id, when.now()) != PersonStatus.HERE) {
+            return Optional.of(new WarningView(
+                    "leaving.successor-not-here",
+                    false,
+                    successor.name() + " is not at work",
+                    "Choose somebody who is."));
+        }
+        boolean isGoneByThen = MainEngagement.of(model, id, when.now())
+                .filter(one -> one.window().endsBy(when.at()))
+                .isPresent();
+        return isGoneByThen
+                ? Optional.of(new WarningView(
+                        "leaving.successor-leaves",
+                        false,
+                        successor.name() + " leaves before that",
+                        "Choose somebody who stays longer."))
+                : Optional.empty();
     }
 }

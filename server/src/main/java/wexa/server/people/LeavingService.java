@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.leaving.Holding;
@@ -17,7 +18,7 @@ import wexa.core.leaving.Holding.Fate;
 import wexa.core.leaving.LeavingPlan;
 import wexa.core.lifecycle.Identity;
 import wexa.core.lifecycle.MainEngagement;
-import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -82,11 +83,9 @@ public class LeavingService {
         Instant now = clock.now();
         Person person = person(model, id);
         Map<Id<?>, Id<Person>> of = new HashMap<>();
-        wanted.of()
-                .forEach((fact, successor) ->
-                        of.put(Id.of(fact), person(model, successor).id()));
-        LeavingPlan.Successors successors = new LeavingPlan.Successors(
-                wanted.rest().map(one -> person(model, one).id()), of);
+        wanted.of().forEach((fact, successor) -> of.put(Id.of(fact), successor(actor, model, successor, now)));
+        LeavingPlan.Successors successors =
+                new LeavingPlan.Successors(wanted.rest().map(one -> successor(actor, model, one, now)), of);
         Set<Id<Engagement>> ending = new HashSet<>();
         wanted.ending().forEach(one -> ending.add(Id.of(one)));
         LeavingPlan.When when = new LeavingPlan.When(
@@ -110,12 +109,18 @@ public class LeavingService {
                         .map(one -> engagement(model, one))
                         .toList(),
                 seen.stream().map(one -> view(one, model, known)).toList(),
-                warnings(actor, snapshot, person, seen, successors, now),
+                warnings(actor, snapshot, person, seen, successors, when),
                 all.size() - seen.size());
     }
 
     private static Person person(Model model, UUID id) {
         return model.people().find(Id.<Person>of(id)).orElseThrow(() -> Problem.notFound("person", id));
+    }
+
+    private static Id<Person> successor(Actor actor, Model model, UUID id, Instant now) {
+        Id<Person> successor = person(model, id).id();
+        actor.requireSight(successor, model, now);
+        return successor;
     }
 
     private static @Nullable Instant lastDay(Model model, Person person, Instant now) {
@@ -169,7 +174,7 @@ public class LeavingService {
             Person person,
             List<Holding> holdings,
             LeavingPlan.Successors successors,
-            Instant now) {
+            LeavingPlan.When when) {
         List<WarningView> warnings = new ArrayList<>();
         warnings.addAll(guards.blocking(actor, List.of(person)).values());
         long open =
@@ -181,15 +186,10 @@ public class LeavingService {
                     open == 1 ? "One thing is left without anybody" : open + " things are left without anybody",
                     "Choose who takes over what they own, lead or answer for."));
         }
-        successors
-                .rest()
-                .ifPresent(successor ->
-                        unfit(snapshot.model(), successor, person, now).ifPresent(warnings::add));
-        successors.of().values().stream()
+        Stream.concat(successors.rest().stream(), successors.of().values().stream())
                 .distinct()
-                .filter(successor -> !successors.rest().equals(Optional.of(successor)))
                 .forEach(successor ->
-                        unfit(snapshot.model(), successor, person, now).ifPresent(warnings::add));
+                        LeavingGuards.unfit(snapshot.model(), successor, when).ifPresent(warnings::add));
         if (person.directoryEntry().isPresent()) {
             warnings.add(
                     new WarningView(
@@ -199,32 +199,6 @@ public class LeavingService {
                             "Wexa does not write to the directory. Until the entry is disabled there, they can still sign in wherever the directory is used."));
         }
         return warnings;
-    }
-
-    /** Whoever takes over has to be here, and longer than the one who leaves. */
-    private static Optional<WarningView> unfit(Model model, Id<Person> id, Person leaver, Instant now) {
-        Person successor = model.people().get(id);
-        if (PersonStatus.of(model, id, now) != PersonStatus.HERE) {
-            return Optional.of(new WarningView(
-                    "leaving.successor-not-here",
-                    false,
-                    successor.name() + " is not at work",
-                    "Choose somebody who is, or it is left to nobody."));
-        }
-        Instant theirs = end(model, id, now);
-        return theirs.isBefore(end(model, leaver.id(), now))
-                ? Optional.of(new WarningView(
-                        "leaving.successor-leaves",
-                        false,
-                        successor.name() + " leaves before that",
-                        "Choose somebody who stays longer."))
-                : Optional.empty();
-    }
-
-    private static Instant end(Model model, Id<Person> person, Instant now) {
-        return MainEngagement.of(model, person, now)
-                .map(one -> one.window().until())
-                .orElse(Instant.MIN);
     }
 
     /** What is left of somebody in each tenant in which they had an account, as it was read. */
@@ -241,8 +215,13 @@ public class LeavingService {
                 LeavingPlan.of(snapshot, person, LeavingPlan.When.now(now), LeavingPlan.Successors.NOBODY).stream()
                         .filter(one -> one.what() != Holding.What.ACCOUNT)
                         .count();
-        return new RemovalView(
-                tenants, holdings, holdings == 0 && tenants.stream().allMatch(one -> one.left() == Left.CONFIRMED));
+        int hidden = (int) model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()).stream()
+                .filter(one -> !actor.sight().covers(one.tenant()))
+                .count();
+        // whoever does not see a tenant cannot say that nothing is left there
+        boolean isComplete =
+                holdings == 0 && hidden == 0 && tenants.stream().allMatch(one -> one.left() == Left.CONFIRMED);
+        return new RemovalView(tenants, holdings, hidden, isComplete);
     }
 
     private static LeftView left(PersonPage.AccountView account) {

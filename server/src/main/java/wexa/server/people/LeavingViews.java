@@ -87,6 +87,10 @@ public final class LeavingViews {
             @Nullable Instant closedAt,
             @Nullable Instant readAt) {}
 
-    /** All that is left of somebody; complete only where each tenant is confirmed and nothing else is held. */
-    public record RemovalView(List<LeftView> tenants, int holdings, boolean isComplete) {}
+    /**
+     * All that is left of somebody; complete only where each tenant is confirmed and nothing else is held.
+     *
+     * @param hidden in how many more tenants, which the asker does not see, they have or had an account
+     */
+    public record RemovalView(List<LeftView> tenants, int holdings, int hidden, boolean isComplete) {}
 }

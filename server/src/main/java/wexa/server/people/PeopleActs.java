@@ -271,7 +271,9 @@ public class PeopleActs {
             Optional<String> kept = FieldValue.kept(field, value, model);
             if (!value.isEmpty() && kept.isEmpty()) {
                 throw Problem.badField(
-                        "value", "field.malformed", "“" + value + "” is no value of “" + field.label() + "”.");
+                        "value",
+                        "field.malformed",
+                        "“" + value + "” cannot be a value of “" + field.label() + "”. " + FieldValue.hint(field));
             }
             if (field.of(person).equals(kept)) {
                 leave(person, value.isEmpty() ? "has nothing there" : "has that already");

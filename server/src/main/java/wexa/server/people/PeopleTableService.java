@@ -27,7 +27,6 @@ import wexa.core.model.Account;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.PersonField;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
@@ -194,7 +193,7 @@ public class PeopleTableService {
         return model.table(Kind.PERSON_FIELD).stream()
                 .filter(field -> column.equals(PeopleFilter.OWN + field.key()))
                 .findFirst()
-                .map(PersonField::label)
+                .map(field -> Formulas.defused(field.label()))
                 .orElse(column);
     }
 

@@ -38,7 +38,7 @@ public class PersonFieldService {
     }
 
     /** All fields in the order in which they were made, counted among those who are seen. Costs a look at everybody. */
-    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    @Requires(value = Act.LOOK, over = Over.SIGHT)
     List<PersonFieldViews.PersonFieldView> all(Actor actor) {
         Model model = snapshots.current().model();
         List<PersonField> fields = model.table(Kind.PERSON_FIELD).stream().toList();

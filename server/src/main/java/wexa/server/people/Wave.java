@@ -10,7 +10,6 @@ import java.util.Set;
 import wexa.core.leaving.Holding;
 import wexa.core.leaving.Holding.Fate;
 import wexa.core.leaving.LeavingPlan;
-import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.preview.Snapshot;
@@ -46,9 +45,9 @@ final class Wave {
             Optional.ofNullable(blocked.get(person.id()))
                     .ifPresentOrElse(why -> left.add(told(person, blocked(why))), () -> leavers.add(person));
         }
-        LeavingPlan.Successors successors = new LeavingPlan.Successors(successor(wanted, leavers), Map.of());
         LeavingPlan.When when = new LeavingPlan.When(
                 now, wanted.at().filter(at -> at.isAfter(now)).orElse(now));
+        LeavingPlan.Successors successors = new LeavingPlan.Successors(successor(wanted, leavers, when), Map.of());
         Set<Holding.Planned> changes = new LinkedHashSet<>();
         List<LeftOut> open = new ArrayList<>();
         LeavingPlan.together(snapshot, leavers, when, successors).forEach((person, holdings) -> {
@@ -73,25 +72,23 @@ final class Wave {
                 open);
     }
 
-    private Optional<Id<Person>> successor(Wanted wanted, List<Person> leavers) {
+    private Optional<Id<Person>> successor(Wanted wanted, List<Person> leavers, LeavingPlan.When when) {
         Optional<Person> successor = wanted.successor()
                 .map(id -> model.people()
                         .find(Id.<Person>of(id))
                         .orElseThrow(
                                 () -> Problem.badField("successor", "reference.unresolved", "Choose who takes over.")));
         successor.ifPresent(one -> {
+            actor.requireSight(one.id(), model, now);
             if (leavers.contains(one)) {
                 throw Problem.badField(
                         "successor",
                         "leaving.successor-leaves",
                         one.name() + " leaves with the others. Choose somebody who stays.");
             }
-            if (PersonStatus.of(model, one.id(), now) != PersonStatus.HERE) {
-                throw Problem.badField(
-                        "successor",
-                        "leaving.successor-not-here",
-                        one.name() + " is not at work. Choose somebody who is.");
-            }
+            LeavingGuards.unfit(model, one.id(), when).ifPresent(why -> {
+                throw Problem.badField("successor", why.code(), why.title() + ". " + why.text());
+            });
         });
         return successor.map(Person::id);
     }

@@ -150,8 +150,9 @@ public class CorrectionService {
                 List.of(),
                 List.of()));
         log.write(version, now, actor.login(), reason, lines(snapshot.model(), tenant, all, work));
-        return planner.write(version, name, plans)
-                .map(job -> new Written(version, job, work.fields().size()));
+        // there are steps: a change without a job would say that something was sent
+        JobPlanner.Planned job = planner.write(version, name, plans).orElseThrow();
+        return Optional.of(new Written(version, job, work.fields().size()));
     }
 
     /** One line for each object, told in the history of the person whose it is. */

@@ -150,9 +150,8 @@ public class TenantAccounts {
     }
 
     private static String seatName(Model model, Account account, Seat seat) {
-        return model.appOf(model.tenants().get(account.tenant())).seatKinds().stream()
-                .filter(kind -> kind.key().equals(seat.kind()))
-                .findFirst()
+        return model.appOf(model.tenants().get(account.tenant()))
+                .seatKind(seat.kind())
                 .map(kind -> kind.name())
                 .orElse(seat.kind().text());
     }
