@@ -1,0 +1,166 @@
+package wexa.server.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.mockito.Mockito;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+import wexa.core.governance.Reach;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.server.rights.Act;
+import wexa.server.rights.Actor;
+import wexa.server.rights.Administrators;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Browserless.Answer;
+import wexa.server.testing.Cast;
+import wexa.server.testing.Lookers;
+
+/** Somebody leaves over HTTP: what they hold, the draft that ends it, and the evidence that nothing is left. */
+class LeavingTest {
+    private final Cast cast = Cast.shared();
+
+    LeavingTest() throws Exception {}
+
+    private String newcomer() throws Exception {
+        String number = Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000));
+        JsonNode draft = cast.newcomer(Cast.unique("leaves"), number, "keeper");
+        cast.carried(draft);
+        return Cast.personIn(draft);
+    }
+
+    private JsonNode leaving(String person, Map<String, String> wanted) throws Exception {
+        ObjectNode body = cast.tove.object();
+        body.putArray("ending");
+        body.putObject("successors");
+        wanted.forEach(body::put);
+        Answer answer = cast.tove.send("POST", "/api/v1/people/" + person + "/leaving", body);
+        assertThat(answer.status()).as("%s", answer.body()).isEqualTo(200);
+        return answer.body();
+    }
+
+    private static Set<String> warnings(JsonNode plan) {
+        return plan.path("warnings")
+                .valueStream()
+                .map(one -> one.path("code").asString())
+                .collect(Collectors.toSet());
+    }
+
+    private JsonNode removal(Browserless as, String person) throws Exception {
+        return as.get("/api/v1/people/" + person + "/removal").body();
+    }
+
+    @Test
+    void theEvidenceIsCompleteOnceAllHasEndedAndTheTenantWasReadAgain() throws Exception {
+        String person = newcomer();
+        String south = cast.find("/api/v1/tenants", "path", "pelagia/south");
+        cast.carried(cast.put(
+                cast.tove.draft("South too"),
+                "account.open",
+                Map.of("id", UUID.randomUUID().toString(), "person", person, "tenant", south)));
+        Browserless inSouth = Lookers.looker(cast, List.of("pelagia/south"), List.of());
+        JsonNode plan = leaving(person, Map.of());
+        assertThat(plan.path("holdings")
+                        .valueStream()
+                        .map(one -> one.path("what").asString()))
+                .contains("ACCOUNT", "ROLE", "SEAT", "ENGAGEMENT");
+        assertThat(removal(cast.tove, person)
+                        .path("tenants")
+                        .path(0)
+                        .path("left")
+                        .asString())
+                .isEqualTo("OPEN");
+
+        JsonNode draft = cast.tove.draft("Leaves");
+        for (JsonNode holding : plan.path("holdings")) {
+            if (holding.path("change").isObject()) {
+                Map<String, String> fields = new HashMap<>();
+                holding.path("change")
+                        .path("fields")
+                        .properties()
+                        .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
+                draft = cast.put(draft, holding.path("change").path("form").asString(), fields);
+            }
+        }
+        assertThat(cast.carried(draft).path("state").asString()).isEqualTo("DONE");
+        assertThat(leaving(person, Map.of()).path("holdings")).isEmpty();
+        for (String path : List.of("pelagia/north", "pelagia/south")) {
+            String tenant = cast.find("/api/v1/tenants", "path", path);
+            cast.tove.send("POST", "/api/v1/tenants/" + tenant + "/readings", cast.tove.object());
+        }
+        JsonNode evidence = removal(cast.tove, person);
+        assertThat(evidence.path("tenants")
+                        .valueStream()
+                        .map(one -> one.path("left").asString()))
+                .as("%s", evidence)
+                .containsExactly("CONFIRMED", "CONFIRMED");
+        assertThat(evidence.path("isComplete").asBoolean()).isTrue();
+
+        // whoever does not see the tenant is not told that nothing is left there
+        JsonNode partly = removal(inSouth, person);
+        assertThat(partly.path("tenants")).as("%s", partly).hasSize(1);
+        assertThat(partly.path("hidden").asInt()).as("%s", partly).isEqualTo(1);
+        assertThat(partly.path("isComplete").asBoolean()).isFalse();
+    }
+
+    @Test
+    void aSuccessorWhoIsGoneByThenIsNamed() throws Exception {
+        String person = newcomer();
+        JsonNode leaver = cast.tove
+                .get("/api/v1/people/table?standing=HERE&ends=WEEK")
+                .body()
+                .path("rows")
+                .path(0);
+        String successor = leaver.path("id").asString();
+        String until = leaver.path("until").asString();
+        assertThat(warnings(leaving(person, Map.of("successor", successor))))
+                .doesNotContain("leaving.successor-leaves");
+        assertThat(warnings(leaving(person, Map.of("successor", successor, "at", until))))
+                .contains("leaving.successor-leaves");
+    }
+
+    /** Neither of the two who may manage administrators is the last one alone; together they are. */
+    @Test
+    void thoseWithoutWhomNobodyManagesAdministratorsDoNotLeaveTogether() {
+        Model model = cast.bean(SnapshotStore.class).current().model();
+        List<Person> people = model.people().stream().limit(3).toList();
+        Administrators administrators = Mockito.mock(Administrators.class);
+        Mockito.when(administrators.all())
+                .thenReturn(List.of(
+                        known(people.get(0), Act.GOVERN),
+                        known(people.get(1), Act.GOVERN),
+                        known(people.get(2), Act.APPLY)));
+        LeavingGuards guards = new LeavingGuards(administrators);
+        Actor actor = Mockito.mock(Actor.class);
+        Mockito.when(actor.person()).thenReturn(Optional.of(people.get(2).id()));
+        assertThat(guards.blocking(actor, people.subList(0, 1))).isEmpty();
+        assertThat(guards.blocking(actor, people.subList(1, 2))).isEmpty();
+        assertThat(guards.blocking(actor, people).keySet())
+                .containsExactlyInAnyOrderElementsOf(
+                        people.stream().map(Person::id).toList());
+    }
+
+    private static Administrators.Known known(Person person, Act act) {
+        return new Administrators.Known(
+                UUID.randomUUID(),
+                person.handle().text(),
+                person.name(),
+                Set.of(act),
+                Reach.EVERYWHERE,
+                false,
+                Optional.of(person.id().value()),
+                Optional.empty(),
+                Optional.empty(),
+                false);
+    }
+}
