@@ -10,7 +10,7 @@ import { accessQuery, peopleQuery, personQuery, queryClient, type LogWanted } fr
 import type { Narrowed } from "./api/reportQueries";
 import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
-import { PARTS, SORTS, type TableSearch } from "./people/table";
+import { PARTS, readSort, type TableSearch } from "./people/table";
 import { Empty } from "./ui/states";
 import { readListSearch } from "./ui/workList";
 
@@ -71,7 +71,7 @@ const peopleTable = createRoute({
     ...Object.fromEntries(PARTS.map((part) => [part, textsOf(search[part])])),
     field: textsOf(search.field),
     q: textOf(search.q),
-    sort: SORTS.find((sort) => sort === search.sort),
+    sort: readSort(search.sort),
     desc: search.desc === true ? true : undefined,
     cols: textsOf(search.cols),
   }),

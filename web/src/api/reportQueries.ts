@@ -13,8 +13,8 @@ export interface Narrowed {
 export const reportQuery = (kind: ReportKind, narrowed: Narrowed) =>
   queryOptions({
     queryKey: ["reports", kind, narrowed],
-    queryFn: ({ signal }) =>
-      take(api.GET("/api/v1/reports/{kind}", { signal, params: { path: { kind }, query: narrowed } })),
+    // it goes on when its page is left, and is there when one comes back
+    queryFn: () => take(api.GET("/api/v1/reports/{kind}", { params: { path: { kind }, query: narrowed } })),
     staleTime: 30_000,
   });
 

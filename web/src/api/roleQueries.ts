@@ -88,7 +88,8 @@ export const tighteningProgressQuery = queryOptions({
 
 export const tighteningQuery = queryOptions({
   queryKey: ["roles", "tightening"],
-  queryFn: ({ signal }) => take(api.GET("/api/v1/roles/tightening", { signal })),
+  // it goes on when its page is left, and is there when one comes back
+  queryFn: () => take(api.GET("/api/v1/roles/tightening")),
 });
 
 export const lineageQuery = (id: string) =>

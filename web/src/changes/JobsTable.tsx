@@ -48,6 +48,7 @@ export function JobsTable() {
         <WorkList
           title="Jobs"
           place="jobs"
+          exports={{ list: "JOBS" }}
           one="job"
           many="jobs"
           rows={data}

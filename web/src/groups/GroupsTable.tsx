@@ -22,6 +22,7 @@ export function GroupsTable() {
         <WorkList
           title="Groups"
           place="groups"
+          exports={{ list: "GROUPS" }}
           one="group"
           many="groups"
           rows={data}

@@ -3,7 +3,7 @@ import { useBring } from "./hooks";
 
 /** Where a file is dropped or chosen. */
 export function Choose({ words }: { words: string }) {
-  const bring = useBring();
+  const { bring, isPending, error } = useBring();
   const [isOver, setOver] = useState(false);
   return (
     <div>
@@ -21,11 +21,11 @@ export function Choose({ words }: { words: string }) {
           setOver(false);
           const file = event.dataTransfer.files[0];
           if (file !== undefined) {
-            bring.mutate(file);
+            bring(file);
           }
         }}
       >
-        <b className="font-semibold">{bring.isPending ? "Reading…" : words}</b>
+        <b className="font-semibold">{isPending ? "Reading…" : words}</b>
         <span className="mt-1 text-soft">
           CSV in UTF-8, with commas, semicolons or tabs, the first line naming the columns; or people as LDIF.
         </span>
@@ -34,19 +34,19 @@ export function Choose({ words }: { words: string }) {
           accept=".csv,.tsv,.txt,.ldif,text/csv"
           className="sr-only"
           aria-label={words}
-          disabled={bring.isPending}
+          disabled={isPending}
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file !== undefined) {
-              bring.mutate(file);
+              bring(file);
             }
             event.target.value = "";
           }}
         />
       </label>
-      {bring.error !== null && (
+      {error !== null && (
         <p role="alert" className="mt-2 font-semibold text-error">
-          ▲ {bring.error.message}
+          ▲ {error.message}
         </p>
       )}
     </div>

@@ -7,11 +7,11 @@ import { importQuery, importsQuery } from "../api/queries";
 export type Table = Schemas["ImportView"];
 export type Sheet = "PEOPLE" | "GROUPS" | "MEMBERSHIPS" | "ASSIGNMENTS";
 
-/** Brings a file in, as it is, and opens what was read of it. */
+/** Brings a file in, as it is, and opens what was read of it, unless whoever brought it has gone elsewhere by then. */
 export function useBring() {
   const client = useQueryClient();
   const navigate = useNavigate();
-  return useMutation({
+  const { mutate, isPending, error } = useMutation({
     mutationFn: (file: File) =>
       take(
         api.POST("/api/v1/imports", {
@@ -25,9 +25,11 @@ export function useBring() {
     onSuccess: (table) => {
       client.setQueryData(importQuery(table.id).queryKey, table);
       void client.invalidateQueries({ queryKey: importsQuery.queryKey, exact: true });
-      void navigate({ to: "/import/$id", params: { id: table.id } });
     },
   });
+  const bring = (file: File) =>
+    mutate(file, { onSuccess: (table) => void navigate({ to: "/import/$id", params: { id: table.id } }) });
+  return { bring, isPending, error };
 }
 
 /** What can be done to a table: say what its columns mean, correct a row, make a draft of it. */

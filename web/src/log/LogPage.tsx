@@ -3,12 +3,14 @@ import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { chainQuery, logCountsQuery, logQuery, type LogWanted } from "../api/queries";
+import { useExportLog } from "../api/exports";
 import { useSession } from "../session/hooks";
 import { ColumnMenu } from "../ui/columnMenu";
 import { moment } from "../ui/dates";
 import { isDay } from "../ui/dayText";
 import { DayInput } from "../ui/dayInput";
 import { Empty, Read } from "../ui/states";
+import { Told } from "../ui/plainField";
 import { NextPage } from "../ui/nextPage";
 import { whyWords } from "../ui/words";
 import { inWantedOrder } from "../ui/workList";
@@ -37,7 +39,8 @@ export function LogPage() {
   const log = useInfiniteQuery(logQuery(wanted));
   const want = (more: LogWanted) =>
     void navigate({ to: "/log", search: (before) => ({ ...before, ...more }), replace: true });
-  const csv = new URLSearchParams(
+  const handOver = useExportLog();
+  const narrowed = Object.fromEntries(
     Object.entries(wanted).filter((pair): pair is [string, string] => pair[1] !== undefined),
   );
   const lines = log.data?.pages.flatMap((page) => page.lines) ?? [];
@@ -85,9 +88,16 @@ export function LogPage() {
               void navigate({ to: "/log", search: (before) => ({ ...before, cols: next }), replace: true })
             }
           />
-          <a className="btn btn-sm" href={`/api/v1/log/csv?${csv.toString()}`} download>
-            Export CSV
-          </a>
+          <Told error={handOver.error} />
+          <button
+            type="button"
+            className="btn btn-sm"
+            disabled={handOver.isPending}
+            title="All lines that match, with a cover that says what they are; the log keeps the digest"
+            onClick={() => handOver.mutate(narrowed)}
+          >
+            {handOver.isPending ? "Exporting…" : "Export"}
+          </button>
           <Verify />
         </div>
         <div className="min-h-0 flex-1 overflow-auto px-4 pb-4">

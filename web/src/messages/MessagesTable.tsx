@@ -43,6 +43,7 @@ export function MessagesTable() {
         <WorkList
           title="Messages"
           place="messages"
+          exports={{ list: "MESSAGES" }}
           one="message"
           many="messages"
           rows={data}

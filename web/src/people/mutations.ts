@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
-import { saveFile } from "../ui/saveFile";
+import { saveArchive } from "../api/exports";
 import { queryOf, shownKeys, type TableSearch } from "./table";
 import { personQuery, whyQuery, type Cell } from "../api/queries";
 
@@ -50,10 +50,7 @@ export function useHandOver(search: TableSearch) {
           parseAs: "blob",
         }),
       );
-      if (!(archive instanceof Blob)) {
-        throw new Error("The export came back empty. Try again.");
-      }
-      saveFile(archive, "wexa-people.zip");
+      saveArchive(archive, "wexa-people.zip");
     },
   });
 }

@@ -5,8 +5,11 @@ import { inWantedOrder } from "../ui/workList";
 export type Facet = Schemas["FacetView"];
 export type FacetValue = Schemas["FacetValue"];
 export type TableRow = Schemas["PersonTableRow"];
+/** What the keys of columns of the organisation's own fields begin with. */
+export const OWN = "field:";
+
 export const SORTS = ["URGENCY", "NAME", "NUMBER", "UNIT", "JOB", "KIND", "BEGINS", "ENDS"] as const;
-export type Sort = (typeof SORTS)[number];
+export type Sort = (typeof SORTS)[number] | `${typeof OWN}${string}`;
 
 /** The parts of the filter, in the order in which they stand. */
 export const PARTS = [
@@ -70,8 +73,6 @@ export const COLUMNS: readonly Column[] = [
 
 const SHOWN = ["name", "number", "unit", "job", "kind", "until", "groups", "accounts"];
 
-export const OWN = "field:";
-
 /** What the table needs to know of a field of people that the organisation defines. */
 export interface OwnField {
   key: string;
@@ -80,11 +81,25 @@ export interface OwnField {
   choices: readonly string[];
 }
 
+function ownKey(field: string): `${typeof OWN}${string}` {
+  return `${OWN}${field}`;
+}
+
+/** By what an address wants people sorted; nothing where there is no such order. */
+export function readSort(text: unknown): Sort | undefined {
+  return typeof text === "string" && text.startsWith(OWN)
+    ? ownKey(text.slice(OWN.length))
+    : SORTS.find((sort) => sort === text);
+}
+
 /** All that can be shown. */
 export function allColumns(fields: readonly OwnField[]): readonly Column[] {
   return [
     ...COLUMNS,
-    ...fields.map((field) => ({ key: `${OWN}${field.key}`, name: field.label, width: "minmax(90px,1fr)" })),
+    ...fields.map((field): Column => {
+      const key = ownKey(field.key);
+      return { key, name: field.label, sort: key, width: "minmax(90px,1fr)" };
+    }),
   ];
 }
 
@@ -136,7 +151,7 @@ export function searchOf(text: string): TableSearch {
   const params = new URLSearchParams(text);
   const search: TableSearch = {
     q: params.get("q") ?? undefined,
-    sort: SORTS.find((sort) => sort === params.get("sort")),
+    sort: readSort(params.get("sort")),
     desc: params.get("descending") === "true" ? true : undefined,
   };
   for (const part of PARTS) {

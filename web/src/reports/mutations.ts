@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take } from "../api/client";
 import type { Narrowed, ReportKind } from "../api/reportQueries";
-import { saveFile } from "../ui/saveFile";
+import { saveArchive } from "../api/exports";
 
 /** Fetches the whole report with its cover, and hands it to the browser as a file. */
 export function useExport(kind: ReportKind, narrowed: Narrowed) {
@@ -13,10 +13,7 @@ export function useExport(kind: ReportKind, narrowed: Narrowed) {
           parseAs: "blob",
         }),
       );
-      if (!(archive instanceof Blob)) {
-        throw new Error("The export came back empty. Try again.");
-      }
-      saveFile(archive, `wexa-${kind.toLowerCase()}${narrowed.day === undefined ? "" : `-${narrowed.day}`}.zip`);
+      saveArchive(archive, `wexa-${kind.toLowerCase()}${narrowed.day === undefined ? "" : `-${narrowed.day}`}.zip`);
     },
   });
 }

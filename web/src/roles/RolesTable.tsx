@@ -19,6 +19,7 @@ export function RolesTable() {
         <WorkList
           title="Roles"
           place="roles"
+          exports={{ list: "ROLES" }}
           one="role"
           many="roles"
           rows={data}

@@ -68,6 +68,7 @@ export function AccountsTable() {
       {(data) => (
         <WorkList
           title={tenant === undefined ? "Accounts" : `Accounts in ${tenant.app} ${tenant.name}`}
+          exports={{ list: "ACCOUNTS", tenant: id }}
           one="account"
           many="accounts"
           rows={data.accounts}

@@ -1,5 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef, type ReactNode } from "react";
+import type { Exported } from "../views/ExportButton";
 import type { Place } from "../views/Views";
 import type { ListColumn, ListFacet, ListSearch } from "./workList";
 
@@ -20,6 +21,8 @@ export interface ListProps<T> {
   /** What can be done with those that are chosen; without it nothing is chosen. */
   acts?: (chosen: readonly T[], clear: () => void) => ReactNode;
   head?: ReactNode;
+  /** As what it is handed over. */
+  exports: Exported;
   /** Under which views of it are kept; none are where it is missing. */
   place?: Place;
 }

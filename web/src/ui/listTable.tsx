@@ -3,18 +3,19 @@ import { useState } from "react";
 import { ColumnMenu } from "./columnMenu";
 import { useKeptSet } from "./kept";
 import { Lines, type ListProps } from "./listLines";
+import { ExportButton } from "../views/ExportButton";
 import { Views } from "../views/Views";
-import { saveFile } from "./saveFile";
 import { Empty } from "./states";
 import { count } from "./words";
 import {
-  csvOf,
   facetCounts,
+  filterWords,
   listed,
   listOf,
   listText,
   readListSearch,
   shownColumns,
+  textsOf,
   toggledFacet,
   type ListFacet,
   type ListSearch,
@@ -76,18 +77,12 @@ export function WorkList<T>(props: ListProps<T>) {
             shown={shown.map((column) => column.key)}
             onChange={(cols) => onSearch({ ...search, cols })}
           />
-          <button
-            type="button"
-            className="btn btn-sm"
-            onClick={() =>
-              saveFile(
-                new Blob([csvOf(found, shown)], { type: "text/csv;charset=utf-8" }),
-                `wexa-${title.toLowerCase()}.csv`,
-              )
-            }
-          >
-            Export CSV
-          </button>
+          <ExportButton
+            what={props.exports}
+            filter={filterWords(facets, search)}
+            columns={shown.map((column) => column.name)}
+            rows={() => textsOf(found, shown)}
+          />
         </div>
         {acts !== undefined && (
           <div className="flex min-h-10 flex-wrap items-center gap-1.5 border-b border-base-300 bg-chosen px-4 py-1.5">

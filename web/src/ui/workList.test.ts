@@ -1,15 +1,17 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import {
-  csvOf,
   facetCounts,
+  filterWords,
   listed,
   listOf,
   listText,
   movedUp,
   readListSearch,
   shownColumns,
+  textsOf,
   toggledFacet,
+  type ListFacet,
   type ListSearch,
 } from "./workList";
 
@@ -99,9 +101,22 @@ test("what is kept under a name is opened as it was", () => {
   expect(listOf(listText({}))).toEqual(readListSearch({}));
 });
 
-test("CSV keeps quotes, lines and formulas as text", () => {
-  const rows = [{ name: '=1+1 "x"', size: 3, tags: [] }];
-  expect(csvOf(rows, COLUMNS.slice(0, 2))).toBe('Name,Size\r\n"\'=1+1 ""x""",3\r\n');
+test("what a list is narrowed to is told in words", () => {
+  const facets: ListFacet<Row>[] = [
+    { key: "tag", name: "Tag", values: (row) => row.tags },
+    { key: "big", name: "Size", values: () => [], words: (value) => `${value} ones` },
+  ];
+  expect(filterWords(facets, { q: "nora", f: ["tag:winter", "big:small", "tag:old"] })).toEqual([
+    "words “nora”",
+    "Tag: winter or old",
+    "Size: small ones",
+  ]);
+  expect(filterWords(facets, {})).toEqual([]);
+});
+
+test("what is shown is text, as it is read", () => {
+  const rows = [{ name: "Nora", size: 3, tags: ["a", "b"] }];
+  expect(textsOf(rows, COLUMNS.slice(0, 2))).toEqual([["Nora", "3"]]);
 });
 
 test("an address that somebody wrote by hand is read as far as it makes sense", () => {

@@ -1,5 +1,3 @@
-import Papa from "papaparse";
-
 /** What a list shows; all of it stands in the address. */
 export interface ListSearch {
   q?: string | undefined;
@@ -154,6 +152,17 @@ export function facetCounts<T>(
     .toSorted((one, other) => other.count - one.count || one.words.localeCompare(other.words));
 }
 
+/** What a list is narrowed to, in words: a line for the text and for each facet. */
+export function filterWords<T>(facets: readonly ListFacet<T>[], search: ListSearch): string[] {
+  return [
+    ...(search.q === undefined ? [] : [`words “${search.q}”`]),
+    ...facets.flatMap((facet) => {
+      const chosen = chosenOf(search, facet.key).map((value) => facet.words?.(value) ?? value);
+      return chosen.length === 0 ? [] : [`${facet.name}: ${chosen.join(" or ")}`];
+    }),
+  ];
+}
+
 export function toggledFacet(search: ListSearch, facet: string, value: string): ListSearch {
   const one = `${facet}:${value}`;
   const before = search.f ?? [];
@@ -191,8 +200,7 @@ export function movedUp(keys: readonly string[], key: string): string[] {
   return at < 1 || before === undefined ? [...keys] : keys.with(at - 1, key).with(at, before);
 }
 
-/** Rows as CSV (RFC 4180), with a line of names first; text that a table program would take for a formula stays text. */
-export function csvOf<T>(rows: readonly T[], columns: readonly ListColumn<T>[]): string {
-  const data = rows.map((row) => columns.map((column) => column.text?.(row) ?? column.value(row)));
-  return `${Papa.unparse({ fields: columns.map((column) => column.name), data }, { escapeFormulae: true })}\r\n`;
+/** What is shown of the rows, as text. */
+export function textsOf<T>(rows: readonly T[], columns: readonly ListColumn<T>[]): string[][] {
+  return rows.map((row) => columns.map((column) => column.text?.(row) ?? String(column.value(row))));
 }

@@ -23,4 +23,8 @@ public record Cover(
         List<TenantReading> readings) {
     /** When a tenant was read last; never without an instant. */
     public record TenantReading(String tenant, @Nullable Instant readAt) {}
+
+    Cover withRows(int counted) {
+        return new Cover(at, version, filter, counted, by, login, madeAt, readings);
+    }
 }

@@ -1,9 +1,14 @@
 package wexa.server.evidence;
 
+import java.io.BufferedWriter;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStreamWriter;
 import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -14,6 +19,7 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.apache.commons.codec.binary.Hex;
 import org.apache.commons.codec.digest.DigestUtils;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -67,6 +73,20 @@ public class Evidence {
         return new Cover(about.at(), about.version(), filter, rows, actor.name(), actor.login(), clock.now(), readings);
     }
 
+    /** What writes a table as CSV (RFC 4180). */
+    @FunctionalInterface
+    public interface Table {
+        /** Returns how many rows were written, the line of names not counted. */
+        int writeTo(Writer out) throws IOException;
+    }
+
+    /** What a table shows, where it is not a report of what Wexa has on record. */
+    static final String AS_SHOWN =
+            "The table is what the page showed to whoever exported it; its digest tells whether it was changed since.";
+
+    private static final String ON_RECORD =
+            "The report tells what Wexa has on record. When each tenant was last read, so that both could be compared:";
+
     /**
      * The table with its cover. The digest is the SHA-256 (FIPS 180-4) of the table's bytes, in hexadecimal digits; the
      * cover and the log have it.
@@ -75,28 +95,45 @@ public class Evidence {
      * @param table as CSV (RFC 4180)
      */
     public byte[] handOver(Actor actor, String title, Cover cover, String table) {
-        byte[] bytes = table.getBytes(StandardCharsets.UTF_8);
-        String digest = DigestUtils.sha256Hex(bytes);
+        return handOver(actor, title, cover, ON_RECORD, out -> {
+            out.write(table);
+            return cover.rows();
+        });
+    }
+
+    /**
+     * The table, written as it goes into the archive, so that only the archive is held in memory.
+     *
+     * @param cover whose rows are counted while they are written
+     * @param about what the table tells, in a sentence
+     */
+    byte[] handOver(Actor actor, String title, Cover cover, String about, Table table) {
         ByteArrayOutputStream all = new ByteArrayOutputStream();
+        MessageDigest sha256 = DigestUtils.getSha256Digest();
+        Cover counted;
+        String digest;
         try (ZipOutputStream zip = new ZipOutputStream(all, StandardCharsets.UTF_8)) {
-            put(zip, "cover.txt", text(title, cover, digest, settings.zone()).getBytes(StandardCharsets.UTF_8));
-            put(zip, "report.csv", bytes);
+            zip.putNextEntry(new ZipEntry("report.csv"));
+            Writer out = new BufferedWriter(
+                    new OutputStreamWriter(new DigestOutputStream(zip, sha256), StandardCharsets.UTF_8));
+            counted = cover.withRows(table.writeTo(out));
+            out.flush();
+            zip.closeEntry();
+            digest = Hex.encodeHexString(sha256.digest());
+            zip.putNextEntry(new ZipEntry("cover.txt"));
+            zip.write(text(title, counted, about, digest, settings.zone()).getBytes(StandardCharsets.UTF_8));
+            zip.closeEntry();
         } catch (IOException impossible) {
+            // what is written stays in memory
             throw new UncheckedIOException(impossible);
         }
         transactions.executeWithoutResult(status -> notes.write(
                 actor.login(),
-                "export “" + title + "” as of " + cover.at() + ", " + cover.rows() + " rows, SHA-256 " + digest));
+                "export “" + title + "” as of " + counted.at() + ", " + counted.rows() + " rows, SHA-256 " + digest));
         return all.toByteArray();
     }
 
-    private static void put(ZipOutputStream zip, String name, byte[] bytes) throws IOException {
-        zip.putNextEntry(new ZipEntry(name));
-        zip.write(bytes);
-        zip.closeEntry();
-    }
-
-    private static String text(String title, Cover cover, String digest, ZoneId zone) {
+    private static String text(String title, Cover cover, String about, String digest, ZoneId zone) {
         List<String> lines = new ArrayList<>();
         lines.add("Report: " + title);
         lines.add("As of: " + Days.words(cover.at(), 0, zone) + " (" + zone + "), " + cover.at() + " in UTC");
@@ -106,8 +143,7 @@ public class Evidence {
         lines.add("Made by: " + cover.by() + " (" + cover.login() + "), " + cover.madeAt() + " in UTC");
         lines.add("SHA-256 of report.csv: " + digest);
         lines.add("");
-        lines.add(
-                "The report tells what Wexa has on record. When each tenant was last read, so that both could be compared:");
+        lines.add(about);
         for (Cover.TenantReading reading : cover.readings()) {
             lines.add("- " + reading.tenant() + ": "
                     + (reading.readAt() == null ? "never read" : "read " + reading.readAt() + " in UTC"));

@@ -2,6 +2,8 @@ package wexa.server.log;
 
 import java.security.SecureRandom;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -27,6 +29,7 @@ import wexa.core.preview.Histories;
 import wexa.core.preview.Preview;
 import wexa.core.value.Id;
 import wexa.server.database.NewRows;
+import wexa.server.wiring.Days;
 
 /** The log. Lines are written with their changeset, under the head's lock: that is what keeps the numbers without gaps. */
 @Component
@@ -168,6 +171,18 @@ public class Log {
     public record Wanted(String text, String actor, Instant from, Instant until) {
         /** Everything that was ever written. */
         public static final Wanted ALL = new Wanted("", "", Instant.EPOCH, Instant.parse("9999-12-31T00:00:00Z"));
+
+        /** As somebody asks for them, by a first and a last day in a zone. */
+        public static Wanted of(
+                String text, String actor, @Nullable LocalDate first, @Nullable LocalDate last, ZoneId zone) {
+            return new Wanted(
+                    text.strip(),
+                    actor.strip(),
+                    first == null ? ALL.from() : Days.beginning(first, zone),
+                    last == null
+                            ? ALL.until()
+                            : last.getYear() > 9998 ? Days.LAST : Days.beginning(last.plusDays(1), zone));
+        }
     }
 
     /** What was typed is text, also where it has signs that mean something in a pattern. */

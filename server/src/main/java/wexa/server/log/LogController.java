@@ -1,6 +1,7 @@
 package wexa.server.log;
 
 import java.io.OutputStreamWriter;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
@@ -14,7 +15,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import wexa.server.rights.Actor;
-import wexa.server.wiring.Days;
 import wexa.server.wiring.Settings;
 
 /**
@@ -44,8 +44,11 @@ class LogController {
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate until,
             @RequestParam(required = false) @Nullable Long before) {
-        List<Log.Written> lines =
-                log.read(actor, wanted(q, by, from, until), before == null ? Long.MAX_VALUE : before, PAGE);
+        List<Log.Written> lines = log.read(
+                actor,
+                Log.Wanted.of(q, by, from, until, settings.zone()),
+                before == null ? Long.MAX_VALUE : before,
+                PAGE);
         return new LogPage(
                 lines, lines.size() < PAGE ? null : lines.get(lines.size() - 1).number(), log.actors(actor));
     }
@@ -59,7 +62,7 @@ class LogController {
             @RequestParam(defaultValue = "") String q,
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate until) {
-        return log.counts(actor, wanted(q, "", from, until)).entrySet().stream()
+        return log.counts(actor, Log.Wanted.of(q, "", from, until, settings.zone())).entrySet().stream()
                 .map(one -> new LogCount(one.getKey(), one.getValue()))
                 .toList();
     }
@@ -82,22 +85,15 @@ class LogController {
             @RequestParam(defaultValue = "") String by,
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate until) {
-        Log.Wanted wanted = wanted(q, by, from, until);
-        StreamingResponseBody body =
-                out -> log.write(actor, wanted, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+        Log.Wanted wanted = Log.Wanted.of(q, by, from, until, settings.zone());
+        StreamingResponseBody body = out -> {
+            try (Writer writer = new OutputStreamWriter(out, StandardCharsets.UTF_8)) {
+                log.write(actor, wanted, writer);
+            }
+        };
         return ResponseEntity.ok()
                 .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-log.csv\"")
                 .body(body);
-    }
-
-    private Log.Wanted wanted(String text, String by, @Nullable LocalDate from, @Nullable LocalDate until) {
-        return new Log.Wanted(
-                text.strip(),
-                by.strip(),
-                from == null ? Log.Wanted.ALL.from() : Days.beginning(from, settings.zone()),
-                until == null
-                        ? Log.Wanted.ALL.until()
-                        : until.getYear() > 9998 ? Days.LAST : Days.beginning(until.plusDays(1), settings.zone()));
     }
 }

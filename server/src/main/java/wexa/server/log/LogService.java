@@ -52,27 +52,32 @@ public class LogService {
         return heavy.run(true, LongWork.What.of("Verifying the log", "/log"), chain::verified);
     }
 
-    /** All lines that are wanted as CSV (RFC 4180), a page in memory at a time. */
+    /** Writes all lines that are wanted as CSV (RFC 4180), a page in memory at a time, and returns how many they were. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    public void write(Actor actor, Log.Wanted wanted, Writer to) throws IOException {
-        try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
-            csv.printRecord("number", "at", "by", "what", "version", "reason", "ticket");
-            long before = Long.MAX_VALUE;
-            List<Log.Written> lines;
-            do {
-                lines = log.read(wanted, before, PAGE);
-                for (Log.Written line : lines) {
-                    csv.printRecord(
-                            line.number(),
-                            line.at(),
-                            Formulas.defused(line.actor()),
-                            Formulas.defused(line.sentence()),
-                            line.changeset(),
-                            Formulas.defused(line.reason()),
-                            Formulas.defused(line.ticket()));
-                    before = line.number();
-                }
-            } while (lines.size() == PAGE);
-        }
+    public int write(Actor actor, Log.Wanted wanted, Writer to) throws IOException {
+        // whoever gave the writer closes it
+        @SuppressWarnings("resource")
+        CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180);
+        int written = 0;
+        csv.printRecord("number", "at", "by", "what", "version", "reason", "ticket");
+        long before = Long.MAX_VALUE;
+        List<Log.Written> lines;
+        do {
+            lines = log.read(wanted, before, PAGE);
+            for (Log.Written line : lines) {
+                csv.printRecord(
+                        line.number(),
+                        line.at(),
+                        Formulas.defused(line.actor()),
+                        Formulas.defused(line.sentence()),
+                        line.changeset(),
+                        Formulas.defused(line.reason()),
+                        Formulas.defused(line.ticket()));
+                before = line.number();
+            }
+            written += lines.size();
+        } while (lines.size() == PAGE);
+        csv.flush();
+        return written;
     }
 }

@@ -45,7 +45,7 @@ class PeopleTableController {
     TableViews.PeopleTableView table(
             Actor actor,
             PeopleFilter filter,
-            @RequestParam(defaultValue = "URGENCY") PeopleTableService.Sort sort,
+            @RequestParam(defaultValue = "URGENCY") @Size(max = 60) String sort,
             @RequestParam(defaultValue = "false") boolean descending,
             @RequestParam(defaultValue = "0") @Min(0) @Max(MOST_EXPORTED) int from,
             @RequestParam(defaultValue = "100") @Min(1) @Max(500) int limit,
@@ -58,7 +58,9 @@ class PeopleTableController {
     @GetMapping("/ids")
     List<UUID> ids(Actor actor, PeopleFilter filter) {
         return table.ids(
-                actor, filter, new PeopleTableService.Stretch(PeopleTableService.Sort.URGENCY, false, 0, MOST_IDS));
+                actor,
+                filter,
+                new PeopleTableService.Stretch(PeopleTableService.Sort.URGENCY.name(), false, 0, MOST_IDS));
     }
 
     /** Exactly what is shown, as CSV (RFC 4180). */
@@ -66,7 +68,7 @@ class PeopleTableController {
     ResponseEntity<String> csv(
             Actor actor,
             PeopleFilter filter,
-            @RequestParam(defaultValue = "URGENCY") PeopleTableService.Sort sort,
+            @RequestParam(defaultValue = "URGENCY") @Size(max = 60) String sort,
             @RequestParam(defaultValue = "false") boolean descending,
             @RequestParam(defaultValue = "") List<String> column) {
         return ResponseEntity.ok()
@@ -81,7 +83,7 @@ class PeopleTableController {
     ResponseEntity<byte[]> export(
             Actor actor,
             PeopleFilter filter,
-            @RequestParam(defaultValue = "URGENCY") PeopleTableService.Sort sort,
+            @RequestParam(defaultValue = "URGENCY") @Size(max = 60) String sort,
             @RequestParam(defaultValue = "false") boolean descending,
             @RequestParam(defaultValue = "") List<String> column) {
         return ResponseEntity.ok()

@@ -5,6 +5,7 @@ import java.io.StringWriter;
 import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -27,11 +28,13 @@ import wexa.core.model.Account;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.PersonField;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.evidence.Evidence;
 import wexa.server.people.PersonRows.Line;
+import wexa.server.problems.Problem;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.rights.Act;
@@ -92,8 +95,12 @@ public class PeopleTableService {
         ENDS
     }
 
-    /** Which stretch of the table, in which order. */
-    record Stretch(Sort sort, boolean isDescending, int from, int limit) {}
+    /**
+     * Which stretch of the table, in which order.
+     *
+     * @param sort one of {@link Sort}, or {@code field:} and the key of a field that the organisation defines
+     */
+    record Stretch(String sort, boolean isDescending, int from, int limit) {}
 
     /** @param more parts of the filter whose values are counted besides: group, role, account */
     @Requires(value = Act.LOOK, over = Over.SIGHT)
@@ -101,7 +108,7 @@ public class PeopleTableService {
         Snapshot snapshot = snapshots.current();
         Instant now = clock.now();
         PeopleFacets.Found found = found(actor, filter, more, snapshot, now);
-        List<Line> shown = stretch(found.lines(), stretch);
+        List<Line> shown = stretch(found.lines(), stretch, snapshot.model());
         return new TableViews.PeopleTableView(
                 rows(shown, snapshot, actor, now),
                 found.lines().size(),
@@ -111,8 +118,9 @@ public class PeopleTableService {
     /** Everybody who passes, in the order of the table, for an act on all that match. */
     @Requires(value = Act.LOOK, over = Over.SIGHT)
     public List<UUID> ids(Actor actor, PeopleFilter filter, Stretch stretch) {
-        PeopleFacets.Found found = found(actor, filter, Set.of(), snapshots.current(), clock.now());
-        return stretch(found.lines(), stretch).stream()
+        Snapshot snapshot = snapshots.current();
+        PeopleFacets.Found found = found(actor, filter, Set.of(), snapshot, clock.now());
+        return stretch(found.lines(), stretch, snapshot.model()).stream()
                 .map(line -> line.row().id())
                 .toList();
     }
@@ -162,7 +170,7 @@ public class PeopleTableService {
 
     private Exported exported(
             Actor actor, PeopleFilter filter, Stretch stretch, List<String> columns, Snapshot snapshot, Instant now) {
-        List<Line> lines = stretch(found(actor, filter, Set.of(), snapshot, now).lines(), stretch);
+        List<Line> lines = stretch(found(actor, filter, Set.of(), snapshot, now).lines(), stretch, snapshot.model());
         List<String> chosen = columns.isEmpty()
                 ? COLUMNS
                 : columns.stream()
@@ -226,17 +234,16 @@ public class PeopleTableService {
     }
 
     /** Only as many are sorted as are asked for. */
-    private static List<Line> stretch(List<Line> lines, Stretch stretch) {
+    private static List<Line> stretch(List<Line> lines, Stretch stretch, Model model) {
+        Comparator<Line> wanted =
+                order(stretch, model).thenComparing(line -> line.row().id());
         int until = Math.min(lines.size(), stretch.from() + stretch.limit());
         if (stretch.from() >= until) {
             return List.of();
         }
-        if (stretch.sort() == Sort.URGENCY && !stretch.isDescending()) {
+        if (stretch.sort().equals(Sort.URGENCY.name()) && !stretch.isDescending()) {
             return lines.subList(stretch.from(), until);
         }
-        Comparator<Line> order = order(stretch.sort());
-        Comparator<Line> wanted = (stretch.isDescending() ? order.reversed() : order)
-                .thenComparing(line -> line.row().id());
         PriorityQueue<Line> last = new PriorityQueue<>(wanted.reversed());
         for (Line line : lines) {
             if (last.size() < until) {
@@ -249,6 +256,32 @@ public class PeopleTableService {
         List<Line> first = new ArrayList<>(last);
         first.sort(wanted);
         return first.subList(stretch.from(), until);
+    }
+
+    private static Comparator<Line> order(Stretch stretch, Model model) {
+        if (stretch.sort().startsWith(PeopleFilter.OWN)) {
+            return FieldOrder.of(
+                    fieldOf(stretch.sort().substring(PeopleFilter.OWN.length()), model), model, stretch.isDescending());
+        }
+        Comparator<Line> order = Arrays.stream(Sort.values())
+                .filter(one -> one.name().equals(stretch.sort()))
+                .findFirst()
+                .map(PeopleTableService::order)
+                .orElseThrow(() -> Problem.badField(
+                        "sort",
+                        "unknown",
+                        "People are not sorted by “" + stretch.sort() + "”. Use one of "
+                                + Arrays.stream(Sort.values()).map(Enum::name).collect(Collectors.joining(", "))
+                                + ", or field: and the key of a field."));
+        return stretch.isDescending() ? order.reversed() : order;
+    }
+
+    private static PersonField fieldOf(String key, Model model) {
+        return model.table(Kind.PERSON_FIELD).stream()
+                .filter(field -> field.key().text().equals(key))
+                .findFirst()
+                .orElseThrow(() -> Problem.badField(
+                        "sort", "unknown", "There is no field “" + key + "”. Sort by another column."));
     }
 
     private static Comparator<Line> order(Sort sort) {

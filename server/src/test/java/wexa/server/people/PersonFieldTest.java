@@ -135,6 +135,55 @@ class PersonFieldTest {
                 .isEqualTo("person.clear");
     }
 
+    private List<String> sorted(String key, List<String> people, boolean isDescending) throws Exception {
+        return cast.tove
+                .get("/api/v1/people/table?limit=500&sort=field:" + key + "&descending=" + isDescending)
+                .body()
+                .path("rows")
+                .valueStream()
+                .map(row -> row.path("id").asString())
+                .filter(people::contains)
+                .toList();
+    }
+
+    @Test
+    void peopleAreSortedByAFieldAndWhoeverHasNoValueStandsLast() throws Exception {
+        String key = made("number", "Hook", Map.of());
+        List<String> people = some(3, "");
+        List<String> values = List.of("9", "10", "-2");
+        for (int at = 0; at < people.size(); at++) {
+            JsonNode entry = set(key, values.get(at), List.of(people.get(at)))
+                    .body()
+                    .path("entries")
+                    .path(0);
+            applied(
+                    entry.path("form").asString(),
+                    Map.of(
+                            "person",
+                            entry.path("fields").path("person").asString(),
+                            "field-value",
+                            entry.path("fields").path("field-value").asString()));
+        }
+        assertThat(sorted(key, people, false)).containsExactly(people.get(2), people.get(0), people.get(1));
+        assertThat(sorted(key, people, true)).containsExactly(people.get(1), people.get(0), people.get(2));
+        JsonNode rows = cast.tove
+                .get("/api/v1/people/table?limit=4&sort=field:" + key)
+                .body()
+                .path("rows");
+        assertThat(rows.path(2).path("fields").has(key)).isTrue();
+        assertThat(rows.path(3).path("fields").has(key)).isFalse();
+        for (String unknown : List.of("field:gone", "SIZE")) {
+            assertThat(cast.tove
+                            .get("/api/v1/people/table?sort=" + unknown)
+                            .body()
+                            .path("fields")
+                            .path(0)
+                            .path("field")
+                            .asString())
+                    .isEqualTo("sort");
+        }
+    }
+
     @Test
     void aFilterThatNamesNoFieldFindsNobodyAndOneThatCannotBeReadIsRefused() throws Exception {
         assertThat(some(10, "&field=gone=Late")).isEmpty();

@@ -2,7 +2,6 @@ package wexa.server.reports;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayInputStream;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -11,10 +10,7 @@ import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.UUID;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
@@ -27,6 +23,7 @@ import wexa.core.value.Key;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.testing.Browserless;
 import wexa.server.testing.Cast;
+import wexa.server.testing.Unpacked;
 import wexa.server.wiring.BusinessClock;
 
 /** Reports for now and for the past, and what an export proves. */
@@ -125,22 +122,12 @@ class ReportTest {
                 .isZero();
     }
 
-    private Map<String, String> unpacked(byte[] archive) throws Exception {
-        Map<String, String> files = new TreeMap<>();
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(archive))) {
-            for (ZipEntry entry = zip.getNextEntry(); entry != null; entry = zip.getNextEntry()) {
-                files.put(entry.getName(), new String(zip.readAllBytes(), StandardCharsets.UTF_8));
-            }
-        }
-        return files;
-    }
-
     @Test
     void anExportHasACoverWithTheDigestOfItsTableAndStandsInTheLog() throws Exception {
         JsonNode report = report("SEATS");
         HttpResponse<byte[]> archive = cast.tove.bytes("POST", "/api/v1/reports/SEATS/export");
         assertThat(archive.statusCode()).isEqualTo(200);
-        Map<String, String> files = unpacked(archive.body());
+        Map<String, String> files = Unpacked.of(archive.body());
         String table = files.get("report.csv");
         List<String> lines = table.lines().toList();
         assertThat(lines).hasSize(report.path("total").asInt() + 1);
@@ -161,7 +148,7 @@ class ReportTest {
     void peopleAsTheyAreShownAreHandedOverInTheSameWay() throws Exception {
         HttpResponse<byte[]> archive = cast.tove.bytes(
                 "POST", "/api/v1/people/table/export?standing=HERE&field=shift=Morning&column=name&column=field:shift");
-        Map<String, String> files = unpacked(archive.body());
+        Map<String, String> files = Unpacked.of(archive.body());
         List<String> lines = files.get("report.csv").lines().toList();
         assertThat(lines.getFirst()).isEqualTo("name,Shift");
         assertThat(lines.subList(1, lines.size())).isNotEmpty().allMatch(line -> line.endsWith(",Morning"));

@@ -133,11 +133,22 @@ public final class Browserless {
 
     /** An answer of bytes that need not be text. */
     public HttpResponse<byte[]> bytes(String method, String path) throws IOException, InterruptedException {
-        HttpRequest.Builder request = HttpRequest.newBuilder(address.resolve(path));
+        return bytes(HttpRequest.newBuilder(address.resolve(path)), method, HttpRequest.BodyPublishers.noBody());
+    }
+
+    /** An answer of bytes to a body of JSON. */
+    public HttpResponse<byte[]> bytes(String method, String path, Object body)
+            throws IOException, InterruptedException {
+        return bytes(
+                HttpRequest.newBuilder(address.resolve(path)).header("Content-Type", "application/json"),
+                method,
+                HttpRequest.BodyPublishers.ofString(json.writeValueAsString(body)));
+    }
+
+    private HttpResponse<byte[]> bytes(HttpRequest.Builder request, String method, HttpRequest.BodyPublisher body)
+            throws IOException, InterruptedException {
         token().ifPresent(value -> request.header("X-XSRF-TOKEN", value));
-        return http.send(
-                request.method(method, HttpRequest.BodyPublishers.noBody()).build(),
-                HttpResponse.BodyHandlers.ofByteArray());
+        return http.send(request.method(method, body).build(), HttpResponse.BodyHandlers.ofByteArray());
     }
 
     private Optional<String> token() {
