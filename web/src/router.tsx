@@ -10,6 +10,7 @@ import { accessQuery, peopleQuery, personQuery, queryClient, type LogWanted } fr
 import type { Narrowed } from "./api/reportQueries";
 import { DeskPage } from "./desk/DeskPage";
 import { Frame } from "./frame/Frame";
+import { MANNERS, type Manner } from "./people/absence";
 import { PARTS, readSort, type TableSearch } from "./people/table";
 import { Empty } from "./ui/states";
 import { readListSearch } from "./ui/workList";
@@ -80,8 +81,9 @@ const peopleTable = createRoute({
 
 const absence = createRoute({
   ...at("/people/$id/absence"),
-  validateSearch: (search: Record<string, unknown>): { absence?: string | undefined } => ({
+  validateSearch: (search: Record<string, unknown>): { absence?: string | undefined; as?: Manner | undefined } => ({
     absence: textOf(search.absence),
+    as: MANNERS.find((one) => one.manner === search.as)?.manner,
   }),
   component: lazyRouteComponent(() => import("./people/AbsencePage"), "AbsencePage"),
 });

@@ -160,15 +160,29 @@ export const PERSON_ACTS: readonly PersonAct[] = [
   {
     id: "end",
     words: (name) => `Offboard ${name}`,
-    verbs: ["offboard", "end", "terminate", "leave", "leaver"],
+    verbs: ["offboard", "end", "terminate", "leaver"],
     href: (id) => `/people/${id}/offboard`,
     need: "PREPARE",
   },
   {
     id: "absence",
     words: (name) => `Record an absence of ${name}`,
-    verbs: ["absence", "away", "holiday", "cover", "leave"],
+    verbs: ["absence", "away", "holiday", "cover"],
     href: (id) => `/people/${id}/absence`,
+    need: "PREPARE",
+  },
+  {
+    id: "leave",
+    words: (name) => `Put ${name} on leave`,
+    verbs: ["leave", "pause", "parental", "sabbatical"],
+    href: (id) => `/people/${id}/absence?as=LEAVE`,
+    need: "PREPARE",
+  },
+  {
+    id: "suspend",
+    words: (name) => `Suspend ${name}`,
+    verbs: ["suspend", "suspension", "block", "lock", "stop"],
+    href: (id) => `/people/${id}/absence?as=SUSPENSION`,
     need: "PREPARE",
   },
   {

@@ -25,7 +25,7 @@ export function ImportsPage() {
         A table is tried row by row before anything happens. Rows without errors become one draft; nothing is created
         twice.
       </p>
-      <div className="mt-4 grid max-w-6xl gap-6 min-[1100px]:grid-cols-[1.4fr_1fr]">
+      <div className="mt-4 grid gap-6 min-[1100px]:grid-cols-[1.2fr_1fr]">
         <div>
           {mayPrepare && <Choose words="Choose a table, or drop it here" />}
           <h2 className="mt-6">Recent imports</h2>
@@ -55,9 +55,9 @@ export function ImportsPage() {
         <section>
           <h2>Templates, and tables of what is there</h2>
           <p className="text-soft">What is there, brought in again, changes nothing.</p>
-          <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+          <ul className="mt-1.5 grid gap-3 min-[1500px]:grid-cols-2">
             {SHEETS.map((one) => (
-              <li key={one.sheet} className="px-3 py-2">
+              <li key={one.sheet} className="card-plain px-3 py-2">
                 <b className="font-semibold">{one.name}</b>
                 <p className="text-sm text-soft">{one.about}</p>
                 <p className="mt-1.5 flex flex-wrap gap-2">

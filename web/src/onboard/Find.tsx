@@ -1,13 +1,58 @@
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
+import { peopleTableQuery } from "../api/peopleTableQueries";
 import { directoryQuery, peopleQuery } from "../api/queries";
 import { useSession } from "../session/hooks";
-import { moment } from "../ui/dates";
+import { day, moment } from "../ui/dates";
 import { EmptyItem, Read } from "../ui/states";
+import { count } from "../ui/words";
 
 type Found = Schemas["Found"];
+
+/** Who is engaged and has not started, and whether they have what they will need. */
+function Expected() {
+  const session = useSession();
+  const table = useInfiniteQuery(peopleTableQuery({ standing: ["EXPECTED"], sort: "BEGINS" }, []));
+  const first = table.data?.pages[0];
+  const rows = first?.rows.slice(0, MOST_EXPECTED) ?? [];
+  return (
+    <section>
+      <h2>Starting soon</h2>
+      <ul className="card-plain mt-1.5 divide-y divide-[var(--line)]">
+        {first?.total === 0 && <EmptyItem title="Nobody is due to start." />}
+        {rows.map((row) => (
+          <li key={row.id} className="flex items-center gap-3 px-3 py-1.5">
+            <span className="min-w-0 flex-1">
+              <b className="font-semibold">{row.name}</b>
+              <br />
+              <span className="text-sm text-soft">
+                {[row.job, row.unit].filter((part) => part !== "").join(", ")}
+                {row.from && ` · starts ${day(row.from, session.zone)}`}
+              </span>
+            </span>
+            <span className={Object.keys(row.accounts).length === 0 ? "font-semibold text-warning" : "text-soft"}>
+              {Object.keys(row.accounts).length === 0
+                ? "▲ no account"
+                : count(Object.keys(row.accounts).length, "account")}
+            </span>
+            <Link to="/people/$id" params={{ id: row.id }} className="btn btn-sm">
+              Open
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {first !== undefined && first.total > rows.length && (
+        <Link to="/people/table" search={{ standing: ["EXPECTED"] }} className="btn btn-sm mt-2">
+          All {first.total}
+        </Link>
+      )}
+    </section>
+  );
+}
+
+const MOST_EXPECTED = 12;
 
 /** Looks for the newcomer in the directories from the first letters, and among those who are here already. */
 export function Find({
@@ -37,7 +82,7 @@ export function Find({
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
       />
-      <div className="mt-4 grid max-w-5xl gap-5 min-[1100px]:grid-cols-2">
+      <div className="mt-4 grid gap-5 min-[1000px]:grid-cols-2 min-[1500px]:grid-cols-3">
         <section>
           <h2>{text === "" ? "New in the directories" : "In the directories"}</h2>
           <Read of={directory} what="the directories">
@@ -113,6 +158,7 @@ export function Find({
             {text === "" ? "Add somebody by hand" : `Add “${text}” by hand`}
           </button>
         </section>
+        <Expected />
       </div>
     </section>
   );

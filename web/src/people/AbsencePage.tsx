@@ -12,7 +12,17 @@ import { PlainField, Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
-import { coverWords, entriesOfAbsence, givenLines, leftOut, lineKey, type Away } from "./absence";
+import {
+  coverWords,
+  entriesOfAbsence,
+  givenLines,
+  leftOut,
+  lineKey,
+  MANNERS,
+  type Away,
+  type Manner,
+  type Seats,
+} from "./absence";
 
 type Page = Schemas["PersonPage"];
 interface Colleague {
@@ -23,7 +33,7 @@ interface Colleague {
 /** Somebody is away: from when until when, and who has which of their roles as long. */
 export function AbsencePage() {
   const { id } = useParams({ from: "/people/$id/absence" });
-  const { absence } = useSearch({ from: "/people/$id/absence" });
+  const { absence, as } = useSearch({ from: "/people/$id/absence" });
   const page = useQuery(personQuery(id));
   const mayPrepare = useMay("PREPARE");
   if (!mayPrepare) {
@@ -34,13 +44,13 @@ export function AbsencePage() {
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Absence">
       <Read of={page} what="the person">
-        {(data) => <Form key={absence} page={data} absence={absence} />}
+        {(data) => <Form key={absence} page={data} absence={absence} as={as} />}
       </Read>
     </section>
   );
 }
 
-function Form({ page, absence }: { page: Page; absence: string | undefined }) {
+function Form({ page, absence, as }: { page: Page; absence: string | undefined; as: Manner | undefined }) {
   const session = useSession();
   const now = useNow();
   const known = page.absences.find((one) => one.id === absence);
@@ -50,12 +60,16 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
       : {
           id: known.id,
           person: page.person.id,
+          manner: known.manner,
+          seats: known.seats,
           from: known.from ? isoDay(known.from, session.zone) : "",
           until: known.until ? isoLastDay(known.until, session.zone) : "",
           because: known.reason,
         };
   const today = isoDay(new Date(now).toISOString(), session.zone);
-  const [away, setAway] = useState<Away>(before ?? { person: page.person.id, from: today, until: "", because: "" });
+  const [away, setAway] = useState<Away>(
+    before ?? { person: page.person.id, manner: as ?? "AWAY", seats: "KEPT", from: today, until: "", because: "" },
+  );
   const [colleagues, setColleagues] = useState<readonly Colleague[]>([]);
   const [struck, setStruck] = useState<ReadonlySet<string>>(new Set());
   const [kept, setKept] = useState<string>();
@@ -72,7 +86,10 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
       new Set([...struck].filter((key) => key.startsWith(one.id)).map((key) => key.slice(one.id.length + 1))),
     ),
   }));
-  const entries = entriesOfAbsence(away, before, covers);
+  const stops = away.manner !== "AWAY";
+  // sign-in stops from now on, and not from this morning
+  const isFromNow = stops && before === undefined && away.from === today;
+  const entries = entriesOfAbsence({ ...away, from: isFromNow ? "" : away.from }, before, covers);
   const key = JSON.stringify([away, covers.map((cover) => [cover.by, cover.lines.map(lineKey)])]);
   const isKept = kept === key && error === null;
   const given = covers.reduce((sum, cover) => sum + cover.lines.length, 0);
@@ -85,7 +102,7 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
         </Link>
       </h1>
       <p className="text-soft">
-        Whoever is away keeps what they have. What others get to cover ends with the absence, also if the return moves.
+        What they hold stays theirs. What others get to cover ends with the absence, also if the return moves.
       </p>
       {before === undefined &&
         page.absences.map((one) => (
@@ -104,19 +121,40 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
         ))}
       <div className="mt-3 grid max-w-6xl items-start gap-6 min-[1100px]:grid-cols-[minmax(300px,1fr)_2fr]">
         <section aria-labelledby="when-away">
-          <h2 id="when-away">When</h2>
-          <div className="mt-1 grid grid-cols-2 gap-3">
+          <h2 id="when-away">What and when</h2>
+          <Radios
+            name="manner"
+            label="Sign-in"
+            choices={MANNERS.map((one) => ({ value: one.manner, name: one.name, words: one.words }))}
+            value={away.manner}
+            onChange={(manner) => setAway({ ...away, manner })}
+          />
+          <div className="mt-2 grid grid-cols-2 gap-3">
             <PlainDay label="First day" value={away.from} onKeep={(next) => setAway({ ...away, from: next })} />
-            <PlainDay
-              label="Last day"
-              hint="Empty: return not known yet"
-              value={away.until}
-              onKeep={(next) => setAway({ ...away, until: next })}
-            />
+            {away.manner === "SUSPENSION" ? (
+              <p className="self-end pb-1.5 text-sm text-soft">No last day: until it is lifted</p>
+            ) : (
+              <PlainDay
+                label="Last day"
+                hint="Empty: return not known yet"
+                value={away.until}
+                onKeep={(next) => setAway({ ...away, until: next })}
+              />
+            )}
           </div>
+          {isFromNow && <p className="mt-1 text-sm text-soft">From the moment it is applied.</p>}
+          {stops && (
+            <Radios
+              name="seats"
+              label="Seats"
+              choices={SEATS}
+              value={away.seats}
+              onChange={(seats) => setAway({ ...away, seats })}
+            />
+          )}
           <PlainField
             label="Reason"
-            isOptional
+            isOptional={!stops}
             value={away.because}
             onChange={(because) => setAway({ ...away, because })}
           />
@@ -174,6 +212,52 @@ function Form({ page, absence }: { page: Page; absence: string | undefined }) {
         )}
       </p>
     </>
+  );
+}
+
+const SEATS: readonly RadioChoice<Seats>[] = [
+  { value: "KEPT", name: "Keep", words: "Their seats stay taken." },
+  { value: "RELEASED", name: "Release", words: "Others may have them until the day of the return." },
+];
+
+interface RadioChoice<T extends string> {
+  value: T;
+  name: string;
+  words: string;
+}
+
+/** One of a few, each with what it means. */
+function Radios<T extends string>({
+  name,
+  label,
+  choices,
+  value,
+  onChange,
+}: {
+  name: string;
+  label: string;
+  choices: readonly RadioChoice<T>[];
+  value: T;
+  onChange: (value: T) => void;
+}) {
+  return (
+    <fieldset className="mt-2">
+      <legend className="text-xs font-semibold text-soft">{label}</legend>
+      {choices.map((one) => (
+        <label key={one.value} className="flex cursor-pointer items-baseline gap-2 py-0.5">
+          <input
+            type="radio"
+            name={name}
+            className="radio radio-xs relative top-0.5"
+            checked={value === one.value}
+            onChange={() => onChange(one.value)}
+          />
+          <span>
+            <b className="font-semibold">{one.name}.</b> <span className="text-soft">{one.words}</span>
+          </span>
+        </label>
+      ))}
+    </fieldset>
   );
 }
 

@@ -23,18 +23,34 @@ export function Absences({ page }: { page: Page }) {
   );
 }
 
+function standingWords(absence: Absence): string {
+  switch (absence.manner) {
+    case "AWAY":
+      return absence.isNow ? "Away now" : "Will be away";
+    case "LEAVE":
+      return absence.isNow ? "On leave" : "Will be on leave";
+    case "SUSPENSION":
+      return absence.isNow ? "Suspended" : "Will be suspended";
+  }
+}
+
 function Line({ page, absence }: { page: Page; absence: Absence }) {
   const session = useSession();
   const mayPrepare = useMay("PREPARE");
   const span = [
     absence.from ? `from ${day(absence.from, session.zone)}` : "",
-    absence.until ? `until ${lastDay(absence.until, session.zone)}` : "return open",
+    absence.until
+      ? `until ${lastDay(absence.until, session.zone)}`
+      : absence.manner === "SUSPENSION"
+        ? "until lifted"
+        : "return open",
   ].filter((part) => part !== "");
   return (
     <li className="px-3 py-1.5">
       <div className="flex flex-wrap items-center gap-x-2">
-        <b className="font-semibold">{absence.isNow ? "Away now" : "Will be away"}</b>
+        <b className={`font-semibold ${absence.manner === "AWAY" ? "" : "text-warning"}`}>{standingWords(absence)}</b>
         <span>{span.join(" ")}</span>
+        {absence.manner !== "AWAY" && absence.seats === "RELEASED" && <span className="text-soft">seats released</span>}
         {absence.reason !== "" && <span className="text-soft">“{absence.reason}”</span>}
         <span className="ml-auto">
           {mayPrepare && (
@@ -50,8 +66,14 @@ function Line({ page, absence }: { page: Page; absence: Absence }) {
           <EndButton
             draft={page.person.name}
             entry={entry("absence.end", { absence: absence.id })}
-            label={absence.isNow ? `${page.person.name} is back` : "Withdraw the absence"}
-            words={absence.isNow ? "Is back" : "Withdraw"}
+            label={
+              !absence.isNow
+                ? "Withdraw the absence"
+                : absence.manner === "SUSPENSION"
+                  ? `Lift the suspension of ${page.person.name}`
+                  : `${page.person.name} is back`
+            }
+            words={!absence.isNow ? "Withdraw" : absence.manner === "SUSPENSION" ? "Lift" : "Is back"}
           />
         </span>
       </div>

@@ -124,7 +124,7 @@ function List({ rows, openId }: { rows: Row[]; openId: string | undefined }) {
               </span>
               {note !== "" && (
                 <span
-                  className={`shrink-0 text-xs ${row.standing === "LEFT" || row.standing === "PAUSED" ? "text-soft" : "font-semibold"}`}
+                  className={`shrink-0 text-xs ${["LEFT", "PAUSED", "SUSPENDED"].includes(row.standing) ? "text-soft" : "font-semibold"}`}
                 >
                   {note}
                 </span>

@@ -115,6 +115,7 @@ const STATUS: Record<string, string> = {
   EXPECTED: "not started",
   HERE: "current",
   PAUSED: "on leave",
+  SUSPENDED: "suspended",
   LEFT: "left",
   UNENGAGED: "not engaged",
 };
@@ -154,7 +155,7 @@ function Heading({ page }: { page: Page }) {
           <Link
             to="/people/$id/absence"
             params={{ id: person.id }}
-            search={(before) => ({ ...before, absence: undefined })}
+            search={(before) => ({ ...before, absence: undefined, as: undefined })}
             className="btn btn-xs"
           >
             Record an absence

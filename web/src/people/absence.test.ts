@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { coverWords, entriesOfAbsence, givenLines, leftOut, lineKey, type CoverLine } from "./absence";
+import { coverWords, entriesOfAbsence, givenLines, leftOut, lineKey, type Away, type CoverLine } from "./absence";
 
 const line = (role: string, verdict: CoverLine["verdict"], rule?: string): CoverLine => ({
   role,
@@ -17,7 +17,14 @@ const lines = [
   line("d", "CONFLICTS", "Two"),
   line("e", "NOT_GIVEN"),
 ];
-const away = { person: "p", from: "2026-11-24", until: "", because: "holiday" };
+const away: Away = {
+  person: "p",
+  manner: "AWAY",
+  seats: "KEPT",
+  from: "2026-11-24",
+  until: "",
+  because: "holiday",
+};
 
 test("only what can be given and was not struck out is given", () => {
   expect(givenLines(lines, new Set()).map((one) => one.role)).toEqual(["a", "b"]);
@@ -39,6 +46,17 @@ test("an absence that is there is changed only where something is another", () =
   expect(longer.map((one) => [one.form, one.fields.absence, one.fields.until])).toEqual([
     ["absence.edit", "x", "2026-12-01"],
   ]);
+});
+
+test("a suspension has no last day, whatever was typed before", () => {
+  const [suspended] = entriesOfAbsence({ ...away, manner: "SUSPENSION", until: "2026-12-01" }, undefined, []);
+  expect(suspended?.fields.manner).toBe("suspension");
+  expect(suspended?.fields).not.toHaveProperty("until");
+  const known = { ...away, id: "x" };
+  expect(entriesOfAbsence({ ...known, manner: "LEAVE", seats: "RELEASED" }, known, [])[0]?.fields).toMatchObject({
+    manner: "leave",
+    seats: "released",
+  });
 });
 
 test("what is left out says why", () => {

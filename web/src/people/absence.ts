@@ -8,10 +8,30 @@ export interface Away {
   /** The absence that is there already; a new one otherwise. */
   id?: string | undefined;
   person: string;
+  manner: Manner;
+  seats: Seats;
   from: string;
   until: string;
   because: string;
 }
+
+export type Manner = Schemas["AbsenceView"]["manner"];
+export type Seats = Schemas["AbsenceView"]["seats"];
+
+/** What an absence does to sign-in, and until when. */
+export const MANNERS: readonly { manner: Manner; name: string; words: string }[] = [
+  { manner: "AWAY", name: "Away", words: "Sign-in and access stay as they are." },
+  {
+    manner: "LEAVE",
+    name: "On leave",
+    words: "Sign-in stops in every tenant, and works again on the day of the return. What they hold stays theirs.",
+  },
+  {
+    manner: "SUSPENSION",
+    name: "Suspended",
+    words: "Sign-in stops in every tenant until somebody lifts the suspension.",
+  },
+];
 
 /** What one colleague would have for the absence. */
 export interface Cover {
@@ -32,10 +52,20 @@ export function givenLines(lines: readonly CoverLine[], struck: ReadonlySet<stri
 /** The absence, new or with other days than it had, and an assignment for each role that somebody covers. */
 export function entriesOfAbsence(away: Away, before: Away | undefined, covers: readonly Cover[]): EntryInput[] {
   const id = away.id ?? newId();
-  const days = { from: away.from, until: away.until, because: away.because };
+  const days = {
+    manner: away.manner.toLowerCase(),
+    seats: away.seats.toLowerCase(),
+    from: away.from,
+    until: away.manner === "SUSPENSION" ? "" : away.until,
+    because: away.because,
+  };
   const isAnother =
     before !== undefined &&
-    (before.from !== away.from || before.until !== away.until || before.because !== away.because);
+    (before.manner !== away.manner ||
+      before.seats !== away.seats ||
+      before.from !== away.from ||
+      before.until !== away.until ||
+      before.because !== away.because);
   const own =
     away.id === undefined
       ? [entry("absence.begin", { id, person: away.person, ...filled(days) })]

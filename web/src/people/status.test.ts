@@ -38,7 +38,9 @@ describe("what is particular about when somebody is here", () => {
   });
 
   it("is a word for everybody else", () => {
-    const words = (["PAUSED", "LEFT", "UNENGAGED"] as const).map((one) => statusOf(row({ standing: one }), ZONE, NOW));
-    expect(words).toEqual(["on leave", "left", "not engaged"]);
+    const words = (["PAUSED", "SUSPENDED", "LEFT", "UNENGAGED"] as const).map((one) =>
+      statusOf(row({ standing: one }), ZONE, NOW),
+    );
+    expect(words).toEqual(["on leave", "suspended", "left", "not engaged"]);
   });
 });

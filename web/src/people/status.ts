@@ -12,6 +12,8 @@ export function statusOf(row: Row, zone: string, now: number): string {
       return row.from === undefined || row.from === null ? "not started" : `starts ${day(row.from, zone)}`;
     case "PAUSED":
       return "on leave";
+    case "SUSPENDED":
+      return "suspended";
     case "LEFT":
       return "left";
     case "UNENGAGED":

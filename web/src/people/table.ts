@@ -205,6 +205,7 @@ const WORDS: Record<string, string> = {
   HERE: "Current",
   EXPECTED: "Not started",
   PAUSED: "On leave",
+  SUSPENDED: "Suspended",
   LEFT: "Left",
   UNENGAGED: "Not engaged",
   EMPLOYEE: "Employee",
@@ -226,7 +227,7 @@ export function valueName(part: Part, value: FacetValue): string {
   return WORDS[value.name] ?? value.name;
 }
 
-const ORDER = ["HERE", "EXPECTED", "PAUSED", "LEFT", "UNENGAGED", "WEEK", "MONTH", "QUARTER", "NEVER"];
+const ORDER = ["HERE", "EXPECTED", "PAUSED", "SUSPENDED", "LEFT", "UNENGAGED", "WEEK", "MONTH", "QUARTER", "NEVER"];
 
 /** What has an order of its own stands in it; all else by how many there are. */
 export function inOrder(part: Part, values: readonly FacetValue[]): readonly FacetValue[] {

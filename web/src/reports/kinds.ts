@@ -48,6 +48,7 @@ export const REASONS: Record<string, string> = {
   NOBODY_USES_IT: "nobody uses it",
   NOT_HERE: "not at work",
   ON_LEAVE: "on leave",
+  SUSPENDED: "suspended",
   NEEDS_NONE: "needs no seat",
   NOT_STARTED: "has not started",
   LESSER_DOES: "a lesser seat would do",

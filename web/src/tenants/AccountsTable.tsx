@@ -24,6 +24,7 @@ const STANDINGS: Record<string, string> = {
   EXPECTED: "not started",
   HERE: "current",
   PAUSED: "on leave",
+  SUSPENDED: "suspended",
   LEFT: "left",
   UNENGAGED: "not engaged",
   "": "nobody's",

@@ -97,8 +97,7 @@ public final class DirectoryBench {
                                 person.phone(),
                                 Key.of("home"),
                                 Optional.of(person.handle().text()),
-                                person.custom(),
-                                person.pauses()))));
+                                person.custom()))));
         return model.with(effects);
     }
 

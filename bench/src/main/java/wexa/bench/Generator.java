@@ -175,8 +175,7 @@ final class Generator {
                     Optional.empty(),
                     Key.of("home"),
                     Optional.empty(),
-                    Map.of(),
-                    List.of()));
+                    Map.of()));
         }
         int perLevel = GROUPS / 6;
         for (int number = 0; number < GROUPS; number++) {

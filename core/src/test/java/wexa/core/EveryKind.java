@@ -38,7 +38,6 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Mail;
 import wexa.core.value.Permission;
-import wexa.core.value.Window;
 
 /** Effects on facts of every kind, each of which can be carried out alone and after any of the others. */
 public final class EveryKind {
@@ -50,7 +49,7 @@ public final class EveryKind {
         Unit unit = made.pick(made.units);
         effects.add(Effect.replace(unit, new Unit(unit.id(), unit.key(), "Renamed", unit.parent(), unit.zone())));
         Person person = made.pick(made.people);
-        effects.add(Effect.replace(person, paused(person, made.window())));
+        effects.add(Effect.replace(person, renamed(person)));
         Engagement engagement = made.pick(made.engagements);
         effects.add(Effect.replace(engagement, moved(engagement, made)));
         Group ruled = made.groups.get(6 + made.random.nextInt(2));
@@ -133,8 +132,10 @@ public final class EveryKind {
         effects.add(Effect.drop(made.provisions.get(0)));
         effects.add(Effect.make(new GroupProvision(made.id(), made.groups.get(1).id(), given.id())));
         effects.add(Effect.drop(made.absences.get(0)));
-        Absence another = new Absence(made.id(), person.id(), made.window(), "away");
+        Absence another =
+                new Absence(made.id(), person.id(), Absence.Manner.AWAY, made.window(), Absence.Seats.KEPT, "away");
         effects.add(Effect.make(another));
+        effects.add(Effect.make(made.stopping(person, made.window())));
         effects.add(Effect.make(made.cover(another)));
         effects.add(Effect.make(new PersonField(
                 made.id(),
@@ -147,18 +148,17 @@ public final class EveryKind {
         return effects;
     }
 
-    public static Person paused(Person person, Window pause) {
+    private static Person renamed(Person person) {
         return new Person(
                 person.id(),
                 person.handle(),
-                person.givenName(),
+                person.givenName() + "-Rose",
                 person.familyName(),
                 person.mail(),
                 person.phone(),
                 person.home(),
                 person.directoryEntry(),
-                person.custom(),
-                List.of(pause));
+                person.custom());
     }
 
     private static Engagement moved(Engagement engagement, RandomModel made) {

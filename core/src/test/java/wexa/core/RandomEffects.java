@@ -37,8 +37,7 @@ public final class RandomEffects {
                 Optional.empty(),
                 wexa.core.value.Key.of("skerrow"),
                 Optional.empty(),
-                java.util.Map.of(),
-                List.of());
+                java.util.Map.of());
         effects.add(Effect.make(newcomer));
         List<Person> everybody = new ArrayList<>(model.people().stream().toList());
         everybody.add(newcomer);
@@ -113,7 +112,14 @@ public final class RandomEffects {
         model.table(Kind.ROLE_VARIANT).stream().findFirst().ifPresent(variant -> effects.add(Effect.drop(variant)));
         Absence absence = made.pick(model.table(Kind.ABSENCE).stream().toList());
         effects.add(Effect.replace(
-                absence, new Absence(absence.id(), absence.person(), made.window(), "back at another time")));
+                absence,
+                new Absence(
+                        absence.id(),
+                        absence.person(),
+                        absence.manner(),
+                        made.window(),
+                        absence.seats(),
+                        "back at another time")));
         effects.add(Effect.make(made.cover(absence)));
         Role edited = model.roles().get(made.pick(made.roles).id());
         effects.add(Effect.replace(edited, EveryKind.otherwise(edited, made)));

@@ -258,9 +258,11 @@ public final class RandomModel {
                     Optional.empty(),
                     Key.of("skerrow"),
                     Optional.empty(),
-                    values(),
-                    random.nextInt(6) == 0 ? List.of(Window.from(NOW.minusSeconds(5))) : List.of());
+                    values());
             people.add(person);
+            if (random.nextInt(6) == 0) {
+                absences.add(stopping(person, Window.from(NOW.minusSeconds(5))));
+            }
             for (int time = 0; time < random.nextInt(3); time++) {
                 engagements.add(new Engagement(
                         id(),
@@ -343,11 +345,15 @@ public final class RandomModel {
                             .findFirst()
                             .map(Engagement::id)
                     : Optional.empty();
-            assignments.add(new Assignment(
-                    id(), subject, pick(roles).id(), tenant.id(), areaIn(tenant), window(), engagement, ""));
+            Assignment given = new Assignment(
+                    id(), subject, pick(roles).id(), tenant.id(), areaIn(tenant), window(), engagement, "");
+            if (assignments.stream().noneMatch(other -> isTwice(given, other))) {
+                assignments.add(given);
+            }
         }
         for (int number = 0; number < 4; number++) {
-            absences.add(new Absence(id(), people.get(number).id(), window(), ""));
+            absences.add(
+                    new Absence(id(), people.get(number).id(), Absence.Manner.AWAY, window(), Absence.Seats.KEPT, ""));
             assignments.add(cover(pick(absences)));
         }
         mappings.add(new Mapping(
@@ -357,6 +363,27 @@ public final class RandomModel {
                 tenants.get(1).id(),
                 Optional.empty(),
                 pick(List.of(Mapping.Carriage.values()))));
+    }
+
+    /** Of the same subject, role, tenant and area there are never two at once. */
+    private static boolean isTwice(Assignment one, Assignment other) {
+        return one.subject().equals(other.subject())
+                && one.role().equals(other.role())
+                && one.tenant().equals(other.tenant())
+                && one.area().equals(other.area())
+                && one.window().overlaps(other.window());
+    }
+
+    /** An absence for which a person cannot sign in. */
+    public Absence stopping(Person person, Window window) {
+        Absence.Manner manner =
+                window.isOpenEnded() && random.nextBoolean() ? Absence.Manner.SUSPENSION : Absence.Manner.LEAVE;
+        return absence(person, manner, window);
+    }
+
+    public Absence absence(Person person, Absence.Manner manner, Window window) {
+        return new Absence(
+                id(), person.id(), manner, window, pick(List.of(Absence.Seats.values())), "for reasons of their own");
     }
 
     /** A role that somebody else has for as long as an absence lasts. */

@@ -83,8 +83,7 @@ public final class SampleFields {
                             person.phone(),
                             place % 2 == 0 ? Key.of("orrin") : person.home(),
                             Optional.empty(),
-                            person.custom(),
-                            person.pauses())));
+                            person.custom())));
         }
         for (int place = 0; place < made.groups.size(); place++) {
             Group group = made.groups.get(place);

@@ -25,7 +25,7 @@ record Fact(String kind, Map<String, @Nullable Object> body) {
     Map<String, Object> form() {
         Map<String, Object> form = new LinkedHashMap<>();
         form.put("kind", kind);
-        form.put("version", 9);
+        form.put("version", 10);
         form.put("body", body);
         return form;
     }

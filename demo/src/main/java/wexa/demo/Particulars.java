@@ -61,8 +61,12 @@ final class Particulars {
                 "saoirse.lund",
                 "person",
                 Fact.id("person", "saoirse.lund"),
+                "manner",
+                "AWAY",
                 "window",
                 Scenario.window("2026-11-24", "2026-12-05"),
+                "seats",
+                "KEPT",
                 "reason",
                 "on holiday"));
     }

@@ -88,7 +88,6 @@ final class Scenario {
     }
 
     private void addWorker(Worker worker) {
-        List<Object> pauses = worker.handle().equals("dov.hallam") ? List.of(window("2026-11-01", null)) : List.of();
         facts.add(Fact.of(
                 "person",
                 worker.handle(),
@@ -107,9 +106,7 @@ final class Scenario {
                 "directoryEntry",
                 DirectoryFiles.entryId(worker.handle()),
                 "custom",
-                OwnFields.of(worker),
-                "pauses",
-                pauses));
+                OwnFields.of(worker)));
         facts.add(Fact.of(
                 "engagement",
                 worker.handle(),
@@ -127,6 +124,21 @@ final class Scenario {
                 null,
                 "window",
                 window(worker.from(), worker.until())));
+        if (worker.handle().equals("dov.hallam")) {
+            facts.add(Fact.of(
+                    "absence",
+                    worker.handle(),
+                    "person",
+                    Fact.id("person", worker.handle()),
+                    "manner",
+                    "LEAVE",
+                    "window",
+                    window("2026-11-01", null),
+                    "seats",
+                    "KEPT",
+                    "reason",
+                    "parental leave"));
+        }
         for (String group : worker.groups()) {
             if (!group.equals("partner-vets")) {
                 member("person:" + Fact.id("person", worker.handle()), worker.handle(), group);

@@ -22,6 +22,11 @@ import wexa.core.value.Window;
 public final class AbsenceForms {
     private static final Field<Id<Person>> PERSON = Field.required("person", NamedTypes.PERSON, "Person");
 
+    private static final Field<Absence.Manner> MANNER =
+            Field.optional("manner", Types.choice("away, leave or suspension", Absence.Manner.class), "Sign-in");
+    private static final Field<Absence.Seats> SEATS =
+            Field.optional("seats", Types.choice("kept or released", Absence.Seats.class), "Seats");
+
     /** One absence of a person. */
     public static final Reference<Absence> REFERENCE = new Reference<>(
             Kind.ABSENCE,
@@ -32,13 +37,14 @@ public final class AbsenceForms {
     static final Field<Absence> ABSENCE = Field.required("absence", REFERENCE, "Absence");
 
     static final Form BEGIN = Form.makes(Kind.ABSENCE, "begin", "Record an absence")
-            .with(PERSON, Types.FROM, Types.UNTIL, Types.BECAUSE)
-            .says("absence of {person}[ from {from}][ until {until}][ because {because}]")
+            .with(PERSON, MANNER, SEATS, Types.FROM, Types.UNTIL, Types.BECAUSE)
+            .says("absence of {person}[ as {manner}][ seats {seats}][ from {from}][ until {until}][ because {because}]")
             .reads(AbsenceForms::begun);
 
     static final Form EDIT = Form.changes(Kind.ABSENCE, "edit", "Change an absence")
-            .with(ABSENCE, Types.FROM, Types.UNTIL, Types.BECAUSE)
-            .says("change absence of {absence}[ from {from}][ until {until}][ because {because}]")
+            .with(ABSENCE, MANNER, SEATS, Types.FROM, Types.UNTIL, Types.BECAUSE)
+            .says("change absence of {absence}[ as {manner}][ seats {seats}][ from {from}][ until {until}][ because"
+                    + " {because}]")
             .reads(in -> in.get(ABSENCE).flatMap(before -> edited(before, in)));
 
     static final Form END = Form.ends(Kind.ABSENCE, "end", "End an absence")
@@ -51,6 +57,8 @@ public final class AbsenceForms {
     static Values values(Absence absence) {
         return new Values()
                 .put(PERSON, absence.person())
+                .putUnless(absence.manner() == Absence.Manner.AWAY, MANNER, absence.manner())
+                .putUnless(absence.seats() == Absence.Seats.KEPT, SEATS, absence.seats())
                 .put(absence.window())
                 .putText(Types.BECAUSE, absence.reason());
     }
@@ -58,11 +66,15 @@ public final class AbsenceForms {
     private static Optional<Change> begun(Reading in) {
         Optional<Id<Absence>> id = in.newId();
         Optional<Id<Person>> person = in.get(PERSON);
-        Optional<Window> window = in.window(today(in));
+        Absence.Manner manner = in.get(MANNER).orElse(Absence.Manner.AWAY);
+        // an account is not closed back to the morning
+        Optional<Window> window = in.window(manner.stopsSignIn() ? in.now() : today(in));
+        Absence.Seats seats = in.get(SEATS).orElse(Absence.Seats.KEPT);
         String because = in.because();
         return id.isEmpty() || person.isEmpty() || window.isEmpty()
                 ? Optional.empty()
-                : Optional.of(new AbsenceChange.Begin(new Absence(id.get(), person.get(), window.get(), because)));
+                : Optional.of(new AbsenceChange.Begin(
+                        new Absence(id.get(), person.get(), manner, window.get(), seats, because)));
     }
 
     private static Instant today(Reading in) {
@@ -71,8 +83,11 @@ public final class AbsenceForms {
 
     private static Optional<Change> edited(Absence before, Reading in) {
         String because = in.textOrKept(Types.BECAUSE, before.reason());
+        Absence.Manner manner = in.orKept(MANNER, Optional.of(before.manner())).orElse(Absence.Manner.AWAY);
+        Absence.Seats seats = in.orKept(SEATS, Optional.of(before.seats())).orElse(Absence.Seats.KEPT);
         return in.windowOrKept(before.window())
-                .map(window -> new AbsenceChange.Edit(new Absence(before.id(), before.person(), window, because)));
+                .map(window -> new AbsenceChange.Edit(
+                        new Absence(before.id(), before.person(), manner, window, seats, because)));
     }
 
     private static final class Naming implements Reference.Naming<Absence> {

@@ -5,6 +5,7 @@ import java.util.Optional;
 import wexa.core.change.Form;
 import wexa.core.change.Values;
 import wexa.core.model.Absence;
+import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -17,7 +18,7 @@ import wexa.core.room.Subjects;
 import wexa.core.room.WayBack;
 import wexa.core.value.Window;
 
-/** An absence. Who is absent keeps what they have; who covers for them has more as long as it lasts. */
+/** An absence. Who is absent keeps what they have, and may be unable to use it; who covers for them has more as long as it lasts. */
 public final class AbsenceRoom implements Room<Absence> {
     @Override
     public Kind<Absence> kind() {
@@ -32,11 +33,19 @@ public final class AbsenceRoom implements Room<Absence> {
     @Override
     public void marks(Absence absence, Model model, Marks to) {
         to.history(absence.person());
+        if (absence.manner().stopsSignIn()) {
+            to.person(absence.person());
+        }
         covers(absence, model).forEach(cover -> Subjects.mark(cover.subject(), to));
     }
 
     @Override
     public void objects(Absence absence, Model model, Objects to) {
+        if (absence.manner().stopsSignIn()) {
+            model.table(Kind.ACCOUNT)
+                    .by(Account.BY_PERSON, absence.person())
+                    .forEach(account -> to.account(account.id()));
+        }
         covers(absence, model).forEach(to::assignment);
     }
 

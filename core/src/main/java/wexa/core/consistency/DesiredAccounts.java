@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Capability;
@@ -34,6 +35,16 @@ record DesiredAccounts(Model model, Tenant tenant, Instant at, BoundValues value
                         .orElse(true);
     }
 
+    /** Whoever comes back finds the seat that they had. */
+    private boolean keepsSeats(Account account) {
+        return account.isOpen()
+                && account.person()
+                        .filter(person -> PersonStatus.of(model, person, at).isStopped())
+                        .filter(person ->
+                                Absence.releasing(model, person).stream().noneMatch(window -> window.contains(at)))
+                        .isPresent();
+    }
+
     /** Emergency accounts are passed by (rule 11). */
     Optional<TenantObject> state(Account account) {
         if (account.kind() == AccountKind.EMERGENCY) {
@@ -41,7 +52,7 @@ record DesiredAccounts(Model model, Tenant tenant, Instant at, BoundValues value
         }
         Optional<Person> person = account.person().flatMap(model.people()::find);
         boolean open = isOpen(account);
-        Set<String> seats = open && tenant.can(Capability.SEATS) ? seatsOf(account) : Set.of();
+        Set<String> seats = tenant.can(Capability.SEATS) && (open || keepsSeats(account)) ? seatsOf(account) : Set.of();
         return Optional.of(new TenantObject.AccountState(
                 account.userName(),
                 person.map(Person::givenName).orElse(""),

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
+import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -17,23 +18,29 @@ import wexa.core.value.Window;
 /** Seats of one kind in one tenant over time (rule 12). */
 public final class SeatPool {
     private final int size;
-    private final List<Seat> seats;
+    private final List<Taken> taken;
 
-    private SeatPool(int size, List<Seat> seats) {
+    /** A seat, and a span in which somebody has it. */
+    private record Taken(Id<Seat> seat, Window window) {}
+
+    private SeatPool(int size, List<Taken> taken) {
         this.size = size;
-        this.seats = seats;
+        this.taken = taken;
     }
 
     public static SeatPool of(Model model, Tenant tenant, Key kind) {
-        List<Seat> seats = new ArrayList<>();
+        List<Taken> taken = new ArrayList<>();
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_TENANT, tenant.id())) {
             for (Seat seat : model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id())) {
                 if (seat.kind().equals(kind)) {
-                    seats.add(seat);
+                    List<Window> free = account.person()
+                            .map(person -> Absence.releasing(model, person))
+                            .orElse(List.of());
+                    seat.window().without(free).forEach(window -> taken.add(new Taken(seat.id(), window)));
                 }
             }
         }
-        return new SeatPool(tenant.pools().getOrDefault(kind, 0), seats);
+        return new SeatPool(tenant.pools().getOrDefault(kind, 0), taken);
     }
 
     public int size() {
@@ -42,13 +49,13 @@ public final class SeatPool {
 
     public int takenAt(Instant instant) {
         return (int)
-                seats.stream().filter(seat -> seat.window().contains(instant)).count();
+                taken.stream().filter(one -> one.window().contains(instant)).count();
     }
 
     /** Coming instants at which seats are taken or given back, in order. */
     public List<Instant> changesAfter(Instant now) {
-        return seats.stream()
-                .flatMap(seat -> Stream.of(seat.window().from(), seat.window().until()))
+        return taken.stream()
+                .flatMap(one -> Stream.of(one.window().from(), one.window().until()))
                 .filter(at -> at.isAfter(now) && !at.equals(Instant.MAX))
                 .distinct()
                 .sorted()
@@ -63,27 +70,27 @@ public final class SeatPool {
      * sorting those that begin or end inside the window.
      */
     public int mostTakenWithin(Window window, Id<Seat> except) {
-        int taken = 0;
+        int running = 0;
         List<Turn> turns = new ArrayList<>();
-        for (Seat seat : seats) {
-            if (seat.id().equals(except) || !seat.window().overlaps(window)) {
+        for (Taken one : taken) {
+            if (one.seat().equals(except) || !one.window().overlaps(window)) {
                 continue;
             }
-            if (seat.window().contains(window.from())) {
-                taken++;
+            if (one.window().contains(window.from())) {
+                running++;
             } else {
-                turns.add(new Turn(seat.window().from(), 1));
+                turns.add(new Turn(one.window().from(), 1));
             }
-            if (seat.window().until().isBefore(window.until())) {
-                turns.add(new Turn(seat.window().until(), -1));
+            if (one.window().until().isBefore(window.until())) {
+                turns.add(new Turn(one.window().until(), -1));
             }
         }
         // what ends at an instant is free again at it
         turns.sort(Comparator.comparing(Turn::at).thenComparingInt(Turn::by));
-        int most = taken;
+        int most = running;
         for (Turn turn : turns) {
-            taken += turn.by();
-            most = Math.max(most, taken);
+            running += turn.by();
+            most = Math.max(most, running);
         }
         return most;
     }

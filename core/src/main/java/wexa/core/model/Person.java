@@ -1,7 +1,6 @@
 package wexa.core.model;
 
 import java.util.Collections;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -10,7 +9,6 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Mail;
 import wexa.core.value.Phone;
-import wexa.core.value.Window;
 
 /**
  * A human known to the organisation. {@code home} is the key of the directory where the identity was born: the own
@@ -27,8 +25,7 @@ public record Person(
         Optional<Phone> phone,
         Key home,
         Optional<String> directoryEntry,
-        Map<String, String> custom,
-        List<Window> pauses)
+        Map<String, String> custom)
         implements Fact {
     public static final Lookup<Person, Handle> BY_HANDLE = Lookup.by(Person::handle);
     public static final Lookup<Person, Mail> BY_MAIL =
@@ -38,12 +35,11 @@ public record Person(
 
     public Person {
         custom = Collections.unmodifiableMap(new TreeMap<>(custom));
-        pauses = List.copyOf(pauses);
     }
 
     /** The same with other values in the organisation's own fields. */
     public Person with(Map<String, String> values) {
-        return new Person(id, handle, givenName, familyName, mail, phone, home, directoryEntry, values, pauses);
+        return new Person(id, handle, givenName, familyName, mail, phone, home, directoryEntry, values);
     }
 
     public String name() {

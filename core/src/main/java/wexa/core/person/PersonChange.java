@@ -44,8 +44,7 @@ public sealed interface PersonChange extends Change {
                     person.phone(),
                     person.home(),
                     person.directoryEntry(),
-                    person.custom().isEmpty() ? known.custom() : person.custom(),
-                    known.pauses());
+                    person.custom().isEmpty() ? known.custom() : person.custom());
         }
 
         @Override

@@ -105,7 +105,7 @@ final class PersonForms {
             return Optional.empty();
         }
         return Optional.of(new PersonChange.Add(
-                new Person(id.get(), handle.get(), given, family, mail, phone, home.get(), entry, custom, List.of())));
+                new Person(id.get(), handle.get(), given, family, mail, phone, home.get(), entry, custom)));
     }
 
     private static Optional<Change> edited(Reading in) {
@@ -120,16 +120,7 @@ final class PersonForms {
         Optional<String> entry = in.orKept(ENTRY, before.directoryEntry());
         Map<String, String> custom = FieldValue.byField(in.severalOrKept(FIELDS, FieldValue.of(before.custom())));
         return in.orKept(HANDLE, Optional.of(before.handle()))
-                .map(handle -> new PersonChange.Edit(new Person(
-                        before.id(),
-                        handle,
-                        given,
-                        family,
-                        mail,
-                        phone,
-                        before.home(),
-                        entry,
-                        custom,
-                        before.pauses())));
+                .map(handle -> new PersonChange.Edit(
+                        new Person(before.id(), handle, given, family, mail, phone, before.home(), entry, custom)));
     }
 }

@@ -14,7 +14,7 @@ import wexa.core.room.Scopes;
 import wexa.core.room.WayBack;
 import wexa.core.value.Window;
 
-/** A person, who is away in pauses. */
+/** A person. */
 public final class PersonRoom implements Room<Person> {
     @Override
     public Kind<Person> kind() {
@@ -23,7 +23,7 @@ public final class PersonRoom implements Room<Person> {
 
     @Override
     public List<Window> windows(Person person, Model model) {
-        return person.pauses();
+        return List.of();
     }
 
     @Override

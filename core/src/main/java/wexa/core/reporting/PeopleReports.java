@@ -72,6 +72,7 @@ public final class PeopleReports {
             case HERE -> "current";
             case EXPECTED -> "not started";
             case PAUSED -> "on leave";
+            case SUSPENDED -> "suspended";
             case LEFT -> "left";
             case UNENGAGED -> "not engaged";
         };

@@ -182,6 +182,7 @@ public final class SeatReports {
         /** Its person left, or was never engaged. */
         NOT_HERE,
         ON_LEAVE,
+        SUSPENDED,
         /** Nothing that the person can do needs a seat there. */
         NEEDS_NONE,
         /** A lesser kind of seat carries all that they can do. */
@@ -236,6 +237,7 @@ public final class SeatReports {
         if (status != PersonStatus.HERE) {
             Reason reason = switch (status) {
                 case PAUSED -> Reason.ON_LEAVE;
+                case SUSPENDED -> Reason.SUSPENDED;
                 case EXPECTED -> Reason.NOT_STARTED;
                 default -> Reason.NOT_HERE;
             };

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.NavigableSet;
 import java.util.Set;
 import java.util.TreeSet;
+import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Engagement;
@@ -40,7 +41,7 @@ public final class Schedule {
 
     public static NavigableSet<Instant> of(Model model, Id<Person> person) {
         Schedule schedule = new Schedule(model);
-        model.people().find(person).ifPresent(schedule::add);
+        model.table(Kind.ABSENCE).by(Absence.BY_PERSON, person).forEach(schedule::add);
         for (Account account : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person)) {
             model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).forEach(schedule::add);
         }

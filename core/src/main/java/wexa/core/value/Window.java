@@ -2,7 +2,10 @@ package wexa.core.value;
 
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -52,6 +55,29 @@ public record Window(Instant from, Instant until) {
         Instant first = from.isAfter(other.from) ? from : other.from;
         Instant last = until.isBefore(other.until) ? until : other.until;
         return first.isBefore(last) ? Optional.of(of(first, last)) : Optional.empty();
+    }
+
+    /** What is left of it without some others, in order. */
+    public List<Window> without(List<Window> others) {
+        List<Window> left = List.of(this);
+        for (Window other : others) {
+            left = left.stream().flatMap(one -> one.without(other)).toList();
+        }
+        return left;
+    }
+
+    private Stream<Window> without(Window other) {
+        if (!overlaps(other)) {
+            return Stream.of(this);
+        }
+        List<Window> left = new ArrayList<>();
+        if (from.isBefore(other.from)) {
+            left.add(of(from, other.from));
+        }
+        if (other.until.isBefore(until)) {
+            left.add(of(other.until, until));
+        }
+        return left.stream();
     }
 
     public boolean endsBy(Instant instant) {

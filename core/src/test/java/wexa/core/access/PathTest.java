@@ -60,8 +60,7 @@ class PathTest {
             Optional.empty(),
             Key.of("skerrow"),
             Optional.empty(),
-            Map.of(),
-            List.of());
+            Map.of());
     private final Engagement engagement = new Engagement(
             ids.id(),
             ines.id(),

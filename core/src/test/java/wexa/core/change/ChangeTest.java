@@ -123,8 +123,7 @@ class ChangeTest {
                 Optional.empty(),
                 Key.of("skerrow"),
                 Optional.empty(),
-                Map.of(),
-                List.of());
+                Map.of());
     }
 
     private Group group(String key, GroupKind kind) {
@@ -169,8 +168,7 @@ class ChangeTest {
                 Optional.empty(),
                 ines.home(),
                 Optional.empty(),
-                Map.of(),
-                List.of());
+                Map.of());
         Resolution add = new PersonChange.Add(rival).resolve(model(), NOW);
         assertThat(codes(add)).containsExactly(PersonCodes.HANDLE_TAKEN, PersonCodes.MAIL_TAKEN);
         assertThat(add.effects()).isEmpty();
@@ -444,13 +442,17 @@ class ChangeTest {
                                 model,
                                 ZONE)))
                 .containsExactly(
-                        "add person wren.castellane \"Given\" \"Family\" home skerrow mail wren.castellane@skerrow.example",
-                        "engage wren.castellane as employee job \"Keeper\" unit lagoon-hall number 40288 from 2026-11-23",
-                        "put ines.abara in group lagoon-night from 2026-11-23T08:00:00Z until 2027-03-31 because \"winter rota\"",
+                        "add person wren.castellane \"Given\" \"Family\" home skerrow mail"
+                                + " wren.castellane@skerrow.example",
+                        "engage wren.castellane as employee job \"Keeper\" unit lagoon-hall number 40288 from"
+                                + " 2026-11-23",
+                        "put ines.abara in group lagoon-night from 2026-11-23T08:00:00Z until 2027-03-31 because"
+                                + " \"winter rota\"",
                         "end membership of ines.abara in group lagoon-night until 2026-11-30",
                         "open account for ines.abara in pelagia/north as ines.abara",
                         "close account of ines.abara in pelagia/north",
                         "seat ines.abara in pelagia/north as keeper from 2026-11-23",
-                        "give role keeper to ines.abara in pelagia/north at lagoon-hall from 2026-11-23T08:00:00Z because \"because\"");
+                        "give role keeper to ines.abara in pelagia/north at lagoon-hall from 2026-11-23T08:00:00Z"
+                                + " because \"because\"");
     }
 }

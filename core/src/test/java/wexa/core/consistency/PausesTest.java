@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.stream.LongStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import wexa.core.EveryKind;
 import wexa.core.RandomModel;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.Activity;
@@ -56,13 +55,14 @@ class PausesTest {
     @ParameterizedTest(name = "seed {0}")
     @MethodSource("seeds")
     void accountsAreClosedForThePauseAndOpenAfterIt(long seed) {
-        Model model = new RandomModel(seed).model();
+        RandomModel made = new RandomModel(seed);
+        Model model = made.model();
         for (Account account : model.table(Kind.ACCOUNT).stream()
                 .filter(one -> isHere(one, model))
                 .limit(5)
                 .toList()) {
             Person person = model.people().get(account.person().orElseThrow());
-            Model with = model.with(List.of(Effect.replace(person, EveryKind.paused(person, Window.of(FROM, UNTIL)))));
+            Model with = model.with(List.of(Effect.make(made.stopping(person, Window.of(FROM, UNTIL)))));
             Snapshot snapshot = Snapshot.compile(1, with);
             assertThat(Boundaries.anyWithin(with, FROM.minusSeconds(1), FROM)).isTrue();
             assertThat(Boundaries.anyWithin(with, UNTIL.minusSeconds(1), UNTIL)).isTrue();

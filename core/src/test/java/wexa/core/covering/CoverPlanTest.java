@@ -62,7 +62,13 @@ class CoverPlanTest {
                         Set.of(),
                         ConflictRule.Manner.BLOCK)));
             }
-            Absence absence = new Absence(made.id(), made.people.get(0).id(), Window.of(FROM, UNTIL), "holiday");
+            Absence absence = new Absence(
+                    made.id(),
+                    made.people.get(0).id(),
+                    Absence.Manner.AWAY,
+                    Window.of(FROM, UNTIL),
+                    Absence.Seats.KEPT,
+                    "holiday");
             effects.add(Effect.make(absence));
             return new Case(
                     made,
@@ -112,10 +118,10 @@ class CoverPlanTest {
         assertThat(rows(covered, one.by, before)).isEqualTo(rows(one.model, one.by, before));
         assertThat(rows(covered, one.by, UNTIL)).isEqualTo(rows(one.model, one.by, UNTIL));
         Instant later = UNTIL.plus(Duration.ofDays(20));
-        Absence longer = new Absence(one.absence.id(), one.absence.person(), Window.of(FROM, later), "");
+        Absence longer = one.absence.during(Window.of(FROM, later));
         Model moved = covered.with(List.of(Effect.replace(one.absence, longer)));
         assertThat(rows(moved, one.by, later)).isEqualTo(rows(one.model, one.by, later));
-        Absence shorter = new Absence(one.absence.id(), one.absence.person(), Window.of(FROM, during), "");
+        Absence shorter = one.absence.during(Window.of(FROM, during));
         Model back = covered.with(List.of(Effect.replace(one.absence, shorter)));
         assertThat(rows(back, one.by, during)).isEqualTo(rows(one.model, one.by, during));
         assertThat(rows(covered, one.by, during)).containsAll(rows(one.model, one.by, during));

@@ -58,8 +58,7 @@ class ComparisonTest {
                 Optional.of(Phone.of("+441632960123")),
                 Key.of(home),
                 entry,
-                Map.of(),
-                List.of());
+                Map.of());
         facts.add(made);
         return made;
     }

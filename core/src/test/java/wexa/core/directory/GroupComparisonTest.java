@@ -65,8 +65,7 @@ class GroupComparisonTest {
                 Optional.empty(),
                 Key.of(home),
                 entry,
-                Map.of(),
-                List.of());
+                Map.of());
         facts.add(made);
         return made;
     }

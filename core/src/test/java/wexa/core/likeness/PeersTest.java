@@ -104,8 +104,7 @@ class PeersTest {
                     Optional.empty(),
                     Key.of("skerrow"),
                     Optional.empty(),
-                    Map.of(),
-                    List.of());
+                    Map.of());
             crew.add(person.id());
             made.people.add(person);
             made.engagements.add(new Engagement(

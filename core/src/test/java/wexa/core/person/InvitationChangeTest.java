@@ -58,8 +58,7 @@ class InvitationChangeTest {
                 Optional.empty(),
                 Key.of(home),
                 entry,
-                Map.of(),
-                List.of());
+                Map.of());
     }
 
     private Model model(Person person) {

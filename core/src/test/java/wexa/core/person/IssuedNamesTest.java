@@ -43,8 +43,7 @@ class IssuedNamesTest {
                 of.phone(),
                 of.home(),
                 of.directoryEntry(),
-                of.custom(),
-                of.pauses());
+                of.custom());
     }
 
     private static Model applied(Model model, Change change) {

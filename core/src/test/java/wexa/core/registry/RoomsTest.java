@@ -78,6 +78,13 @@ class RoomsTest {
                             .filter(end -> end.isAfter(assignment.window().from()))
                             .ifPresent(expected::add);
                 }
+                if (fact instanceof Assignment assignment) {
+                    assignment
+                            .absence()
+                            .flatMap(model.table(Kind.ABSENCE)::find)
+                            .flatMap(covered -> covered.window().intersection(assignment.window()))
+                            .ifPresent(span -> expected.addAll(List.of(span.from(), span.until())));
+                }
                 expected.removeAll(List.of(Instant.MIN, Instant.MAX));
                 assertThat(Rooms.boundaries(fact, model)).isEqualTo(expected);
             }

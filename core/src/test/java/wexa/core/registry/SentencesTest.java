@@ -103,8 +103,7 @@ class SentencesTest {
                 Optional.empty(),
                 person.home(),
                 person.directoryEntry(),
-                person.custom(),
-                person.pauses());
+                person.custom());
         Person called = new Person(
                 person.id(),
                 person.handle(),
@@ -114,8 +113,7 @@ class SentencesTest {
                 Optional.of(Phone.of("+441632960123")),
                 person.home(),
                 person.directoryEntry(),
-                person.custom(),
-                person.pauses());
+                person.custom());
         Model before = model.with(List.of(Effect.replace(person, called)));
         assertThat(Sentences.write(new PersonChange.Edit(phoned), before, LONDON))
                 .isEqualTo("change person " + person.handle() + " family \"Castellane\" without phone");

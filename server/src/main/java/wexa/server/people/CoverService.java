@@ -76,8 +76,13 @@ public class CoverService {
         }
         Instant now = clock.now();
         actor.requireSight(other, model, now);
-        Absence absence =
-                new Absence(Id.of(new UUID(0, 0)), person, window(from.orElse(now), until.orElse(Instant.MAX)), "");
+        Absence absence = new Absence(
+                Id.of(new UUID(0, 0)),
+                person,
+                Absence.Manner.AWAY,
+                window(from.orElse(now), until.orElse(Instant.MAX)),
+                Absence.Seats.KEPT,
+                "");
         List<CoverPlan.Line> lines = CoverPlan.of(snapshot, absence, other, now);
         List<CoverLine> seen = lines.stream()
                 .filter(line -> actor.sight().covers(line.tenant()))

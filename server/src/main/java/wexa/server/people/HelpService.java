@@ -14,6 +14,7 @@ import wexa.core.access.Usability;
 import wexa.core.change.Days;
 import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Area;
@@ -124,7 +125,7 @@ public class HelpService {
     private void addStanding(Model model, Person person, Instant now, List<Finding> findings) {
         List<Engagement> engagements = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
         Optional<Engagement> engagement = MainEngagement.of(engagements, now);
-        PersonStatus status = PersonStatus.of(person, engagements, now);
+        PersonStatus status = PersonStatus.of(model, person.id(), engagements, now);
         String about = engagement.map(one -> one.job() + ". ").orElse("");
         switch (status) {
             case EXPECTED ->
@@ -157,13 +158,20 @@ public class HelpService {
                         "ON_LEAVE",
                         "Is on leave",
                         "Until "
-                                + person.pauses().stream()
-                                        .filter(pause -> pause.contains(now))
-                                        .findFirst()
-                                        .filter(pause -> !pause.isOpenEnded())
-                                        .map(pause -> Days.words(pause.until(), 1, zone))
+                                + PersonStatus.stopping(model, person.id(), now)
+                                        .map(Absence::window)
+                                        .filter(window -> !window.isOpenEnded())
+                                        .map(window -> Days.words(window.until(), 1, zone))
                                         .orElse("further notice")
-                                + ". What they could do is blocked meanwhile.",
+                                + ". Accounts are closed meanwhile, and open again on the day of the return.",
+                        Help.ASK,
+                        null));
+            case SUSPENDED ->
+                findings.add(everywhere(
+                        Severity.STOPS,
+                        "SUSPENDED",
+                        "Is suspended",
+                        "Accounts are closed until the suspension is lifted on the person’s page.",
                         Help.ASK,
                         null));
             case UNENGAGED ->

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.lifecycle.Identity;
+import wexa.core.model.Absence;
 import wexa.server.jobs.Sendings;
 import wexa.server.log.Log;
 
@@ -40,6 +41,8 @@ public record PersonPage(
             UUID id,
             @Nullable Instant from,
             @Nullable Instant until,
+            Absence.Manner manner,
+            Absence.Seats seats,
             String reason,
             boolean isNow,
             List<CoveredByView> covers) {}

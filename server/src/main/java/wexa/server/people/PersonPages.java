@@ -205,6 +205,8 @@ class PersonPages {
                                 ? null
                                 : absence.window().from(),
                         until(absence.window()),
+                        absence.manner(),
+                        absence.seats(),
                         absence.reason(),
                         absence.window().contains(at),
                         model.table(Kind.ASSIGNMENT).by(Assignment.BY_ABSENCE, absence.id()).stream()

@@ -195,16 +195,12 @@ class PersonRows {
         lines.sort(ORDER);
         Instant[] until = {Instant.MAX};
         model.table(Kind.ENGAGEMENT).forEach(engagement -> until[0] = nextMove(until[0], engagement.window(), at));
-        model.people().forEach(person -> {
-            for (Window pause : person.pauses()) {
-                until[0] = nextMove(until[0], pause, at);
-            }
-        });
+        model.table(Kind.ABSENCE).forEach(absence -> until[0] = nextMove(until[0], absence.window(), at));
         return new Sorted(snapshot.version(), at, until[0], lines, Texts.of(lines));
     }
 
     /** Kinds of facts that a line is made of. */
-    private static final Set<Kind<?>> SHOWN = Set.of(Kind.PERSON, Kind.ENGAGEMENT, Kind.UNIT);
+    private static final Set<Kind<?>> SHOWN = Set.of(Kind.PERSON, Kind.ENGAGEMENT, Kind.UNIT, Kind.ABSENCE);
 
     /** Reads marks as the people whose line may be another. */
     private record Shown(Model model, Set<Id<Person>> people) implements Marks {
@@ -337,7 +333,7 @@ class PersonRows {
                 row.until() != null && row.until().isBefore(at.plus(SOON))
                         ? 2
                         : row.from() != null && row.from().isAfter(at.minus(NEW)) ? 3 : 4;
-            case "PAUSED" -> 5;
+            case "PAUSED", "SUSPENDED" -> 5;
             default -> 6;
         };
     }
@@ -354,7 +350,7 @@ class PersonRows {
                 current.map(one -> model.table(Kind.UNIT).get(one.unit()).name())
                         .orElse(""),
                 current.map(one -> one.kind().name()).orElse(""),
-                PersonStatus.of(person, engagements, at).name(),
+                PersonStatus.of(model, person.id(), engagements, at).name(),
                 current.map(one -> one.window().from())
                         .filter(from -> !from.equals(Instant.MIN))
                         .orElse(null),

@@ -48,10 +48,11 @@ public class StoredForms {
      * name, up to 4 roles had no stage or source, apps no tasks, and neither they nor sets and actions a sensitivity, and up to 5
      * every binding was one to a group, the sides of conflict rules named no sets, and roles
      * nobody for whom they were made; up to 6 apps had no version, tasks and kinds of seat no description, and nobody covered for an
-     * absence; up to 7 units had neither manager nor cost centre, and up to 8 no rule
-     * of a group asked for values of fields.
+     * absence; up to 7 units had neither manager nor cost centre, up to 8 no rule
+     * of a group asked for values of fields, and up to 9 nobody was on leave or suspended but for the demo scenario, where
+     * pauses stood with the person.
      */
-    public static final int VERSION = 9;
+    public static final int VERSION = 10;
 
     private static final int ENTRY_VERSION = 2;
     private static final int STEP_VERSION = 4;
@@ -204,6 +205,9 @@ public class StoredForms {
         }
         if (version < 9 && kind.equals(Kind.GROUP) && body.path("condition") instanceof ObjectNode condition) {
             condition.putObject("values");
+        }
+        if (version < 10 && kind.equals(Kind.ABSENCE)) {
+            ((ObjectNode) body).put("manner", "AWAY").put("seats", "KEPT");
         }
         return json.treeToValue(body, kind.type());
     }

@@ -28,6 +28,7 @@ class HelpTest {
             PersonStatus.EXPECTED, "NOT_STARTED",
             PersonStatus.LEFT, "LEFT",
             PersonStatus.PAUSED, "ON_LEAVE",
+            PersonStatus.SUSPENDED, "SUSPENDED",
             PersonStatus.UNENGAGED, "NOT_ENGAGED");
 
     private final Cast cast = Cast.shared();

@@ -61,8 +61,7 @@ class PersonRowsTest {
                 Optional.empty(),
                 Key.of("skerrow"),
                 Optional.empty(),
-                Map.of(),
-                List.of());
+                Map.of());
     }
 
     private Engagement engagement(Person person) {
@@ -130,8 +129,7 @@ class PersonRowsTest {
                             before.phone(),
                             before.home(),
                             before.directoryEntry(),
-                            before.custom(),
-                            before.pauses())));
+                            before.custom())));
         }
         List<Engagement> engagements = model.table(Kind.ENGAGEMENT).stream().toList();
         if (!engagements.isEmpty() && random.nextBoolean()) {

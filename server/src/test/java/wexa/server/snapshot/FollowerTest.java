@@ -201,8 +201,7 @@ class FollowerTest {
                     Optional.empty(),
                     Key.of("skerrow"),
                     Optional.empty(),
-                    Map.of(),
-                    List.of())));
+                    Map.of())));
         }
         return made;
     }
