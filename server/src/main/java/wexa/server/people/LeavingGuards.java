@@ -33,7 +33,8 @@ class LeavingGuards {
             "leaving.last-administrator",
             true,
             "The last administrator who may manage administrators",
-            "Nobody else may manage administrators of Wexa. Give somebody else that right first, under Settings, Administrators.");
+            "Nobody else may manage administrators of Wexa. Give somebody else that right first, under Settings,"
+                    + " Administrators.");
 
     private final Administrators administrators;
 

@@ -191,12 +191,12 @@ public class LeavingService {
                 .forEach(successor ->
                         LeavingGuards.unfit(snapshot.model(), successor, when).ifPresent(warnings::add));
         if (person.directoryEntry().isPresent()) {
-            warnings.add(
-                    new WarningView(
-                            "leaving.directory",
-                            false,
-                            "Disable the directory entry first",
-                            "Wexa does not write to the directory. Until the entry is disabled there, they can still sign in wherever the directory is used."));
+            warnings.add(new WarningView(
+                    "leaving.directory",
+                    false,
+                    "Disable the directory entry first",
+                    "Wexa does not write to the directory. Until the entry is disabled there, they can still"
+                            + " sign in wherever the directory is used."));
         }
         return warnings;
     }

@@ -115,7 +115,8 @@ public class CorrectionService {
             throw new Problem(
                     409,
                     "correction.nothing-to-do",
-                    "None of these differ any more, or a job is already correcting them. Read the tenant again to see what is left.");
+                    "None of these differ any more, or a job is already correcting them. Read the tenant again to see"
+                            + " what is left.");
         }
         try {
             return Objects.requireNonNull(
