@@ -88,6 +88,11 @@ const absence = createRoute({
   component: lazyRouteComponent(() => import("./people/AbsencePage"), "AbsencePage"),
 });
 
+const signIn = createRoute({
+  ...at("/people/$id/sign-in"),
+  component: lazyRouteComponent(() => import("./leaving/SignInPage"), "SignInPage"),
+});
+
 const offboard = createRoute({
   ...at("/people/$id/offboard"),
   validateSearch: (search: Record<string, unknown>): { ending?: string | undefined } => ({
@@ -414,6 +419,7 @@ export const router = createRouter({
     people.addChildren([person]),
     absence,
     offboard,
+    signIn,
     peopleTable,
     onboard,
     imports,

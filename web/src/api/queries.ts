@@ -172,6 +172,17 @@ export const leavingQuery = (person: string, wanted: Schemas["LeavingInput"]) =>
       take(api.POST("/api/v1/people/{id}/leaving", { signal, params: { path: { id: person } }, body: wanted })),
   });
 
+const WHILE_CLOSING = 400;
+
+/** Where somebody can still sign in; asked for often while tenants are being told. */
+export const signInQuery = (person: string) =>
+  queryOptions({
+    queryKey: ["people", person, "sign-in"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/people/{id}/sign-in", { signal, params: { path: { id: person } } })),
+    refetchInterval: (query) =>
+      query.state.data?.ways.some((one) => one.way === "CLOSING") === true ? WHILE_CLOSING : false,
+  });
+
 /** What is left of somebody in the tenants. */
 export const removalQuery = (person: string) =>
   queryOptions({

@@ -26,6 +26,12 @@ export function DeskAct({ item }: { item: Item }) {
           Open
         </Link>
       );
+    case "STILL_OPEN":
+      return (
+        <Link to="/people/$id/sign-in" params={{ id: item.target }} className={`${ACT} btn-primary`}>
+          {item.act}
+        </Link>
+      );
     case "LEAVER":
     case "OVERDUE":
       return (

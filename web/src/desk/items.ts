@@ -17,7 +17,7 @@ export const SECTIONS: readonly Section[] = [
   {
     key: "people",
     title: "People",
-    kinds: ["NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "OVERDUE", "LEAVER", "ENDING"],
+    kinds: ["STILL_OPEN", "NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "OVERDUE", "LEAVER", "ENDING"],
   },
   { key: "changes", title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { key: "scheduled", title: "Scheduled", kinds: ["SCHEDULED"] },
@@ -45,6 +45,7 @@ const MANY: Record<string, (many: number) => string> = {
   INVITED: (many) => `${many} invitations not accepted`,
   COMING: (many) => `${many} people start and have no account`,
   OVERDUE: (many) => `${many} people left and still have accounts`,
+  STILL_OPEN: (many) => `${many} people should be out and can still sign in`,
   LEAVER: (many) => `${many} people leave`,
   ENDING: (many) => `${many} roles end`,
   SCHEDULED: (many) => `${many} people have changes scheduled`,
@@ -108,6 +109,7 @@ export function when(item: Item, zone: string, now: number): string {
     case "NOT_APPLIED":
     case "INVITED":
     case "IDENTIFIED":
+    case "STILL_OPEN":
       return `since ${moment(item.at, zone)}`;
     case "SCHEDULED":
       return `from ${day(item.at, zone)}`;

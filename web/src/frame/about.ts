@@ -106,6 +106,12 @@ const OFFBOARD: About = {
   anchor: "offboarding",
 };
 
+const SIGN_IN: About = {
+  text: "Where somebody can still sign in, and the one act that closes it everywhere now.",
+  page: "people",
+  anchor: "closing-sign-in-at-once",
+};
+
 const DESK: About = { text: "What needs attention today, each with its next step.", page: "desk" };
 
 /** What the page at an address is about; nothing for the manual itself. */
@@ -115,6 +121,9 @@ export function aboutPage(path: string): About | undefined {
   }
   if (/^\/people\/[^/]+\/offboard$/.test(path)) {
     return OFFBOARD;
+  }
+  if (/^\/people\/[^/]+\/sign-in$/.test(path)) {
+    return SIGN_IN;
   }
   return PAGES.find((one) => path === one.path || path.startsWith(`${one.path}/`));
 }

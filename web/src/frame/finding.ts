@@ -181,9 +181,16 @@ export const PERSON_ACTS: readonly PersonAct[] = [
   {
     id: "suspend",
     words: (name) => `Suspend ${name}`,
-    verbs: ["suspend", "suspension", "block", "lock", "stop"],
+    verbs: ["suspend", "suspension"],
     href: (id) => `/people/${id}/absence?as=SUSPENSION`,
     need: "PREPARE",
+  },
+  {
+    id: "close",
+    words: (name) => `Close the sign-in of ${name} now`,
+    verbs: ["close", "block", "lock", "stop", "urgent", "out", "suspend"],
+    href: (id) => `/people/${id}/sign-in`,
+    need: "APPLY",
   },
   {
     id: "help",

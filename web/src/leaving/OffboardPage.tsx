@@ -112,6 +112,11 @@ function Offboard({ id }: { id: string }) {
             <Warnings leaving={data} />
             <TakesOver leaving={data} rest={rest} onRest={setRest} />
             <DraftIt leaving={data} at={at} />
+            <p className="mb-5">
+              <Link to="/people/$id/sign-in" params={{ id }} className="btn w-full">
+                Must be out now: close sign-in
+              </Link>
+            </p>
             <Removal person={id} />
           </aside>
         </>

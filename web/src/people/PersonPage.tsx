@@ -162,6 +162,9 @@ function Heading({ page }: { page: Page }) {
           </Link>{" "}
           <Link to="/people/$id/offboard" params={{ id: person.id }} className="btn btn-xs">
             Offboard
+          </Link>{" "}
+          <Link to="/people/$id/sign-in" params={{ id: person.id }} className="btn btn-xs">
+            Close sign-in
           </Link>
         </p>
       )}

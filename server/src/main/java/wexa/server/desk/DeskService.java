@@ -67,6 +67,7 @@ public class DeskService {
     private final Invitations invitations;
     private final DeskArrangement arrangement;
     private final OverdueLeavers overdue;
+    private final StillOpen stillOpen;
     private final BusinessClock clock;
     private final Settings settings;
 
@@ -81,11 +82,13 @@ public class DeskService {
             Invitations invitations,
             DeskArrangement arrangement,
             OverdueLeavers overdue,
+            StillOpen stillOpen,
             BusinessClock clock,
             Settings settings) {
         this.invitations = invitations;
         this.arrangement = arrangement;
         this.overdue = overdue;
+        this.stillOpen = stillOpen;
         this.settings = settings;
         this.waiting = waiting;
         this.pairs = pairs;
@@ -103,6 +106,7 @@ public class DeskService {
         Instant now = clock.now();
         List<DeskView.Item> items = new ArrayList<>();
         waiting.add(actor, items);
+        stillOpen.add(snapshot, now, items);
         addMessages(items);
         addNewcomers(items, now);
         addHanging(actor, items);

@@ -42,18 +42,17 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
     List<StepRow> findByJobIdAndTenantIdOrderByPlace(UUID jobId, UUID tenantId);
 
     /** Those that need attention first, then those on their way, then those that wait, in the order of their places. */
-    @Query("select step from StepRow step where step.jobId = :job and step.tenantId = :tenant"
-            + " order by case step.state when 'REFUSED' then 0 when 'DIFFERS' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
-            + " else 4 end, step.place")
+    @Query("select step from StepRow step where step.jobId = :job and step.tenantId = :tenant order by case step.state"
+        + " when 'REFUSED' then 0 when 'DIFFERS' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
+        + " else 4 end, step.place")
     List<StepRow> mostUrgent(UUID job, UUID tenant, Limit limit);
 
     /** A step that is not done, and what it needs. */
     record Standing(UUID id, UUID tenantId, String kind, String object, boolean makes, String needs, String state) {}
 
-    @Query(
-            "select new wexa.server.jobs.StepRows$Standing(step.id, step.tenantId, step.kind, step.object, step.makes,"
-                    + " step.needs, step.state) from StepRow step"
-                    + " where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED') order by step.place")
+    @Query("select new wexa.server.jobs.StepRows$Standing(step.id, step.tenantId, step.kind, step.object, step.makes,"
+            + " step.needs, step.state) from StepRow step where step.jobId = :job and step.state in ('WAITING',"
+            + " 'SENT', 'UNKNOWN', 'REFUSED') order by step.place")
     List<Standing> unfinished(UUID job);
 
     /** Objects that were to be made in a tenant, and were refused there. */
@@ -68,13 +67,14 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             String object,
             int phase,
             boolean makes,
+            boolean urgent,
             String needs,
             String state,
             Instant dueAt,
             @Nullable Instant sentAt) {}
 
     @Query("select new wexa.server.jobs.StepRows$OpenStep(step.id, step.kind, step.object, step.phase, step.makes,"
-            + " step.needs, step.state, step.dueAt, step.sentAt) from StepRow step, JobRow job"
+            + " step.urgent, step.needs, step.state, step.dueAt, step.sentAt) from StepRow step, JobRow job"
             + " where job.id = step.jobId and step.tenantId = :tenant"
             + " and step.state in ('WAITING', 'SENT', 'UNKNOWN') order by step.urgent desc, job.number, step.place")
     List<OpenStep> open(UUID tenant, Limit limit);
@@ -82,8 +82,8 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
     /** Where a step changes something, and what. */
     record Place(UUID tenantId, String object) {}
 
-    @Query(
-            "select new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step where step.id = :step")
+    @Query("select new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step where step.id ="
+            + " :step")
     Set<Place> placesOfStep(UUID step);
 
     @Query("select distinct new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step"
@@ -121,6 +121,20 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " and step.object in :objects and step.kind <> 'ASK' and step.state <> 'SUPERSEDED'"
             + " order by job.number, step.place")
     List<Sending> sendings(UUID tenant, Collection<String> objects);
+
+    /** How a step stands that takes somebody the way into a tenant, in the newest job that has one. */
+    record Closing(
+            String state,
+            String detail,
+            Instant begunAt,
+            @Nullable Instant finishedAt,
+            UUID job) {}
+
+    @Query("select new wexa.server.jobs.StepRows$Closing(step.state, step.detail, job.createdAt, step.finishedAt,"
+            + " job.id) from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant and"
+            + " step.object = :object and step.urgent = true and step.state <> 'SUPERSEDED' order by job.number"
+            + " desc, step.place desc")
+    List<Closing> closings(UUID tenant, String object, Limit limit);
 
     String HANGS = "(step.state in ('REFUSED', 'DIFFERS')"
             + " or (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1))";

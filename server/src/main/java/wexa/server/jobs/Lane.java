@@ -128,7 +128,10 @@ class Lane {
         return new StepStore.UnderWay(
                 Set.copyOf(steps.keySet()),
                 steps.values().stream().map(step -> step.object).collect(Collectors.toSet()),
-                steps.values().stream().mapToInt(step -> step.phase).findFirst());
+                steps.values().stream()
+                        .filter(step -> !step.urgent)
+                        .mapToInt(step -> step.phase)
+                        .findFirst());
     }
 
     private void carryOut(StepRow step, boolean wasSent) {

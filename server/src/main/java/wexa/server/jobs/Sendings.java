@@ -1,5 +1,6 @@
 package wexa.server.jobs;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.Comparator;
@@ -7,8 +8,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.model.Tenant;
@@ -75,8 +78,37 @@ public class Sendings {
                         .orElse(null));
     }
 
+    /**
+     * How the step stands that takes somebody the way into a tenant.
+     *
+     * @param isConfirmed whether the tenant was read afterwards, and shows the account closed
+     * @param after how long after its job began it was settled; nothing while it is not
+     */
+    public record Closed(
+            State state,
+            boolean isConfirmed,
+            String detail,
+            @Nullable Duration after,
+            UUID job) {}
+
+    /** The newest of them; none where nothing had to be sent. */
+    public Optional<Closed> closing(Id<Tenant> tenant, ObjectKey account) {
+        return steps.closings(tenant.value(), account.toString(), Limit.of(1)).stream()
+                .findFirst()
+                .map(step -> new Closed(
+                        state(step.state()),
+                        step.state().equals(StepRow.State.DONE.name()),
+                        step.detail(),
+                        step.finishedAt() == null ? null : Duration.between(step.begunAt(), step.finishedAt()),
+                        step.job()));
+    }
+
     private static State state(StepRows.Sending step) {
-        return switch (StepRow.State.valueOf(step.state())) {
+        return state(step.state());
+    }
+
+    private static State state(String step) {
+        return switch (StepRow.State.valueOf(step)) {
             case REFUSED -> State.REFUSED;
             case WAITING, SENT, UNKNOWN -> State.OPEN;
             case SKIPPED -> State.SKIPPED;

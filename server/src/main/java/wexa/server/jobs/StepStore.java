@@ -44,14 +44,15 @@ class StepStore {
     record Next(Optional<StepRow> claimed, boolean wasSent, Optional<Instant> due) {}
 
     /**
-     * Steps of a tenant that a lane has on their way at this moment, with their objects: all of one phase. What came of one
+     * Steps of a tenant that a lane has on their way at this moment, with their objects: all of one phase, but for those that
+     * take somebody the way in, which wait for no phase. What came of one
      * is in the store a moment before it is in memory, so that its object is taken until the lane has it back.
      */
     record UnderWay(Set<UUID> steps, Set<String> objects, OptionalInt phase) {
         boolean letIn(StepRows.OpenStep step) {
             return !steps.contains(step.id())
                     && !objects.contains(step.object())
-                    && (phase.isEmpty() || phase.getAsInt() == step.phase());
+                    && (step.urgent() || phase.isEmpty() || phase.getAsInt() == step.phase());
         }
     }
 

@@ -271,6 +271,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(27);
+        assertThat(scoped).hasSize(28);
     }
 }

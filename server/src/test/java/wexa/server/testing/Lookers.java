@@ -21,6 +21,15 @@ public final class Lookers {
         return Browserless.signedIn(cast.stage.address(), login, PASSWORD);
     }
 
+    /** Somebody who may do one thing within some tenants and units, and sees everything. */
+    public static Browserless limited(Cast cast, List<String> tenants, List<String> units, String act)
+            throws Exception {
+        String login = Cast.unique("limited");
+        Answer set = limit(cast, made(cast, login, act), tenants, units, false);
+        assertThat(set.status()).as("%s", set.body()).isEqualTo(204);
+        return Browserless.signedIn(cast.stage.address(), login, PASSWORD);
+    }
+
     public static String made(Cast cast, String login, String act) throws Exception {
         ObjectNode made = cast.tove.object("login", login, "name", "Look Er", "password", PASSWORD);
         made.putArray("acts").add(act);
@@ -30,8 +39,13 @@ public final class Lookers {
     }
 
     public static Answer limit(Cast cast, String id, List<String> tenants, List<String> units) throws Exception {
+        return limit(cast, id, tenants, units, true);
+    }
+
+    private static Answer limit(
+            Cast cast, String id, List<String> tenants, List<String> units, boolean seesScopeOnly) throws Exception {
         ObjectNode reach = cast.tove.object();
-        reach.put("seesScopeOnly", true);
+        reach.put("seesScopeOnly", seesScopeOnly);
         if (!tenants.isEmpty()) {
             var some = reach.putArray("tenants");
             for (String path : tenants) {

@@ -1,0 +1,61 @@
+package wexa.server.urgent;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+
+/** How it is shown what became of somebody's way in. */
+final class UrgentViews {
+    private UrgentViews() {}
+
+    /** Whether somebody can still sign in to a tenant. */
+    enum Way {
+        /** The tenant shows the account closed, or gone. */
+        CLOSED,
+        /** It was sent, or is sent again until the tenant answers. */
+        CLOSING,
+        /** The tenant said no, shows something else, or somebody passed the step by. */
+        OPEN,
+        /** The tenant was never read, or is not connected: nobody knows. */
+        NOT_KNOWN,
+        /** Nobody has stopped it. */
+        NOT_STOPPED
+    }
+
+    /**
+     * One account.
+     *
+     * @param seconds how long it took from the act to the tenant's confirmation
+     */
+    record WayIn(
+            UUID tenant,
+            String where,
+            int colour,
+            String userName,
+            Way way,
+            String text,
+            @Nullable Double seconds,
+            @Nullable UUID job) {}
+
+    /**
+     * Somebody's ways in.
+     *
+     * @param absence the suspension, while there is one
+     * @param since from when on it holds
+     * @param login what they sign in to Wexa itself with, if they do
+     * @param unowned what is left to nobody else while they are out, in words
+     * @param hidden how many accounts lie in tenants that the asker does not see
+     */
+    record UrgentView(
+            @Nullable UUID absence,
+            @Nullable Instant since,
+            String reason,
+            List<WayIn> ways,
+            @Nullable String login,
+            List<String> unowned,
+            int hidden) {}
+
+    /** What came of the act; the draft holds all that would end with the person, to be reviewed. */
+    record Closed(@Nullable UUID draft, UrgentView view) {}
+}

@@ -1,0 +1,205 @@
+package wexa.server.urgent;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static wexa.server.testing.Patience.patiently;
+
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Person;
+import wexa.core.value.Handle;
+import wexa.core.value.Id;
+import wexa.server.snapshot.SnapshotStore;
+import wexa.server.testing.Browserless;
+import wexa.server.testing.Browserless.Answer;
+import wexa.server.testing.Cast;
+import wexa.server.testing.Lookers;
+import wexa.server.wiring.BusinessClock;
+
+/** Somebody must be out now: every tenant closes their account, one that is silent when it answers, and nothing opens it again. */
+class UrgentTest {
+    private final Cast cast = Cast.shared();
+
+    UrgentTest() throws Exception {}
+
+    @AfterEach
+    void answerAgain() throws Exception {
+        cast.stage.fault("pelagia-north", "NONE", 0, 0);
+    }
+
+    /** Somebody with accounts in two tenants. */
+    private String newcomer() throws Exception {
+        String number = Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000));
+        JsonNode draft = cast.newcomer(Cast.unique("urgent"), number, "keeper");
+        cast.carried(draft);
+        String person = Cast.personIn(draft);
+        cast.carried(cast.put(
+                cast.tove.draft("South too"),
+                "account.open",
+                Map.of(
+                        "id",
+                        UUID.randomUUID().toString(),
+                        "person",
+                        person,
+                        "tenant",
+                        cast.find("/api/v1/tenants", "path", "pelagia/south"))));
+        return person;
+    }
+
+    private Answer close(Browserless by, String person) throws Exception {
+        return by.send(
+                "POST",
+                "/api/v1/people/" + person + "/sign-in/close",
+                cast.tove.object("reason", "the keys were taken", "ticket", "SEC-7"));
+    }
+
+    private JsonNode ways(String person) throws Exception {
+        return cast.tove.get("/api/v1/people/" + person + "/sign-in").body();
+    }
+
+    private static Map<String, String> byTenant(JsonNode view) {
+        return view.path("ways")
+                .valueStream()
+                .collect(Collectors.toMap(
+                        one -> one.path("where").asString(),
+                        one -> one.path("way").asString()));
+    }
+
+    private PersonStatus status(String person) {
+        return PersonStatus.of(
+                cast.bean(SnapshotStore.class).current().model(),
+                Id.<Person>of(person),
+                cast.bean(BusinessClock.class).now());
+    }
+
+    private boolean isActive(String stem, String person) throws Exception {
+        JsonNode listed = new JsonMapper()
+                .readTree(cast.stage
+                        .tenant(stem, "GET", "Users?filter=userName%20eq%20%22" + userName(person, stem) + "%22", "")
+                        .body());
+        assertThat(listed.path("Resources")).hasSize(1);
+        return listed.path("Resources").path(0).path("active").asBoolean();
+    }
+
+    private String userName(String person, String stem) throws Exception {
+        String title = stem.equals("pelagia-north") ? "Pelagia North" : "Pelagia South";
+        return ways(person)
+                .path("ways")
+                .valueStream()
+                .filter(one -> one.path("where").asString().equals(title))
+                .map(one -> one.path("userName").asString())
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @Test
+    void everyTenantClosesTheAccountAndTheRestIsADraft() throws Exception {
+        String person = newcomer();
+        assertThat(byTenant(ways(person)).values()).containsOnly("NOT_STOPPED");
+        Answer closed = close(cast.tove, person);
+        assertThat(closed.status()).as("%s", closed.body()).isEqualTo(200);
+        assertThat(status(person)).isEqualTo(PersonStatus.SUSPENDED);
+        JsonNode view = patiently()
+                .until(
+                        () -> ways(person),
+                        one -> byTenant(one).values().stream().allMatch("CLOSED"::equals));
+        assertThat(view.path("ways"))
+                .hasSize(2)
+                .allMatch(one -> one.path("seconds").isNumber());
+        assertThat(view.path("reason").asString()).isEqualTo("the keys were taken");
+        assertThat(isActive("pelagia-north", person)).isFalse();
+        assertThat(isActive("pelagia-south", person)).isFalse();
+        JsonNode log = cast.tove.get("/api/v1/log?q=SEC-7").body().path("lines");
+        assertThat(log.path(0).path("sentence").asString()).contains("as suspension");
+
+        String draft = closed.text("draft");
+        assertThat(cast.tove.get("/api/v1/drafts/" + draft).body().path("entries"))
+                .anyMatch(one -> one.path("form").asString().equals("engagement.end"))
+                .anyMatch(one -> one.path("form").asString().equals("account.close"));
+        long version = cast.bean(SnapshotStore.class).current().version();
+        Answer again = close(cast.tove, person);
+        assertThat(again.text("draft")).isEqualTo(draft);
+        assertThat(cast.bean(SnapshotStore.class).current().version()).isEqualTo(version);
+
+        cast.carried(cast.put(
+                cast.tove.draft("Back"),
+                "absence.end",
+                Map.of("absence", view.path("absence").asString())));
+        assertThat(isActive("pelagia-north", person)).isTrue();
+        assertThat(byTenant(ways(person)).values()).containsOnly("NOT_STOPPED");
+    }
+
+    @Test
+    void aTenantThatIsSilentIsPursuedAndLoudOnTheDeskUntilItAnswers() throws Exception {
+        String person = newcomer();
+        cast.stage.fault("pelagia-north", "UNAVAILABLE", 100_000, 0);
+        assertThat(close(cast.tove, person).status()).isEqualTo(200);
+        JsonNode view = patiently()
+                .until(() -> ways(person), one -> "CLOSED".equals(byTenant(one).get("Pelagia South")));
+        assertThat(byTenant(view)).containsEntry("Pelagia North", "CLOSING");
+        assertThat(cast.tove
+                        .get("/api/v1/desk")
+                        .body()
+                        .path("items")
+                        .valueStream()
+                        .filter(one -> one.path("kind").asString().equals("STILL_OPEN"))
+                        .map(one -> one.path("target").asString()))
+                .contains(person);
+        cast.stage.fault("pelagia-north", "NONE", 0, 0);
+        assertThat(close(cast.tove, person).status()).isEqualTo(200);
+        patiently().until(() -> byTenant(ways(person)).get("Pelagia North"), "CLOSED"::equals);
+        assertThat(isActive("pelagia-north", person)).isFalse();
+    }
+
+    /** What is given meanwhile waits with them: no tenant gets anything of it before the suspension is lifted. */
+    @Test
+    void nothingThatGivesIsSentWhileSomebodyIsSuspended() throws Exception {
+        String person = newcomer();
+        close(cast.tove, person);
+        patiently().until(() -> byTenant(ways(person)).values().stream().allMatch("CLOSED"::equals));
+        JsonNode draft = cast.put(
+                cast.tove.draft("While they are out"),
+                "account.open",
+                Map.of(
+                        "id",
+                        UUID.randomUUID().toString(),
+                        "person",
+                        person,
+                        "tenant",
+                        cast.find("/api/v1/tenants", "path", "rota-buoy/all")));
+        Answer applied = cast.tove.apply(draft);
+        assertThat(applied.status()).as("%s", applied.body()).isEqualTo(200);
+        if (!applied.text("job").isEmpty()) {
+            cast.finished(applied.text("job"));
+        }
+        assertThat(byTenant(ways(person))).doesNotContainValue("NOT_STOPPED").doesNotContainValue("OPEN");
+    }
+
+    @Test
+    void itTakesTheReachForEveryTenantAndAReason() throws Exception {
+        String person = newcomer();
+        Browserless part = Lookers.limited(cast, List.of("pelagia/north"), List.of("south-bay"), "APPLY");
+        assertThat(close(part, person).status()).isIn(403, 409);
+        assertThat(status(person)).isEqualTo(PersonStatus.HERE);
+        assertThat(cast.tove
+                        .send("POST", "/api/v1/people/" + person + "/sign-in/close", cast.tove.object("reason", " "))
+                        .status())
+                .isEqualTo(400);
+        assertThat(status(person)).isEqualTo(PersonStatus.HERE);
+        Person tove = cast.bean(SnapshotStore.class)
+                .current()
+                .model()
+                .people()
+                .by(Person.BY_HANDLE, Handle.of("tove.lindqvist"))
+                .getFirst();
+        assertThat(close(cast.tove, tove.id().toString()).body().path("code").asString())
+                .isEqualTo("urgent.self");
+    }
+}

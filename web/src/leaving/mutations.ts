@@ -1,0 +1,16 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, take, type Schemas } from "../api/client";
+import { personQuery, signInQuery } from "../api/queries";
+
+/** Closes somebody's sign-in everywhere, now. */
+export function useCloseSignIn(person: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (why: Schemas["CloseInput"]) =>
+      take(api.POST("/api/v1/people/{id}/sign-in/close", { params: { path: { id: person } }, body: why })),
+    onSuccess: (closed) => {
+      client.setQueryData(signInQuery(person).queryKey, closed.view);
+      void client.invalidateQueries({ queryKey: personQuery(person).queryKey });
+    },
+  });
+}

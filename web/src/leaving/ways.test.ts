@@ -1,0 +1,25 @@
+import { expect, test } from "vitest";
+import { isSettled, wayMark, waysWords, type Way } from "./ways";
+
+const view = (ways: Way[], hidden = 0) => ({
+  hidden,
+  ways: ways.map((way) => ({ tenant: way, where: way, colour: 0, userName: "u", way, text: "" })),
+});
+
+test("it is settled only where every tenant has confirmed and none is out of sight", () => {
+  expect(isSettled(view(["CLOSED", "CLOSED"]))).toBe(true);
+  expect(isSettled(view(["CLOSED", "CLOSED"], 1))).toBe(false);
+  expect(isSettled(view([]))).toBe(false);
+  for (const way of ["CLOSING", "OPEN", "NOT_KNOWN", "NOT_STOPPED"] as const) {
+    expect(isSettled(view(["CLOSED", way]))).toBe(false);
+    expect(wayMark(way).look).not.toBe("text-success");
+  }
+});
+
+test("how far it is stands in a line", () => {
+  expect(waysWords(view([]))).toBe("No account in a tenant that you see.");
+  expect(waysWords(view(["NOT_STOPPED"]))).toBe("Can sign in to 1 tenant.");
+  expect(waysWords(view(["CLOSED", "CLOSING", "OPEN"]))).toBe("Closed in 1 of 3 tenants.");
+  expect(waysWords(view(["CLOSED"]))).toBe("Closed in the only tenant, as the tenants themselves show.");
+  expect(waysWords(view(["CLOSED", "CLOSED"]))).toBe("Closed in all 2 tenants, as the tenants themselves show.");
+});

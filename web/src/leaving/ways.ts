@@ -1,0 +1,44 @@
+import type { Schemas } from "../api/client";
+import { count } from "../ui/words";
+
+export type Way = Schemas["WayIn"]["way"];
+type View = Pick<Schemas["UrgentView"], "ways" | "hidden">;
+
+interface Mark {
+  sign: string;
+  words: string;
+  look: string;
+}
+
+const MARKS: Record<Way, Mark> = {
+  CLOSED: { sign: "✓", words: "Closed", look: "text-success" },
+  CLOSING: { sign: "…", words: "Closing", look: "text-warning" },
+  OPEN: { sign: "⊘", words: "Still open", look: "text-error" },
+  NOT_KNOWN: { sign: "▲", words: "Not known", look: "text-warning" },
+  NOT_STOPPED: { sign: "", words: "Open", look: "" },
+};
+
+export function wayMark(way: Way): Mark {
+  return MARKS[way];
+}
+
+/** Whether every tenant that can be seen has confirmed, and none lies out of sight. */
+export function isSettled(view: View): boolean {
+  return view.hidden === 0 && view.ways.length > 0 && view.ways.every((one) => one.way === "CLOSED");
+}
+
+/** How far it is, in a line. */
+export function waysWords(view: View): string {
+  const all = view.ways.length;
+  if (all === 0) {
+    return "No account in a tenant that you see.";
+  }
+  const closed = view.ways.filter((one) => one.way === "CLOSED").length;
+  const open = view.ways.filter((one) => one.way === "NOT_STOPPED").length;
+  if (open === all) {
+    return `Can sign in to ${count(all, "tenant")}.`;
+  }
+  return closed === all
+    ? `Closed in ${all === 1 ? "the only tenant" : `all ${all} tenants`}, as the tenants themselves show.`
+    : `Closed in ${closed} of ${count(all, "tenant")}.`;
+}
