@@ -42,8 +42,8 @@ public final class Lookers {
         return limit(cast, id, tenants, units, true);
     }
 
-    private static Answer limit(
-            Cast cast, String id, List<String> tenants, List<String> units, boolean seesScopeOnly) throws Exception {
+    private static Answer limit(Cast cast, String id, List<String> tenants, List<String> units, boolean seesScopeOnly)
+            throws Exception {
         ObjectNode reach = cast.tove.object();
         reach.put("seesScopeOnly", seesScopeOnly);
         if (!tenants.isEmpty()) {
