@@ -43,8 +43,8 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
 
     /** Those that need attention first, then those on their way, then those that wait, in the order of their places. */
     @Query("select step from StepRow step where step.jobId = :job and step.tenantId = :tenant order by case step.state"
-        + " when 'REFUSED' then 0 when 'DIFFERS' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
-        + " else 4 end, step.place")
+            + " when 'REFUSED' then 0 when 'DIFFERS' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
+            + " else 4 end, step.place")
     List<StepRow> mostUrgent(UUID job, UUID tenant, Limit limit);
 
     /** A step that is not done, and what it needs. */
