@@ -109,8 +109,9 @@ export function when(item: Item, zone: string, now: number): string {
     case "NOT_APPLIED":
     case "INVITED":
     case "IDENTIFIED":
-    case "STILL_OPEN":
       return `since ${moment(item.at, zone)}`;
+    case "STILL_OPEN":
+      return `since ${day(item.at, zone)}`;
     case "SCHEDULED":
       return `from ${day(item.at, zone)}`;
     case "OVERDUE":

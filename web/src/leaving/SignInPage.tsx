@@ -15,12 +15,14 @@ import { useCloseSignIn } from "./mutations";
 import { isSettled, wayMark, waysWords } from "./ways";
 
 type View = Schemas["UrgentView"];
+type Closing = ReturnType<typeof useCloseSignIn>;
 
 /** Somebody must be out now: one act closes every account of theirs, and each tenant is followed until it confirms. */
 export function SignInPage() {
   const { id } = useParams({ from: "/people/$id/sign-in" });
   const person = useQuery(personQuery(id));
   const ways = useQuery(signInQuery(id));
+  const close = useCloseSignIn(id);
   const name = person.data?.person.name ?? "";
   return (
     <Read of={ways} what="where they can sign in">
@@ -42,7 +44,11 @@ export function SignInPage() {
             aria-label="Decide"
             className="w-[330px] shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4 max-[1100px]:w-[280px]"
           >
-            {view.absence ? <Suspended id={id} name={name} view={view} /> : <Close id={id} name={name} view={view} />}
+            {view.absence ? (
+              <Suspended id={id} name={name} view={view} close={close} />
+            ) : (
+              <Close name={name} view={view} close={close} />
+            )}
             <Left view={view} />
           </aside>
         </>
@@ -66,7 +72,7 @@ function Ways({ view }: { view: View }) {
           <th className="px-3 font-semibold">Tenant</th>
           <th className="px-2 font-semibold">Account</th>
           <th className="px-2 font-semibold">Sign-in</th>
-          <th className="w-28 px-3 text-right font-semibold">Confirmed after</th>
+          <th className="w-36 px-3 text-right font-semibold">Confirmed after</th>
         </tr>
       </thead>
       <tbody>
@@ -102,9 +108,8 @@ function Ways({ view }: { view: View }) {
 }
 
 /** The one act. A reason is asked for; nothing else stands in the way. */
-function Close({ id, name, view }: { id: string; name: string; view: View }) {
+function Close({ name, view, close }: { name: string; view: View; close: Closing }) {
   const mayApply = useMay("APPLY");
-  const close = useCloseSignIn(id);
   const [reason, setReason] = useState("");
   const [ticket, setTicket] = useState("");
   const open = view.ways.filter((one) => one.way === "NOT_STOPPED").length;
@@ -144,10 +149,9 @@ function Close({ id, name, view }: { id: string; name: string; view: View }) {
   );
 }
 
-function Suspended({ id, name, view }: { id: string; name: string; view: View }) {
+function Suspended({ id, name, view, close }: { id: string; name: string; view: View; close: Closing }) {
   const session = useSession();
   const mayApply = useMay("APPLY");
-  const close = useCloseSignIn(id);
   const draft = close.data?.draft;
   return (
     <section aria-label="Suspension" className="mb-5">

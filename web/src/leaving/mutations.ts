@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
+import { draftsQuery } from "../api/changeQueries";
 import { personQuery, signInQuery } from "../api/queries";
 
 /** Closes somebody's sign-in everywhere, now. */
@@ -11,6 +12,7 @@ export function useCloseSignIn(person: string) {
     onSuccess: (closed) => {
       client.setQueryData(signInQuery(person).queryKey, closed.view);
       void client.invalidateQueries({ queryKey: personQuery(person).queryKey });
+      void client.invalidateQueries({ queryKey: draftsQuery.queryKey });
     },
   });
 }

@@ -49,7 +49,7 @@ function Line({ page, absence }: { page: Page; absence: Absence }) {
     <li className="px-3 py-1.5">
       <div className="flex flex-wrap items-center gap-x-2">
         <b className={`font-semibold ${absence.manner === "AWAY" ? "" : "text-warning"}`}>{standingWords(absence)}</b>
-        <span>{span.join(" ")}</span>
+        <span>{span.join(", ")}</span>
         {absence.manner !== "AWAY" && absence.seats === "RELEASED" && <span className="text-soft">seats released</span>}
         {absence.reason !== "" && <span className="text-soft">“{absence.reason}”</span>}
         <span className="ml-auto">

@@ -1,5 +1,6 @@
 package wexa.core;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +20,7 @@ import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
+import wexa.core.model.ExceptedDifference;
 import wexa.core.model.Group;
 import wexa.core.model.GroupProvision;
 import wexa.core.model.Home;
@@ -38,6 +40,7 @@ import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Mail;
 import wexa.core.value.Permission;
+import wexa.core.value.Window;
 
 /** Effects on facts of every kind, each of which can be carried out alone and after any of the others. */
 public final class EveryKind {
@@ -145,6 +148,14 @@ public final class EveryKind {
                 List.of(),
                 Set.of(EngagementKind.VOLUNTEER),
                 Optional.empty())));
+        effects.add(Effect.make(new ExceptedDifference(
+                made.id(),
+                given.id(),
+                "ACCOUNT:" + made.pick(made.accounts).id(),
+                Set.of("seats", "mail"),
+                Window.of(RandomModel.NOW, RandomModel.NOW.plus(Duration.ofDays(90))),
+                person.id(),
+                "until the seats are renewed")));
         return effects;
     }
 

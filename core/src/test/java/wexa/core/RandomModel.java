@@ -22,6 +22,7 @@ import wexa.core.model.Condition;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
 import wexa.core.model.Environment;
+import wexa.core.model.ExceptedDifference;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
@@ -75,6 +76,7 @@ public final class RandomModel {
     public final List<Binding> bindings = new ArrayList<>();
     public final List<RoleVariant> variants = new ArrayList<>();
     public final List<Absence> absences = new ArrayList<>();
+    public final List<ExceptedDifference> excepted = new ArrayList<>();
     public final List<GroupProvision> provisions = new ArrayList<>();
     public final List<PersonField> fields = new ArrayList<>();
 
@@ -95,6 +97,16 @@ public final class RandomModel {
         for (int number = 0; number < 4; number++) {
             provisions.add(new GroupProvision(
                     id(), groups.get(number * 2).id(), tenants.get(number).id()));
+        }
+        for (int number = 0; number < 4; number++) {
+            excepted.add(new ExceptedDifference(
+                    id(),
+                    accounts.get(number).tenant(),
+                    "ACCOUNT:" + accounts.get(number).id(),
+                    Set.of("missing"),
+                    Window.of(NOW.minusSeconds(9), NOW.plusSeconds(10_000 + number)),
+                    people.get(number).id(),
+                    "known"));
         }
     }
 
@@ -119,7 +131,8 @@ public final class RandomModel {
                         variants,
                         absences,
                         provisions,
-                        fields)
+                        fields,
+                        excepted)
                 .forEach(facts::addAll);
         return Model.of(facts);
     }

@@ -236,7 +236,13 @@ public final class SampleFields {
             case "one-roles", "other-roles", "source" -> any(Kind.ROLE);
             case "within" -> made.pick(List.of("area", "tenant", "anywhere"));
             case "counting" -> made.pick(List.of("training", "blocked, coming"));
-            case "manner" -> made.pick(List.of("block", "warn"));
+            case "manner" ->
+                form.kind() == Kind.ABSENCE
+                        ? made.pick(List.of("away", "leave", "suspension"))
+                        : made.pick(List.of("block", "warn"));
+            case "seats" -> made.pick(List.of("kept", "released"));
+            case "object" -> "ACCOUNT:" + any(Kind.ACCOUNT);
+            case "differs" -> made.pick(List.of("missing", "seats,mail"));
             case "stage" -> made.pick(List.of("preparation", "open", "closed"));
             case "sensitivity" -> made.pick(List.of("normal", "sensitive", "privileged"));
             case "expected" -> any(Kind.PERSON);

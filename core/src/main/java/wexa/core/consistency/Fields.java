@@ -31,7 +31,7 @@ public record Fields(SortedSet<String> names) {
     static final String MEMBER = "member:";
     private static final String PERMISSION = "permission:";
     private static final String ATTRIBUTE = "attribute:";
-    private static final String VALUE = "value:";
+    static final String VALUE = "value:";
 
     public static final Fields WHOLE = of(Set.of(ALL));
     public static final Fields SEATS = of(Set.of(SEAT_FIELD));

@@ -27,6 +27,7 @@ public sealed interface Fact
                 RoleVariant,
                 GroupProvision,
                 Absence,
-                PersonField {
+                PersonField,
+                ExceptedDifference {
     Id<? extends Fact> id();
 }

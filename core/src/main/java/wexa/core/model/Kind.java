@@ -31,6 +31,9 @@ public final class Kind<T extends Fact> {
     public static final Kind<Absence> ABSENCE = new Kind<>(22, "absence", Absence.class);
     public static final Kind<PersonField> PERSON_FIELD = new Kind<>(23, "person-field", PersonField.class);
 
+    public static final Kind<ExceptedDifference> EXCEPTED_DIFFERENCE =
+            new Kind<>(24, "excepted-difference", ExceptedDifference.class);
+
     private static final List<Kind<?>> ALL = List.of(
             UNIT,
             PERSON,
@@ -55,7 +58,8 @@ public final class Kind<T extends Fact> {
             ROLE_VARIANT,
             GROUP_PROVISION,
             ABSENCE,
-            PERSON_FIELD);
+            PERSON_FIELD,
+            EXCEPTED_DIFFERENCE);
 
     private final int position;
     private final String name;

@@ -16,6 +16,7 @@ import wexa.core.change.Form;
 import wexa.core.change.Values;
 import wexa.core.custom.PersonFieldRoom;
 import wexa.core.engagement.EngagementRoom;
+import wexa.core.excepting.ExceptedDifferenceRoom;
 import wexa.core.group.GroupRoom;
 import wexa.core.group.MembershipRoom;
 import wexa.core.model.Absence;
@@ -28,6 +29,7 @@ import wexa.core.model.ConflictException;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
+import wexa.core.model.ExceptedDifference;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupProvision;
@@ -91,6 +93,7 @@ public final class Rooms {
     private static final Room<GroupProvision> GROUP_PROVISION = new GroupProvisionRoom();
     private static final Room<Absence> ABSENCE = new AbsenceRoom();
     private static final Room<PersonField> PERSON_FIELD = new PersonFieldRoom();
+    private static final Room<ExceptedDifference> EXCEPTED_DIFFERENCE = new ExceptedDifferenceRoom();
 
     /** One for each kind, in the order of the kinds. */
     public static final List<Room<?>> ALL = List.of(
@@ -117,7 +120,8 @@ public final class Rooms {
             ROLE_VARIANT,
             GROUP_PROVISION,
             ABSENCE,
-            PERSON_FIELD);
+            PERSON_FIELD,
+            EXCEPTED_DIFFERENCE);
 
     private Rooms() {}
 
@@ -149,6 +153,7 @@ public final class Rooms {
                     case GroupProvision any -> GROUP_PROVISION;
                     case Absence any -> ABSENCE;
                     case PersonField any -> PERSON_FIELD;
+                    case ExceptedDifference any -> EXCEPTED_DIFFERENCE;
                 };
     }
 

@@ -247,18 +247,16 @@ class UrgentService {
         String text;
         if (!isStopped) {
             way = Way.NOT_STOPPED;
-            text = "can sign in";
+            text = "";
         } else if (connections.of(tenant.id()).isEmpty() || !isRead) {
             way = Way.NOT_KNOWN;
             text = isRead ? "the tenant is not connected" : "the tenant was never read";
         } else if (!isOpenThere) {
             way = Way.CLOSED;
-            text = sent.filter(Sendings.Closed::isConfirmed).isPresent()
-                    ? "closed, and read back"
-                    : "closed there, as last read";
+            text = sent.filter(Sendings.Closed::isConfirmed).isPresent() ? "read back" : "as last read";
         } else if (sent.filter(one -> one.state() == Sendings.State.OPEN).isPresent()) {
             way = Way.CLOSING;
-            text = sent.get().detail().isEmpty() ? "being closed" : sent.get().detail();
+            text = sent.get().detail();
         } else {
             way = Way.OPEN;
             text = sent.map(Sendings.Closed::detail)
