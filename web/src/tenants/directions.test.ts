@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { directions } from "./directions";
+import { directions, inDirections } from "./directions";
 
 const given = { giving: true };
 const taken = { giving: false };
@@ -10,4 +10,17 @@ it("counts what is given apart from what is taken, in the right number", () => {
     "3 differences selected: 2 give something, 1 takes or changes something",
   );
   expect(directions([taken, taken])).toBe("2 differences selected: 2 take or change something");
+});
+
+it("tells what is missing apart from what is too much, the most sensitive first", () => {
+  const line = (name: string, giving: boolean, sensitivity?: string) => ({ name, giving, sensitivity });
+  const parts = inDirections([
+    line("b", false),
+    line("a", true),
+    line("c", false, "PRIVILEGED"),
+    line("a", false, "NORMAL"),
+    line("d", false, "SENSITIVE"),
+  ]);
+  expect(parts.map((part) => part.lines.map((one) => one.name))).toEqual([["c", "d", "a", "b"], ["a"]]);
+  expect(inDirections([])).toEqual([]);
 });

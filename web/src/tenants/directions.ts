@@ -10,3 +10,24 @@ export function directions(some: readonly { giving: boolean }[]): string {
   ].filter((part) => part !== false);
   return `${count(some.length, "difference")} selected: ${parts.join(", ")}`;
 }
+
+interface Told {
+  giving: boolean;
+  sensitivity?: string | undefined;
+  name: string;
+}
+
+const RANKS = ["PRIVILEGED", "SENSITIVE"];
+
+/** Those whose correction takes or changes something, and those whose correction gives, the most sensitive first. */
+export function inDirections<T extends Told>(all: readonly T[]): { title: string; lines: T[] }[] {
+  const rank = (one: T) => {
+    const at = RANKS.indexOf(one.sensitivity ?? "");
+    return at < 0 ? RANKS.length : at;
+  };
+  const sorted = all.toSorted((one, other) => rank(one) - rank(other) || one.name.localeCompare(other.name));
+  return [
+    { title: "Too much, or otherwise, in the tenant", lines: sorted.filter((one) => !one.giving) },
+    { title: "Missing in the tenant", lines: sorted.filter((one) => one.giving) },
+  ].filter((part) => part.lines.length > 0);
+}

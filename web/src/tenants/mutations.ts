@@ -55,6 +55,24 @@ export function useLinkAccounts(tenant: string) {
   });
 }
 
+/** What takes differences into the model; nothing is kept. */
+export function useAccept(tenant: string) {
+  return useMutation({
+    mutationFn: (objects: string[]) =>
+      take(
+        api.POST("/api/v1/tenants/{id}/differences/accept", { params: { path: { id: tenant } }, body: { objects } }),
+      ),
+  });
+}
+
+/** What lets differences be until a day; nothing is kept. */
+export function useExcept(tenant: string) {
+  return useMutation({
+    mutationFn: (body: Schemas["ExceptInput"]) =>
+      take(api.POST("/api/v1/tenants/{id}/differences/except", { params: { path: { id: tenant } }, body })),
+  });
+}
+
 /** Corrects what differs in a tenant, and shows the job that does it. */
 export function useCorrect(tenant: string) {
   const client = useQueryClient();

@@ -80,7 +80,7 @@ class AcceptanceTest {
                 account.mail(),
                 account.phone(),
                 activity,
-                random.nextBoolean() || activity == Activity.CLOSED ? Set.of() : account.seats(),
+                random.nextBoolean() ? Set.of() : account.seats(),
                 account.attributes(),
                 account.values());
     }
@@ -145,11 +145,19 @@ class AcceptanceTest {
             if (!taken.left().containsKey(one.object())) {
                 accepted.merge(one.object().type(), 1, Integer::sum);
                 assertThat(Difference.of(one.object(), after.find(one.object(), one.observed()), one.observed())
-                                .filter(left -> left.kind() != Difference.Kind.SAME))
+                                .filter(left -> left.kind() != Difference.Kind.SAME && !isSeatOfClosed(left)))
                         .as("seed %s, %s", seed, one)
                         .isEmpty();
             }
         }
+    }
+
+    /** What the draft's own job gives back. */
+    private static boolean isSeatOfClosed(Difference left) {
+        return left.desired().orElse(null) instanceof AccountState wanted
+                && left.observed().orElse(null) instanceof AccountState seen
+                && wanted.activity() == Activity.CLOSED
+                && wanted.equals(seen.withSeats(wanted.seats()));
     }
 
     /** An exception is about what differed when it was made; anything else is found again, as is all of it when it ends. */

@@ -18,6 +18,7 @@ import org.pcollections.TreePMap;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
+import wexa.core.consistency.Excepted;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
 import wexa.core.consistency.Observed;
@@ -28,6 +29,7 @@ import wexa.core.consistency.TenantObject.GroupState;
 import wexa.core.consistency.TenantObject.RoleState;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
+import wexa.core.model.ExceptedDifference;
 import wexa.core.model.Kind;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
@@ -66,11 +68,36 @@ public class Differences {
         }
     }
 
+    /** A difference that is let be, and by which exception. */
+    public record Let(Difference difference, ExceptedDifference by) {}
+
+    /** All differences of one tenant but those that are excepted now, in the order of its objects. */
+    public List<Difference> of(Snapshot snapshot, Tenant tenant) {
+        Instant now = clock.now();
+        return all(snapshot, tenant).stream()
+                .filter(one -> Excepted.of(one, tenant, snapshot.model(), now).isEmpty())
+                .toList();
+    }
+
+    /** Those that are excepted now. */
+    public List<Let> excepted(Snapshot snapshot, Tenant tenant) {
+        if (snapshot.model()
+                .table(Kind.EXCEPTED_DIFFERENCE)
+                .by(ExceptedDifference.BY_TENANT, tenant.id())
+                .isEmpty()) {
+            return List.of();
+        }
+        Instant now = clock.now();
+        return all(snapshot, tenant).stream()
+                .flatMap(one -> Excepted.of(one, tenant, snapshot.model(), now).map(by -> new Let(one, by)).stream())
+                .toList();
+    }
+
     /**
-     * All differences of one tenant, in the order of its objects. Costs the whole tenant when the model is another than
+     * Costs the whole tenant when the model is another than
      * before, or the tenant was read, or the minute is over; else the objects that were looked at since.
      */
-    public List<Difference> of(Snapshot snapshot, Tenant tenant) {
+    private List<Difference> all(Snapshot snapshot, Tenant tenant) {
         Optional<Observations.Mark> mark = observations.mark(tenant.id());
         if (mark.isEmpty()) {
             return List.of();
@@ -142,7 +169,7 @@ public class Differences {
                 .ifPresent(difference -> found.put(key, difference));
     }
 
-    /** The differences of some objects. Costs these. */
+    /** The differences of some objects, excepted or not. Costs these. */
     public List<Difference> of(Snapshot snapshot, Tenant tenant, Set<ObjectKey> objects) {
         Observed observed = observations.of(tenant.id(), objects);
         DesiredState desired = new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now());
@@ -172,7 +199,10 @@ public class Differences {
                 name(shown),
                 difference.kind().name(),
                 text(difference),
-                gives(difference));
+                gives(difference),
+                null,
+                "",
+                null);
     }
 
     /** What is missing is given, a login that is closed there is opened, and members come in; all else is taken away, or put right. */

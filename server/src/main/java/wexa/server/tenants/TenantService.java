@@ -118,14 +118,28 @@ public class TenantService {
         Optional<Freshness> fresh = Optional.ofNullable(observations.freshness().get(tenant.id()));
         List<Difference> found =
                 fresh.flatMap(Freshness::doneAt).isPresent() ? differences.of(snapshot, tenant) : List.of();
+        DifferenceWords words = new DifferenceWords(snapshot.model(), snapshot.index(), tenant);
         return new TenantViews.TenantPage(
                 row(snapshot, tenant, fresh),
                 tenant.capabilities().stream().map(Enum::name).toList(),
                 tenant.userNameRule().name(),
                 areas(snapshot.model(), tenant),
-                found.stream().map(Differences::words).toList(),
+                found.stream().map(words::of).toList(),
+                excepted(snapshot, tenant, words),
                 unknown(tenant),
                 written(snapshot.model(), tenant));
+    }
+
+    private List<TenantViews.ExceptedView> excepted(Snapshot snapshot, Tenant tenant, DifferenceWords words) {
+        return differences.excepted(snapshot, tenant).stream()
+                .map(one -> new TenantViews.ExceptedView(
+                        one.by().id().value(),
+                        words.of(one.difference()),
+                        one.by().window().until(),
+                        one.by().owner().value(),
+                        snapshot.model().people().get(one.by().owner()).name(),
+                        one.by().reason()))
+                .toList();
     }
 
     private static List<TenantViews.WrittenRole> written(Model model, Tenant tenant) {

@@ -57,6 +57,7 @@ public final class TenantViews {
             String userNameRule,
             List<AreaView> areas,
             List<DifferenceView> differences,
+            List<ExceptedView> excepted,
             List<UnknownView> unknown,
             List<WrittenRole> written) {}
 
@@ -82,8 +83,23 @@ public final class TenantViews {
      *
      * @param object the key by which it is corrected
      * @param giving whether correcting it would give something there, else it would take
+     * @param person whose it is, if it is one person's
+     * @param sensitivity of the role that it is about: NORMAL, SENSITIVE, PRIVILEGED; nothing where it is about none
      */
-    public record DifferenceView(String object, String type, String name, String square, String text, boolean giving) {}
+    public record DifferenceView(
+            String object,
+            String type,
+            String name,
+            String square,
+            String text,
+            boolean giving,
+            @Nullable UUID person,
+            String who,
+            @Nullable String sensitivity) {}
+
+    /** A difference that is let be until a day. */
+    public record ExceptedView(
+            UUID id, DifferenceView difference, Instant until, UUID owner, String ownerName, String reason) {}
 
     /** An account that nobody linked. */
     public record UnknownView(String userName, boolean open) {}

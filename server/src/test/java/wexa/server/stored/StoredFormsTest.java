@@ -166,7 +166,9 @@ class StoredFormsTest {
     @Test
     void factsOfVersionNineHaveAbsencesThatStopNobody() throws IOException {
         List<Fact> old = forms.readModel(golden("facts-v9.json"));
-        List<Fact> today = forms.readModel(golden("facts-v10.json"));
+        List<Fact> today = forms.readModel(golden("facts-v10.json")).stream()
+                .filter(fact -> Kind.of(fact) != Kind.EXCEPTED_DIFFERENCE)
+                .toList();
         assertThat(old).hasSameSizeAs(today);
         for (int place = 0; place < old.size(); place++) {
             if (old.get(place) instanceof Absence absence) {
