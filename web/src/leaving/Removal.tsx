@@ -7,6 +7,7 @@ import { Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { useExportRemoval } from "./mutations";
 import { LEFT } from "./words";
 
 /** What is left of somebody in each tenant, as it was read: the evidence that they are gone. */
@@ -52,10 +53,27 @@ export function Removal({ person }: { person: string }) {
               ))}
             </ul>
             {data.tenants.length === 0 && <p className="text-soft">They never had an account in any tenant.</p>}
+            <HandOver person={person} />
           </>
         )}
       </Read>
     </section>
+  );
+}
+
+/** What was held and done, what each tenant answered, and what is left: as a table with a cover, or on paper. */
+function HandOver({ person }: { person: string }) {
+  const handOver = useExportRemoval(person);
+  return (
+    <p className="mt-2 flex flex-wrap gap-1.5 print:hidden">
+      <button type="button" className="btn btn-sm" disabled={handOver.isPending} onClick={() => handOver.mutate()}>
+        {handOver.isPending ? "Exporting…" : "Export with cover sheet"}
+      </button>
+      <button type="button" className="btn btn-sm" onClick={() => window.print()}>
+        Print
+      </button>
+      <Told error={handOver.error} />
+    </p>
   );
 }
 

@@ -253,7 +253,9 @@ final class AcceptedChanges {
         Id<Assignment> id = Id.of(difference.object().id());
         Optional<Assignment> known = model.table(Kind.ASSIGNMENT).find(id);
         if (!(difference.observed().orElse(null) instanceof AssignmentState seen)) {
-            known.orElseThrow(() -> new CannotException(Acceptance.Why.BY_ANOTHER_WAY));
+            if (known.isEmpty()) {
+                throw new CannotException(Acceptance.Why.BY_ANOTHER_WAY);
+            }
             return List.of(new Change("assignment.end", Map.of("assignment", text(id))));
         }
         if (seen.area().isEmpty() && model.appOf(tenant).needsArea()) {

@@ -122,6 +122,21 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " order by job.number, step.place")
     List<Sending> sendings(UUID tenant, Collection<String> objects);
 
+    /** Everything that was sent about some objects of a tenant, the oldest first. */
+    @Query(
+            "select new wexa.server.jobs.StepRows$Told(step.subject, step.state, step.detail, step.sentAt, step.finishedAt)"
+                    + " from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant"
+                    + " and step.object in :objects and step.state <> 'SUPERSEDED' order by job.number, step.place")
+    List<Told> told(UUID tenant, Collection<String> objects);
+
+    /** What a step was, and what came of it. */
+    record Told(
+            String subject,
+            String state,
+            String detail,
+            @Nullable Instant sentAt,
+            @Nullable Instant finishedAt) {}
+
     /** How a step stands that takes somebody the way into a tenant, in the newest job that has one. */
     record Closing(
             String state,

@@ -79,6 +79,32 @@ public class Sendings {
     }
 
     /**
+     * What was sent, and what the tenant answered.
+     *
+     * @param state as a job shows it
+     */
+    public record Answered(
+            String what,
+            String state,
+            String answer,
+            @Nullable Instant sentAt,
+            @Nullable Instant answeredAt) {}
+
+    /** All that was ever sent about some objects, the oldest first. */
+    public List<Answered> all(Id<Tenant> tenant, Collection<ObjectKey> objects) {
+        return objects.isEmpty()
+                ? List.of()
+                : steps
+                        .told(
+                                tenant.value(),
+                                objects.stream().map(ObjectKey::toString).toList())
+                        .stream()
+                        .map(step -> new Answered(
+                                step.subject(), step.state(), step.detail(), step.sentAt(), step.finishedAt()))
+                        .toList();
+    }
+
+    /**
      * How the step stands that takes somebody the way into a tenant.
      *
      * @param isConfirmed whether the tenant was read afterwards, and shows the account closed

@@ -9,6 +9,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -22,9 +25,11 @@ import wexa.server.rights.Actor;
 @RequestMapping("/api/v1/people/{id}")
 class LeavingController {
     private final LeavingService leaving;
+    private final RemovalRecord records;
 
-    LeavingController(LeavingService leaving) {
+    LeavingController(LeavingService leaving, RemovalRecord records) {
         this.leaving = leaving;
+        this.records = records;
     }
 
     record LeavingInput(
@@ -44,6 +49,15 @@ class LeavingController {
                         input.ending(),
                         Optional.ofNullable(input.successor()),
                         input.successors()));
+    }
+
+    /** The record of a removal, with its cover. */
+    @PostMapping("/removal/export")
+    ResponseEntity<byte[]> export(Actor actor, @PathVariable UUID id) {
+        return ResponseEntity.ok()
+                .contentType(new MediaType("application", "zip"))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-removal.zip\"")
+                .body(records.handOver(actor, id));
     }
 
     /** What is left of somebody in the tenants. */

@@ -25,6 +25,7 @@ import wexa.server.testing.Browserless;
 import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
 import wexa.server.testing.Lookers;
+import wexa.server.testing.Unpacked;
 
 /** Somebody leaves over HTTP: what they hold, the draft that ends it, and the evidence that nothing is left. */
 class LeavingTest {
@@ -105,6 +106,26 @@ class LeavingTest {
                 .as("%s", evidence)
                 .containsExactly("CONFIRMED", "CONFIRMED");
         assertThat(evidence.path("isComplete").asBoolean()).isTrue();
+
+        Map<String, String> handedOver = Unpacked.of(cast.tove
+                .bytes("POST", "/api/v1/people/" + person + "/removal/export")
+                .body());
+        assertThat(handedOver.get("report.csv"))
+                .contains(
+                        "end engagement of",
+                        "found,",
+                        "confirmed: account inactive or gone",
+                        "0 still held in Wexa,complete");
+        assertThat(handedOver.get("report.csv").lines().filter(line -> line.startsWith("sent,")))
+                .anyMatch(line -> line.contains("Pelagia North") && line.contains("done: "))
+                .anyMatch(line -> line.contains("Pelagia South") && line.contains("done: "));
+        assertThat(handedOver.get("cover.txt")).contains("Report: Removal of");
+        String partlyHandedOver = Unpacked.of(inSouth.bytes("POST", "/api/v1/people/" + person + "/removal/export")
+                        .body())
+                .get("report.csv");
+        assertThat(partlyHandedOver)
+                .contains("Pelagia South", "not complete")
+                .doesNotContain("Pelagia North", "end engagement of");
 
         // whoever does not see the tenant is not told that nothing is left there
         JsonNode partly = removal(inSouth, person);

@@ -53,6 +53,7 @@ class RightsTest {
     private static final Set<String> LOOKING = Set.of(
             "post /api/v1/people/{id}/ask",
             "post /api/v1/reports/{kind}/export",
+            "post /api/v1/people/{id}/removal/export",
             "post /api/v1/exports/lists",
             "post /api/v1/exports/log",
             "post /api/v1/messages/templates/{occasion}/sample",
@@ -271,6 +272,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(28);
+        assertThat(scoped).hasSize(29);
     }
 }
