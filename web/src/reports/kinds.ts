@@ -5,6 +5,7 @@ export const REPORTS: readonly { kind: ReportKind; name: string; about: string }
   { kind: "PEOPLE", name: "People per application", about: "open accounts by unit and standing" },
   { kind: "ROLES", name: "Who has which role", about: "where, and through what" },
   { kind: "MOVEMENTS", name: "Joiners, movers, leavers", about: "week by week" },
+  { kind: "LEAVERS", name: "Control of leavers", about: "last day, when each tenant confirmed, hours late" },
   { kind: "SEATS", name: "Seat usage", about: "used, idle, free; smaller pools" },
   { kind: "COSTS", name: "Seat costs", about: "by unit and cost centre" },
   { kind: "UNOWNED", name: "Orphaned accounts", about: "of nobody, or of somebody who left" },

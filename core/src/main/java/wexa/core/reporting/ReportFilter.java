@@ -44,19 +44,19 @@ public final class ReportFilter {
         return found;
     }
 
-    Model model() {
+    public Model model() {
         return model;
     }
 
-    Instant at() {
+    public Instant at() {
         return at;
     }
 
-    boolean covers(Tenant one) {
+    public boolean covers(Tenant one) {
         return tenant.isEmpty() || tenant.get().equals(one.id());
     }
 
-    boolean covers(Id<Unit> unit) {
+    public boolean covers(Id<Unit> unit) {
         return units.isEmpty() || units.get().contains(unit);
     }
 

@@ -108,12 +108,14 @@ public class Sendings {
      * How the step stands that takes somebody the way into a tenant.
      *
      * @param isConfirmed whether the tenant was read afterwards, and shows the account closed
-     * @param after how long after its job began it was settled; nothing while it is not
+     * @param at when it was settled; nothing while it is not
+     * @param after how long that was after its job began
      */
     public record Closed(
             State state,
             boolean isConfirmed,
             String detail,
+            @Nullable Instant at,
             @Nullable Duration after,
             UUID job) {}
 
@@ -125,6 +127,7 @@ public class Sendings {
                         state(step.state()),
                         step.state().equals(StepRow.State.DONE.name()),
                         step.detail(),
+                        step.finishedAt(),
                         step.finishedAt() == null ? null : Duration.between(step.begunAt(), step.finishedAt()),
                         step.job()));
     }

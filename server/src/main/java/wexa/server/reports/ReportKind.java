@@ -5,6 +5,7 @@ public enum ReportKind {
     PEOPLE("People per application"),
     ROLES("Who has which role"),
     MOVEMENTS("Joiners, movers, leavers"),
+    LEAVERS("Control of leavers"),
     SEATS("Seat usage"),
     COSTS("Seat costs"),
     UNOWNED("Orphaned accounts"),

@@ -46,11 +46,13 @@ import wexa.server.wiring.Settings;
 public class ReportService {
     private static final int SHOWN = 500;
     private static final int LOG_DAYS = 92;
+    private static final int LEAVER_DAYS = 366;
 
     private final SnapshotStore snapshots;
     private final PastModels past;
     private final SeatPrices prices;
     private final DailyLines log;
+    private final LeaverControl leavers;
     private final Evidence evidence;
     private final HeavyWork heavy;
     private final BusinessClock clock;
@@ -61,6 +63,7 @@ public class ReportService {
             PastModels past,
             SeatPrices prices,
             DailyLines log,
+            LeaverControl leavers,
             Evidence evidence,
             HeavyWork heavy,
             BusinessClock clock,
@@ -69,6 +72,7 @@ public class ReportService {
         this.past = past;
         this.prices = prices;
         this.log = log;
+        this.leavers = leavers;
         this.evidence = evidence;
         this.heavy = heavy;
         this.clock = clock;
@@ -136,6 +140,7 @@ public class ReportService {
         Report report = switch (wanted.kind()) {
             case PEOPLE -> PeopleReports.perApplication(filter);
             case MOVEMENTS -> PeopleReports.movements(filter, settings.zone());
+            case LEAVERS -> leavers.of(filter, settings.zone(), LEAVER_DAYS);
             case UNOWNED -> PeopleReports.unowned(filter);
             case ROLES -> roles(snapshot, filter);
             case SEATS -> SeatReports.use(filter);

@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -68,9 +69,10 @@ public class SettlingService {
                 taken.entries().stream()
                         .map(one -> new SettlingEntry(one.form(), one.fields()))
                         .toList(),
-                taken.left().entrySet().stream()
-                        .map(one -> new LeftDifference(
-                                one.getKey().toString(), name(chosen.get(one.getKey())), words(one.getValue())))
+                chosen.values().stream()
+                        .flatMap(one -> Optional.ofNullable(taken.left().get(one.object()))
+                                .map(why -> new LeftDifference(one.object().toString(), name(one), words(why)))
+                                .stream())
                         .toList());
     }
 

@@ -164,6 +164,28 @@ class ReportTest {
                 .contains("export “People”");
     }
 
+    /** Whoever left and can still sign in stands there, with how late it is; it can be recounted from the table alone. */
+    @Test
+    void theControlOfLeaversNamesWhoIsStillInAndHowLateItIs() throws Exception {
+        JsonNode report = report("LEAVERS");
+        List<String> names = report.path("columns")
+                .valueStream()
+                .map(column -> column.path("name").asString())
+                .toList();
+        int state = names.indexOf("State");
+        int late = names.indexOf("Hours late");
+        int last = names.indexOf("Last day");
+        assertThat(report.path("rows")).isNotEmpty();
+        for (JsonNode row : report.path("rows")) {
+            assertThat(row.path(last).asString()).matches("20\\d\\d-\\d\\d-\\d\\d");
+            boolean isIn = List.of("still open there", "not closed in Wexa")
+                    .contains(row.path(state).asString());
+            if (isIn) {
+                assertThat(Double.parseDouble(row.path(late).asString())).isPositive();
+            }
+        }
+    }
+
     /** A kind of seat that is taken. */
     private String takenInNorth() {
         try {
