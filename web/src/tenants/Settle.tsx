@@ -182,7 +182,7 @@ function Except({ tenant, some, onDone }: { tenant: Tenant; some: readonly Line[
         }
       }}
     >
-      <div className="mt-2 grid max-w-3xl items-end gap-3 min-[900px]:grid-cols-[10rem_14rem_1fr]">
+      <div className="mt-2 grid max-w-3xl items-start gap-3 min-[900px]:grid-cols-[10rem_17rem_1fr]">
         <PlainDay label="Last day, a year at most" value={until} onKeep={setUntil} />
         <div>
           <span className="block text-xs font-semibold text-soft">Owner</span>
@@ -197,7 +197,9 @@ function Except({ tenant, some, onDone }: { tenant: Tenant; some: readonly Line[
             </span>
           )}
         </div>
-        <PlainField label="Reason" value={reason} onChange={setReason} />
+        <div className="-mt-3">
+          <PlainField label="Reason" value={reason} onChange={setReason} />
+        </div>
       </div>
       <button
         type="submit"

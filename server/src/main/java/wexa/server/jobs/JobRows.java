@@ -79,6 +79,13 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " and step.state in ('WAITING', 'SENT', 'UNKNOWN') order by step.urgent desc, job.number, step.place")
     List<OpenStep> open(UUID tenant, Limit limit);
 
+    /** Those that take somebody the way in: they are looked at before all others, of which there may be many. */
+    @Query("select new wexa.server.jobs.StepRows$OpenStep(step.id, step.kind, step.object, step.phase, step.makes,"
+            + " step.urgent, step.needs, step.state, step.dueAt, step.sentAt) from StepRow step, JobRow job"
+            + " where job.id = step.jobId and step.tenantId = :tenant and step.urgent = true"
+            + " and step.state in ('WAITING', 'SENT', 'UNKNOWN') order by job.number, step.place")
+    List<OpenStep> openUrgent(UUID tenant);
+
     /** Where a step changes something, and what. */
     record Place(UUID tenantId, String object) {}
 

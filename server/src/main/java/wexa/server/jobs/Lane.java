@@ -98,11 +98,12 @@ class Lane {
     Optional<Instant> run(UUID tenant) {
         CompletionService<StepRow> working = new ExecutorCompletionService<>(background);
         Map<UUID, StepRow> underWay = new HashMap<>();
+        StepStore.Ahead ahead = new StepStore.Ahead();
         Optional<Instant> due = Optional.of(clock.now());
         try {
             for (int started = 0; ; ) {
                 boolean mayStart = started < STEPS_AT_A_TIME && underWay.size() < pace.width(tenant);
-                StepStore.Next next = mayStart ? steps.claim(tenant, underWay(underWay)) : StepStore.NOTHING;
+                StepStore.Next next = mayStart ? steps.claim(tenant, underWay(underWay), ahead) : StepStore.NOTHING;
                 if (next.claimed().isPresent()) {
                     StepRow step = next.claimed().get();
                     started++;

@@ -1,6 +1,7 @@
 package wexa.server.jobs;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.exceptions.ExecutionException;
 import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceCurrentlyExecutingException;
 import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceNotFoundException;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
@@ -90,6 +91,8 @@ public class Lanes {
                 scheduler.getObject().scheduleIfNotExists(laneTask.instance(name), machineClock.instant());
             } catch (TaskInstanceCurrentlyExecutingException working) {
                 // it looks again when it is done: it was noted as woken above
+            } catch (ExecutionException begunMeanwhile) {
+                // it began, or was woken by somebody else, between the look and the update; the note holds as well
             }
         });
     }

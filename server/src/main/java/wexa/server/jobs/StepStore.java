@@ -2,6 +2,7 @@ package wexa.server.jobs;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashSet;
@@ -44,6 +45,14 @@ class StepStore {
     record Next(Optional<StepRow> claimed, boolean wasSent, Optional<Instant> due) {}
 
     /**
+     * The first steps of a tenant that are open, as they were when they were last looked at: of many that wait, looking at all for
+     * each that is sent would cost more than sending them. Whoever claims one finds out whether it still waits.
+     */
+    static final class Ahead {
+        private List<StepRows.OpenStep> steps = List.of();
+    }
+
+    /**
      * Steps of a tenant that a lane has on their way at this moment, with their objects: all of one phase, but for those that
      * take somebody the way in, which wait for no phase. What came of one
      * is in the store a moment before it is in memory, so that its object is taken until the lane has it back.
@@ -68,9 +77,23 @@ class StepStore {
      * way. Steps that take access away go first; then jobs go in their order, and each in its own.
      */
     @Transactional
-    Next claim(UUID tenant, UnderWay underWay) {
+    Next claim(UUID tenant, UnderWay underWay, Ahead ahead) {
+        List<StepRows.OpenStep> urgent = steps.openUrgent(tenant);
+        if (!urgent.isEmpty()) {
+            Next next = claim(tenant, urgent, underWay);
+            if (next.claimed().isPresent()) {
+                return next;
+            }
+        }
+        Next known = ahead.steps.isEmpty() ? NOTHING : claim(tenant, ahead.steps, underWay);
+        if (known.claimed().isPresent()) {
+            ahead.steps.removeIf(step -> step.id().equals(known.claimed().get().id));
+            return known;
+        }
         List<StepRows.OpenStep> first = steps.open(tenant, Limit.of(LOOK_AHEAD));
         Next next = claim(tenant, first, underWay);
+        ahead.steps = new ArrayList<>(first);
+        next.claimed().ifPresent(row -> ahead.steps.removeIf(step -> step.id().equals(row.id)));
         // where so many wait for something, one that waits for nothing may stand behind them
         return next.claimed().isEmpty() && first.size() == LOOK_AHEAD
                 ? claim(tenant, steps.open(tenant, Limit.unlimited()), underWay)

@@ -3,6 +3,8 @@ package wexa.server.urgent;
 import static org.assertj.core.api.Assertions.assertThat;
 import static wexa.server.testing.Patience.patiently;
 
+import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -10,12 +12,15 @@ import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Person;
+import wexa.core.model.Tenant;
 import wexa.core.value.Handle;
 import wexa.core.value.Id;
+import wexa.server.jobs.Lanes;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.testing.Browserless;
 import wexa.server.testing.Browserless.Answer;
@@ -180,6 +185,101 @@ class UrgentTest {
             cast.finished(applied.text("job"));
         }
         assertThat(byTenant(ways(person))).doesNotContainValue("NOT_STOPPED").doesNotContainValue("OPEN");
+    }
+
+    /** Steps enough for every tenant to be busy with; each asks the tenant for something that is not there. */
+    private UUID busy(List<String> tenants, int steps) {
+        JdbcTemplate rows = cast.bean(JdbcTemplate.class);
+        UUID job = UUID.randomUUID();
+        rows.update(
+                "insert into job values (?, -2, 1, 'A long one', timestamp with time zone '2026-01-01 00:00:00+00')",
+                job);
+        List<Object[]> all = new ArrayList<>();
+        for (String tenant : tenants) {
+            for (int number = 0; number < steps; number++) {
+                String object = "ACCOUNT:" + UUID.randomUUID();
+                all.add(new Object[] {
+                    UUID.randomUUID(),
+                    job,
+                    UUID.fromString(tenant),
+                    all.size(),
+                    object,
+                    object + " gone-" + number,
+                    object
+                });
+            }
+        }
+        rows.batchUpdate(
+                "insert into step (id, job_id, tenant_id, place, kind, subject, body, object, makes, needs, state, attempts, due_at, detail)"
+                        + " values (?, ?, ?, ?, 'LINK', ?, ?, ?, false, '', 'WAITING', 0,"
+                        + " timestamp with time zone '2026-01-01 00:00:00+00', '')",
+                all);
+        return job;
+    }
+
+    private List<String> everyTenant() throws Exception {
+        return cast.tove
+                .get("/api/v1/tenants")
+                .body()
+                .valueStream()
+                .map(one -> one.path("id").asString())
+                .toList();
+    }
+
+    /** In all tenants at once, while each is in the middle of a long job: {@code wexa.urgent.steps} of them can be set. */
+    @Test
+    void itGoesAheadOfWhateverElseIsOnItsWay() throws Exception {
+        String number = Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000));
+        JsonNode newcomer = cast.newcomer(Cast.unique("ahead"), number, "keeper");
+        cast.carried(newcomer);
+        String person = Cast.personIn(newcomer);
+        JsonNode draft = cast.tove.draft("Everywhere");
+        for (String tenant : everyTenant()) {
+            draft = cast.put(
+                    draft,
+                    "account.open",
+                    Map.of("id", UUID.randomUUID().toString(), "person", person, "tenant", tenant));
+        }
+        cast.finished(cast.tove.apply(draft).text("job"));
+        int accounts = ways(person).path("ways").size();
+        assertThat(accounts).isGreaterThan(4);
+
+        UUID job = busy(everyTenant(), Integer.getInteger("wexa.urgent.steps", 400));
+        JdbcTemplate rows = cast.bean(JdbcTemplate.class);
+        try {
+            cast.bean(Lanes.Waker.class)
+                    .wake(everyTenant().stream().map(Id::<Tenant>of).toList());
+            patiently().until(() -> count(rows, job, "REFUSED") > 0);
+            assertThat(close(cast.tove, person).status()).isEqualTo(200);
+            JsonNode view = patiently()
+                    .pollInterval(Duration.ofMillis(50))
+                    .until(
+                            () -> ways(person),
+                            one -> byTenant(one).values().stream().allMatch("CLOSED"::equals));
+            assertThat(count(rows, job, "WAITING")).as("left of the long job").isPositive();
+            System.out.println("urgent: " + accounts + " tenants, confirmed after "
+                    + view.path("ways")
+                            .valueStream()
+                            .mapToDouble(one -> one.path("seconds").asDouble())
+                            .max()
+                            .orElseThrow()
+                    + " s "
+                    + view.path("ways")
+                            .valueStream()
+                            .map(one -> one.path("seconds").asString())
+                            .toList() + ", while " + count(rows, job, "WAITING") + " steps waited");
+        } finally {
+            rows.update("update step set state = 'SKIPPED' where job_id = ? and state = 'WAITING'", job);
+            patiently().until(() -> count(rows, job, "SENT") == 0);
+            rows.update("delete from step where job_id = ?", job);
+            rows.update("delete from job where id = ?", job);
+        }
+    }
+
+    private static int count(JdbcTemplate rows, UUID job, String state) {
+        Integer found = rows.queryForObject(
+                "select count(*) from step where job_id = ? and state = ?", Integer.class, job, state);
+        return found == null ? 0 : found;
     }
 
     @Test

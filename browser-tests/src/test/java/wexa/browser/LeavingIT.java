@@ -1,0 +1,153 @@
+package wexa.browser;
+
+import java.nio.file.Path;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+import wexa.server.testing.Stage;
+
+/** Somebody leaves, many leave, and a tenant that differs is put right: each from where one begins to the proof. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class LeavingIT {
+    private static final By APPLY =
+            By.xpath("//button[starts-with(normalize-space(.), 'Apply ')][contains(., 'change')]");
+
+    @TempDir
+    static Path home;
+
+    private static Stage stage;
+
+    @TempDir
+    Path folder;
+
+    @BeforeAll
+    static void start() throws Exception {
+        stage = new Stage(home.resolve("stage"));
+    }
+
+    @AfterAll
+    static void end() throws Exception {
+        stage.close();
+    }
+
+    @Test
+    @Order(1)
+    void whatDiffersIsCorrectedInTheTenant() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("Tenants").click();
+            browser.link("Quayside · South").click();
+            browser.field("Select all differences").click();
+            browser.sees("4 differences selected");
+            browser.isAccessible("differences that are selected");
+            browser.theme("night");
+            browser.isAccessible("differences that are selected, at night");
+            browser.theme("linen");
+            browser.type("Reason, kept in the log", "found in the morning");
+            browser.button("Correct 4 differences in the tenant").click();
+            browser.sees("6 steps confirmed");
+            browser.link("Tenants").click();
+            browser.link("Quayside · South").click();
+            browser.button("Read now").click();
+            browser.sees("The tenant holds what it should.");
+        }
+    }
+
+    @Test
+    @Order(2)
+    void whatDiffersIsTakenIntoTheModelOrLetBeUntilADay() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.link("Tenants").click();
+            browser.link("Rota Buoy · All sites").click();
+            browser.field("Select all differences").click();
+            browser.button("Accept into the model").click();
+            browser.button("Review accepting").click();
+            browser.sees("cannot be accepted");
+            browser.isAccessible("what cannot be accepted");
+            browser.button("Except until a day").click();
+            browser.type("Reason", "settled with the night shift in spring");
+            browser.pick("Who answers for it", "lindqvist", "Tove Lindqvist");
+            browser.isAccessible("differences that are excepted");
+            browser.button("Review excepting").click();
+            browser.field("Name of the draft");
+            browser.see(APPLY).click();
+            browser.link("Tenants").click();
+            browser.link("Rota Buoy · All sites").click();
+            browser.sees("The tenant holds what it should.");
+            browser.sees("settled with the night shift in spring");
+            browser.isAccessible("a tenant with excepted differences");
+        }
+    }
+
+    @Test
+    @Order(3)
+    void signInIsClosedAtOnceAndEachTenantConfirms() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.find("close sign aldous", "Close the sign-in of Perrin Aldous now");
+            browser.heading("Sign-in of Perrin Aldous");
+            browser.isAccessible("sign-in to be closed");
+            browser.type("Reason, kept in the log", "the keys were taken");
+            browser.button("Close sign-in in 2 tenants now").click();
+            browser.sees("Closed in all 2 tenants, as the tenants themselves show.");
+            browser.theme("night");
+            browser.isAccessible("sign-in that is closed, at night");
+            browser.theme("linen");
+            browser.link("Review what else ends").click();
+            browser.see(By.xpath("//input[@aria-label='Name of the draft'][@value='Perrin Aldous leaves']"));
+        }
+    }
+
+    @Test
+    @Order(4)
+    void somebodyLeavesAndTheEvidenceTellsWhatIsLeft() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.find("offboard ferreira", "Offboard Bo Ferreira");
+            browser.heading("Offboard Bo Ferreira");
+            browser.sees("Not complete");
+            browser.isAccessible("offboarding");
+            browser.theme("night");
+            browser.isAccessible("offboarding at night");
+            browser.theme("linen");
+            browser.see(By.xpath("//*[@aria-label='When']//button[.='Now']")).click();
+            browser.button("Review").click();
+            browser.see(By.xpath("//input[@aria-label='Name of the draft'][@value='Bo Ferreira leaves']"));
+            browser.see(APPLY).click();
+            browser.sees("steps confirmed");
+            browser.find("offboard ferreira", "Offboard Bo Ferreira");
+            browser.heading("Offboard Bo Ferreira");
+            // what the directory alone can end is left, and said to be
+            browser.sees("to be removed in the directory");
+            browser.sees("account inactive or gone");
+            browser.sees("Not complete: 1 thing still held in Wexa");
+        }
+    }
+
+    @Test
+    @Order(5)
+    void theSeasonEndsForManyAtOnce() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.open("/people/table?standing=%5B%22HERE%22%5D&kind=%5B%22VOLUNTEER%22%5D");
+            browser.field("Select all loaded rows").click();
+            browser.button("that match").click();
+            browser.losesButton("that match");
+            browser.button("Offboard").click();
+            browser.isAccessible("many who are offboarded");
+            browser.button("Prepare").click();
+            browser.sees("people leave");
+            browser.sees("each is in 1 group managed by a directory");
+            browser.button("Review").click();
+            browser.field("Name of the draft");
+            browser.see(APPLY).click();
+            browser.sees("steps confirmed");
+        }
+    }
+}
