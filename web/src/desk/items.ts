@@ -17,7 +17,7 @@ export const SECTIONS: readonly Section[] = [
   {
     key: "people",
     title: "People",
-    kinds: ["STILL_OPEN", "NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "OVERDUE", "LEAVER", "ENDING"],
+    kinds: ["STILL_OPEN", "NEWCOMER", "IDENTIFIED", "INVITED", "COMING", "OVERDUE", "LEAVER", "RETURN", "ENDING"],
   },
   { key: "changes", title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { key: "scheduled", title: "Scheduled", kinds: ["SCHEDULED"] },
@@ -116,6 +116,8 @@ export function when(item: Item, zone: string, now: number): string {
       return `from ${day(item.at, zone)}`;
     case "OVERDUE":
       return `left ${lastDay(item.at, zone)}`;
+    case "RETURN":
+      return `returns ${day(item.at, zone)}`;
     case "COMING":
       return `starts ${day(item.at, zone)}`;
     default:

@@ -244,7 +244,7 @@ function Radios<T extends string>({
     <fieldset className="mt-2">
       <legend className="text-xs font-semibold text-soft">{label}</legend>
       {choices.map((one) => (
-        <label key={one.value} className="flex cursor-pointer items-baseline gap-2 py-0.5">
+        <label key={one.value} className="flex min-h-7 cursor-pointer items-baseline gap-2 py-1">
           <input
             type="radio"
             name={name}

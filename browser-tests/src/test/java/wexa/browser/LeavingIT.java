@@ -112,6 +112,7 @@ class LeavingIT {
             browser.find("offboard ferreira", "Offboard Bo Ferreira");
             browser.heading("Offboard Bo Ferreira");
             browser.sees("Not complete");
+            browser.look("offboard");
             browser.isAccessible("offboarding");
             browser.theme("night");
             browser.isAccessible("offboarding at night");

@@ -109,7 +109,6 @@ class RolesIT {
             browser.link("Lineage").click();
             browser.heading("Lineage of Keeper");
             browser.sees("Lagoon keepers");
-            browser.look("lineage");
             browser.link("To the role").click();
             browser.link("Compare").click();
             browser.pick("Add another one", "water ch", "Water chemist");

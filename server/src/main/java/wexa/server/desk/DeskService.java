@@ -4,32 +4,21 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import wexa.core.access.AccessIndex;
-import wexa.core.model.Account;
 import wexa.core.model.Assignment;
-import wexa.core.model.Engagement;
-import wexa.core.model.Fact;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
 import wexa.core.model.Kind;
-import wexa.core.model.Lookup;
 import wexa.core.model.Mapping;
-import wexa.core.model.Membership;
 import wexa.core.model.Model;
-import wexa.core.model.Person;
 import wexa.core.model.Subject;
-import wexa.core.model.Table;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
-import wexa.core.value.Id;
-import wexa.core.value.Window;
 import wexa.server.directory.Directories;
 import wexa.server.directory.DirectoryPairs;
 import wexa.server.directory.Found;
@@ -112,10 +101,10 @@ public class DeskService {
         addHanging(actor, items);
         invitations.add(snapshot.model(), now, items);
         addOverdue(snapshot, now, items);
-        addPeople(snapshot.model(), now, items);
+        ComingItems.addPeople(snapshot.model(), now, items);
         tenants.add(snapshot, now, items);
-        addEnding(snapshot.model(), now, items);
-        addScheduled(snapshot.model(), now, items);
+        ComingItems.addEnding(snapshot.model(), now, items);
+        ComingItems.addScheduled(snapshot.model(), now, items);
         addInert(snapshot.model(), now, items);
         addConflicts(snapshot, now, items);
         addPairs(items);
@@ -139,15 +128,6 @@ public class DeskService {
                 .map(count -> new DeskView.More(count.getKey(), count.getValue() - MOST_OF_A_KIND))
                 .toList();
         return new DeskView(listed, more, open, byQuiet.getOrDefault(true, List.of()), arrangement.order(actor));
-    }
-
-    /** Facts that begin, or end, in the coming days; costs those. */
-    private static <T extends Fact> List<T> soon(Table<T> table, Lookup<T, Long> byDay, Instant now) {
-        List<T> found = new ArrayList<>();
-        for (long day = Window.day(now); day <= Window.day(now.plus(SOON)); day++) {
-            found.addAll(table.by(byDay, day));
-        }
-        return found;
     }
 
     /** People and entries that look like one, and people whose entry is gone. */
@@ -250,99 +230,6 @@ public class DeskService {
                     null,
                     null));
         }
-    }
-
-    private static void addPeople(Model model, Instant now, List<DeskView.Item> items) {
-        List<DeskView.Item> coming = new ArrayList<>();
-        Table<Engagement> engagements = model.table(Kind.ENGAGEMENT);
-        for (Engagement engagement : soon(engagements, Engagement.BY_LAST_DAY, now)) {
-            Instant until = engagement.window().until();
-            if (isComing(until, now)) {
-                Person person = model.people().get(engagement.person());
-                coming.add(person("LEAVER", person, engagement, until, "Last day soon"));
-            }
-        }
-        for (Engagement engagement : soon(engagements, Engagement.BY_FIRST_DAY, now)) {
-            Instant from = engagement.window().from();
-            Person person = model.people().get(engagement.person());
-            if (isComing(from, now) && !isComing(engagement.window().until(), now) && hasNothing(model, person)) {
-                coming.add(person("COMING", person, engagement, from, "Starts soon and has no account yet"));
-            }
-        }
-        coming.sort(Comparator.comparing(item -> item.at() == null ? Instant.MAX : item.at()));
-        items.addAll(coming);
-    }
-
-    private static boolean hasNothing(Model model, Person person) {
-        return model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()).isEmpty();
-    }
-
-    private static DeskView.Item person(String kind, Person person, Engagement engagement, Instant at, String text) {
-        return new DeskView.Item(
-                kind,
-                person.name(),
-                engagement.job() + ", " + engagement.kind().name().toLowerCase(Locale.ROOT) + ". " + text,
-                kind.equals("COMING") ? "Prepare" : "Offboard",
-                person.id().toString(),
-                at,
-                null,
-                null);
-    }
-
-    private static void addEnding(Model model, Instant now, List<DeskView.Item> items) {
-        for (Assignment assignment : soon(model.table(Kind.ASSIGNMENT), Assignment.BY_LAST_DAY, now)) {
-            Instant until = assignment.window().until();
-            if (isComing(until, now) && assignment.subject() instanceof Subject.OfPerson one) {
-                Person person = model.people().get(one.person());
-                Tenant tenant = model.tenants().get(assignment.tenant());
-                items.add(new DeskView.Item(
-                        "ENDING",
-                        person.name(),
-                        model.roles().get(assignment.role()).name() + " in " + model.title(tenant) + " ends",
-                        "Open",
-                        person.id().toString(),
-                        until,
-                        tenant.id().value(),
-                        tenant.colour()));
-            }
-        }
-    }
-
-    private record Coming(Instant from, String what) {}
-
-    /** What was applied and begins on a coming day: it can still be taken back. */
-    private static void addScheduled(Model model, Instant now, List<DeskView.Item> items) {
-        Map<Id<Person>, List<Coming>> byPerson = new LinkedHashMap<>();
-        for (Assignment assignment : soon(model.table(Kind.ASSIGNMENT), Assignment.BY_FIRST_DAY, now)) {
-            Instant from = assignment.window().from();
-            if (isComing(from, now) && assignment.subject() instanceof Subject.OfPerson one) {
-                byPerson.computeIfAbsent(one.person(), any -> new ArrayList<>())
-                        .add(new Coming(
-                                from, model.roles().get(assignment.role()).name()));
-            }
-        }
-        for (Membership membership : soon(model.table(Kind.MEMBERSHIP), Membership.BY_FIRST_DAY, now)) {
-            Instant from = membership.window().from();
-            if (isComing(from, now) && membership.member() instanceof Subject.OfPerson one) {
-                byPerson.computeIfAbsent(one.person(), any -> new ArrayList<>())
-                        .add(new Coming(
-                                from, model.groups().get(membership.group()).name()));
-            }
-        }
-        byPerson.forEach((person, coming) -> items.add(new DeskView.Item(
-                "SCHEDULED",
-                model.people().get(person).name(),
-                "Gets " + coming.stream().map(Coming::what).collect(Collectors.joining(", "))
-                        + ". Nothing to do, can be taken back",
-                "Open",
-                person.toString(),
-                coming.stream().map(Coming::from).min(Comparator.naturalOrder()).orElse(now),
-                null,
-                null)));
-    }
-
-    private static boolean isComing(Instant at, Instant now) {
-        return at.isAfter(now) && at.isBefore(now.plus(SOON));
     }
 
     private static void addInert(Model model, Instant now, List<DeskView.Item> items) {

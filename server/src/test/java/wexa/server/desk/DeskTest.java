@@ -5,11 +5,15 @@ import static wexa.server.testing.Patience.patiently;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
+import java.util.UUID;
+import java.util.concurrent.ThreadLocalRandom;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import wexa.server.testing.Cast;
@@ -123,6 +127,55 @@ class DeskTest {
         assertThat(titles("UNMAPPED")).contains("South shop", "Trust volunteers");
         assertThat(titles("INERT")).contains("Dov Hallam");
         assertThat(titles("ENDING")).contains("Jonah Petrel");
+    }
+
+    /** A leave that ends soon, and an exception: both are foreseen before anything follows from them. */
+    @Test
+    void whoReturnsSoonIsNamedAndSoIsAnExceptionThatEnds() throws Exception {
+        String number = Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000));
+        JsonNode newcomer = cast.newcomer(Cast.unique("returns"), number, "keeper");
+        cast.carried(newcomer);
+        String person = Cast.personIn(newcomer);
+        String soon = LocalDate.ofInstant(now(), ZoneOffset.UTC).plusDays(3).toString();
+        JsonNode leave = cast.put(
+                cast.tove.draft("Leave"),
+                "absence.begin",
+                Map.of(
+                        "id",
+                        UUID.randomUUID().toString(),
+                        "person",
+                        person,
+                        "manner",
+                        "leave",
+                        "until",
+                        soon,
+                        "because",
+                        "unpaid leave"));
+        assertThat(cast.tove.apply(leave).status()).isEqualTo(200);
+        assertThat(items("RETURN").stream().map(item -> item.path("target").asString()))
+                .contains(person);
+
+        String north = cast.find("/api/v1/tenants", "path", "pelagia/north");
+        JsonNode excepted = cast.put(
+                cast.tove.draft("Exception"),
+                "excepted-difference.make",
+                Map.of(
+                        "id",
+                        UUID.randomUUID().toString(),
+                        "object",
+                        "ACCOUNT:" + UUID.randomUUID(),
+                        "tenant",
+                        north,
+                        "differs",
+                        "missing",
+                        "until",
+                        soon,
+                        "owner",
+                        person,
+                        "because",
+                        "moved next week"));
+        assertThat(cast.tove.apply(excepted).status()).isEqualTo(200);
+        assertThat(titles("DIFFERENCE")).contains("Pelagia North: an exception ends");
     }
 
     @Test
