@@ -90,7 +90,7 @@ class LeavingIT {
     void signInIsClosedAtOnceAndEachTenantConfirms() throws Exception {
         try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
             browser.signIn("tove", "north-pier-2026");
-            browser.find("close sign aldous", "Close the sign-in of Perrin Aldous now");
+            browser.find("close aldous", "Close the sign-in of Perrin Aldous now");
             browser.heading("Sign-in of Perrin Aldous");
             browser.isAccessible("sign-in to be closed");
             browser.type("Reason, kept in the log", "the keys were taken");
