@@ -18,12 +18,10 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 
 /**
- * Takes what was found in a tenant into the model: the changes after which the tenant is as it should be, without anything sent there.
- * They are changes like any other, with the same authority, conflicts and approval.
+ * Takes what was found in a tenant into the model: the changes after which the tenant is as it should be. All that may be left to
+ * be sent there is that a closed account gives back its seat. They are changes like any other, with the same authority, conflicts and approval.
  */
 public final class Acceptance {
-    private static final Set<String> MAKING = Set.of("seat.give", "membership.put", "assignment.give");
-
     /** Why something cannot be taken into the model. */
     public enum Why {
         /** Names and addresses of people, and names of groups, are decided here or in a directory. */
@@ -125,14 +123,17 @@ public final class Acceptance {
     private static boolean isSeatOfClosed(Difference one) {
         return one.desired().orElse(null) instanceof TenantObject.AccountState wanted
                 && wanted.activity() == TenantObject.Activity.CLOSED
-                && Fields.SEATS.cover(Fields.of(Excepted.differs(one)));
+                && one.observed().isPresent()
+                && Fields.SEATS.cover(Excepted.fields(one));
     }
 
     private static Entry entry(AcceptedChanges.Change change, Supplier<UUID> ids) {
-        Map<String, String> fields = new HashMap<>(change.fields());
-        if (MAKING.contains(change.form())) {
-            fields.putIfAbsent("id", ids.get().toString());
+        Entry entry = new Entry(new Entry.Id(ids.get()), change.form(), change.fields());
+        if (!entry.isMaking() || change.fields().containsKey("id")) {
+            return entry;
         }
-        return new Entry(new Entry.Id(ids.get()), change.form(), fields);
+        Map<String, String> fields = new HashMap<>(change.fields());
+        fields.put("id", ids.get().toString());
+        return new Entry(entry.id(), entry.form(), fields);
     }
 }

@@ -32,6 +32,9 @@ import wexa.core.value.Id;
 
 /** The changes that take one difference into the model. */
 final class AcceptedChanges {
+    /** What of an account's attributes can be changed here. */
+    private static final String DEVICE = Fields.ATTRIBUTE + "device";
+
     private final Model model;
     private final Tenant tenant;
     private final Instant now;
@@ -91,8 +94,7 @@ final class AcceptedChanges {
     }
 
     private List<Change> account(Difference difference) {
-        Account account = model.table(Kind.ACCOUNT)
-                .find(Id.<Account>of(difference.object().id()))
+        Account account = accountOf(difference.object())
                 .filter(one -> one.kind() == AccountKind.PERSON)
                 .orElseThrow(() -> new CannotException(Acceptance.Why.NOT_KNOWN));
         Id<Person> person = account.person().orElseThrow(() -> new CannotException(Acceptance.Why.NOT_KNOWN));
@@ -104,7 +106,8 @@ final class AcceptedChanges {
         }
         List<Change> changes = new ArrayList<>();
         boolean isClosedThere = seen.activity() == Activity.CLOSED;
-        if (isClosedThere && wanted.activity() == Activity.OPEN) {
+        boolean isToBeClosed = isClosedThere && wanted.activity() == Activity.OPEN;
+        if (isToBeClosed) {
             changes.add(new Change("account.close", Map.of("account", text(account.id()))));
         } else if (seen.activity() != wanted.activity()) {
             if (account.isOpen() || PersonStatus.of(model, person, now) != PersonStatus.HERE) {
@@ -114,22 +117,21 @@ final class AcceptedChanges {
                     "account.open",
                     Map.of("id", text(account.id()), "person", text(person), "tenant", text(tenant.id()))));
         }
-        boolean isToBeClosed = isClosedThere && wanted.activity() == Activity.OPEN;
         if (isClosedThere && !wanted.seats().containsAll(seen.seats())) {
             throw new CannotException(Acceptance.Why.NOT_HERE);
         }
         Map<String, String> edits = new HashMap<>();
-        for (String field : Excepted.differs(difference)) {
+        for (String field : Excepted.fields(difference).names()) {
             switch (field) {
                 case Fields.ACTIVITY -> {}
-                case "seats" -> {
+                case Fields.SEAT_FIELD -> {
                     // a closed account is wanted without any
                     if (!isToBeClosed) {
                         seats(account, wanted, seen, changes);
                     }
                 }
-                case "userName" -> edits.put("as", seen.userName());
-                case "attribute:device" -> edits.put("device", seen.attributes().getOrDefault("device", ""));
+                case Fields.USER_NAME -> edits.put("as", seen.userName());
+                case DEVICE -> edits.put("device", seen.attributes().getOrDefault("device", ""));
                 default -> value(field, person, seen, changes);
             }
         }
@@ -162,8 +164,8 @@ final class AcceptedChanges {
         }
         String value = field.substring(Fields.VALUE.length());
         Binding binding = Binding.in(tenant.id(), model).stream()
-                .filter(one ->
-                        one.manner() != Binding.Manner.GROUP && one.name().equals(value))
+                .filter(one -> one.manner() != Binding.Manner.GROUP
+                        && BoundValues.nameOf(one).equals(value))
                 .findFirst()
                 .orElseThrow(() -> new CannotException(Acceptance.Why.NOT_KNOWN));
         role(binding, person, seen.held().contains(value), changes);
@@ -207,8 +209,9 @@ final class AcceptedChanges {
         Set<String> gone = new TreeSet<>(wanted.members());
         gone.removeAll(seen.members());
         shifted.addAll(gone);
-        Optional<Binding> binding =
-                model.table(Kind.BINDING).find(Id.of(difference.object().id()));
+        Optional<Binding> binding = model.table(Kind.BINDING)
+                .find(Id.<Binding>of(difference.object().id()))
+                .filter(one -> one.tenant().equals(tenant.id()));
         List<Change> changes = new ArrayList<>();
         for (String member : shifted) {
             Id<Person> person = personOf(member);
@@ -222,10 +225,17 @@ final class AcceptedChanges {
         return changes;
     }
 
+    /** An account of this tenant: what a tenant names is no account of another one. */
+    private Optional<Account> accountOf(ObjectKey key) {
+        return Optional.of(key)
+                .filter(one -> one.type() == ObjectKey.Type.ACCOUNT)
+                .flatMap(one -> model.table(Kind.ACCOUNT).find(Id.<Account>of(one.id())))
+                .filter(one -> one.tenant().equals(tenant.id()));
+    }
+
     private Id<Person> personOf(String member) {
         return ObjectKey.read(member)
-                .filter(key -> key.type() == ObjectKey.Type.ACCOUNT)
-                .flatMap(key -> model.table(Kind.ACCOUNT).find(Id.<Account>of(key.id())))
+                .flatMap(this::accountOf)
                 .flatMap(Account::person)
                 .orElseThrow(() -> new CannotException(Acceptance.Why.NOT_KNOWN));
     }
@@ -252,6 +262,9 @@ final class AcceptedChanges {
     private List<Change> assignment(Difference difference) {
         Id<Assignment> id = Id.of(difference.object().id());
         Optional<Assignment> known = model.table(Kind.ASSIGNMENT).find(id);
+        if (known.filter(one -> !one.tenant().equals(tenant.id())).isPresent()) {
+            throw new CannotException(Acceptance.Why.NOT_KNOWN);
+        }
         if (!(difference.observed().orElse(null) instanceof AssignmentState seen)) {
             if (known.isEmpty()) {
                 throw new CannotException(Acceptance.Why.BY_ANOTHER_WAY);

@@ -1,5 +1,6 @@
 package wexa.core.consistency;
 
+import java.time.Instant;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
@@ -27,10 +28,11 @@ public record Fields(SortedSet<String> names) {
     /** Whether an account is open. */
     public static final String ACTIVITY = "activity";
 
-    private static final String SEAT_FIELD = "seats";
+    static final String SEAT_FIELD = "seats";
+    static final String USER_NAME = "userName";
     static final String MEMBER = "member:";
     private static final String PERMISSION = "permission:";
-    private static final String ATTRIBUTE = "attribute:";
+    static final String ATTRIBUTE = "attribute:";
     static final String VALUE = "value:";
 
     public static final Fields WHOLE = of(Set.of(ALL));
@@ -74,7 +76,7 @@ public record Fields(SortedSet<String> names) {
         }
         Set<String> found = new TreeSet<>();
         if (before.get() instanceof AccountState was && after.get() instanceof AccountState is) {
-            add(found, "userName", was.userName(), is.userName());
+            add(found, USER_NAME, was.userName(), is.userName());
             add(found, "givenName", was.givenName(), is.givenName());
             add(found, "familyName", was.familyName(), is.familyName());
             add(found, "mail", was.mail(), is.mail());
@@ -176,20 +178,45 @@ public record Fields(SortedSet<String> names) {
         return told.toString();
     }
 
-    private static String value(String name, TenantObject state) {
-        if (state instanceof GroupState group && name.startsWith(MEMBER)) {
-            return Boolean.toString(group.members().contains(name.substring(MEMBER.length())));
-        }
-        if (state instanceof RoleState role && name.startsWith(PERMISSION)) {
-            return Boolean.toString(role.permissions().contains(name.substring(PERMISSION.length())));
-        }
-        if (state instanceof AccountState account && name.startsWith(VALUE)) {
+    /** What a state has in a field, in words for a machine. */
+    static String value(String name, TenantObject state) {
+        return switch (state) {
+            case GroupState group
+            when name.startsWith(MEMBER) -> Boolean.toString(group.members().contains(name.substring(MEMBER.length())));
+            case GroupState group -> group.name();
+            case RoleState role
+            when name.startsWith(PERMISSION) ->
+                Boolean.toString(role.permissions().contains(name.substring(PERMISSION.length())));
+            case RoleState role -> role.name();
+            case AccountState account -> value(name, account);
+            case AssignmentState assignment ->
+                switch (name) {
+                    case "subject" -> assignment.subject();
+                    case "role" -> assignment.role();
+                    case "area" -> assignment.area().orElse("");
+                    case "until" -> assignment.until().map(Instant::toString).orElse("");
+                    default -> throw new IllegalArgumentException("no assignment has a field " + name);
+                };
+        };
+    }
+
+    private static String value(String name, AccountState account) {
+        if (name.startsWith(VALUE)) {
             return Boolean.toString(account.held().contains(name.substring(VALUE.length())));
         }
-        // few and short: told whole
-        return state instanceof GroupState group
-                ? group.name()
-                : state instanceof RoleState role ? role.name() : state.toString();
+        if (name.startsWith(ATTRIBUTE)) {
+            return account.attributes().getOrDefault(name.substring(ATTRIBUTE.length()), "");
+        }
+        return switch (name) {
+            case USER_NAME -> account.userName();
+            case "givenName" -> account.givenName();
+            case "familyName" -> account.familyName();
+            case "mail" -> account.mail().orElse("");
+            case "phone" -> account.phone().orElse("");
+            case ACTIVITY -> account.activity().name();
+            case SEAT_FIELD -> String.join(",", account.seats());
+            default -> throw new IllegalArgumentException("no account has a field " + name);
+        };
     }
 
     /** Members that a step about these fields names, of all that the group should have. */
@@ -241,7 +268,7 @@ public record Fields(SortedSet<String> names) {
             }
         }
         return new AccountState(
-                        pick("userName", old.userName(), fresh.userName()),
+                        pick(USER_NAME, old.userName(), fresh.userName()),
                         pick("givenName", old.givenName(), fresh.givenName()),
                         pick("familyName", old.familyName(), fresh.familyName()),
                         pick("mail", old.mail(), fresh.mail().or(old::mail)),

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -21,6 +22,7 @@ import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.Activity;
 import wexa.core.consistency.TenantObject.AssignmentState;
 import wexa.core.consistency.TenantObject.GroupState;
+import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.ExceptedDifference;
 import wexa.core.model.Model;
@@ -35,6 +37,7 @@ class AcceptanceTest {
 
     private final Map<ObjectKey.Type, Integer> accepted = new EnumMap<>(ObjectKey.Type.class);
     private final Set<Acceptance.Why> refused = EnumSet.noneOf(Acceptance.Why.class);
+    private boolean isValueAccepted;
 
     /** How somebody in the tenant may have changed an object. */
     private static Optional<TenantObject> changed(
@@ -82,7 +85,17 @@ class AcceptanceTest {
                 activity,
                 random.nextBoolean() ? Set.of() : account.seats(),
                 account.attributes(),
-                account.values());
+                activity == Activity.OPEN && !isFlipped ? values(account, random) : account.values());
+    }
+
+    /** One of the values that stand for roles is there and should not be, or the other way round. */
+    private static Map<String, Boolean> values(AccountState account, Random random) {
+        Map<String, Boolean> values = new TreeMap<>(account.values());
+        if (!values.isEmpty() && random.nextBoolean()) {
+            String one = List.copyOf(values.keySet()).get(random.nextInt(values.size()));
+            values.put(one, !values.get(one));
+        }
+        return values;
     }
 
     @Test
@@ -117,6 +130,7 @@ class AcceptanceTest {
         assertThat(accepted.keySet())
                 .containsExactlyInAnyOrder(ObjectKey.Type.ACCOUNT, ObjectKey.Type.GROUP, ObjectKey.Type.ASSIGNMENT);
         assertThat(accepted.values()).as("%s", accepted).allMatch(count -> count > 20);
+        assertThat(isValueAccepted).isTrue();
         assertThat(refused)
                 .contains(
                         Acceptance.Why.GOVERNED_HERE,
@@ -144,6 +158,7 @@ class AcceptanceTest {
         for (Difference one : found) {
             if (!taken.left().containsKey(one.object())) {
                 accepted.merge(one.object().type(), 1, Integer::sum);
+                isValueAccepted |= Excepted.differs(one).stream().anyMatch(name -> name.startsWith("value:"));
                 assertThat(Difference.of(one.object(), after.find(one.object(), one.observed()), one.observed())
                                 .filter(left -> left.kind() != Difference.Kind.SAME && !isSeatOfClosed(left)))
                         .as("seed %s, %s", seed, one)
@@ -158,6 +173,39 @@ class AcceptanceTest {
                 && left.observed().orElse(null) instanceof AccountState seen
                 && wanted.activity() == Activity.CLOSED
                 && wanted.equals(seen.withSeats(wanted.seats()));
+    }
+
+    /** A tenant names what it likes: what is another tenant's stays as it is. */
+    @Test
+    void whatATenantSaysOfAnotherTenantsAssignmentChangesNothing() {
+        RandomModel made = new RandomModel(5);
+        Snapshot snapshot = Snapshot.compile(1, made.model());
+        for (Assignment one : made.assignments) {
+            ObjectKey key = ObjectKey.assignment(one.id());
+            Difference difference = Difference.of(
+                            key,
+                            Optional.empty(),
+                            Optional.of(new AssignmentState(
+                                    ObjectKey.account(made.accounts.getFirst().id())
+                                            .toString(),
+                                    ObjectKey.role(one.role()).toString(),
+                                    Optional.empty(),
+                                    Optional.empty())))
+                    .orElseThrow();
+            for (Tenant other : made.tenants) {
+                if (!other.id().equals(one.tenant())) {
+                    Acceptance.Taken taken = Acceptance.of(
+                            List.of(difference),
+                            other,
+                            snapshot,
+                            RandomModel.NOW,
+                            ZoneOffset.UTC,
+                            () -> made.id().value());
+                    assertThat(taken.entries()).isEmpty();
+                    assertThat(taken.left()).containsEntry(key, Acceptance.Why.NOT_KNOWN);
+                }
+            }
+        }
     }
 
     /** An exception is about what differed when it was made; anything else is found again, as is all of it when it ends. */
@@ -187,10 +235,14 @@ class AcceptanceTest {
                 .isEmpty();
         Difference more = Difference.of(key, Optional.of(wanted), Optional.of(seatless.closed()))
                 .orElseThrow();
-        assertThat(Excepted.differs(more)).contains(Fields.ACTIVITY);
+        assertThat(Excepted.fields(more).names()).contains(Fields.ACTIVITY);
         assertThat(Excepted.of(more, tenant, model, RandomModel.NOW)).isEmpty();
         Difference gone =
                 Difference.of(key, Optional.of(wanted), Optional.empty()).orElseThrow();
         assertThat(Excepted.of(gone, tenant, model, RandomModel.NOW)).isEmpty();
+        Difference anotherSeat = Difference.of(key, Optional.of(wanted), Optional.of(wanted.withSeats(Set.of("guest"))))
+                .orElseThrow();
+        assertThat(Excepted.fields(anotherSeat)).isEqualTo(Excepted.fields(seat));
+        assertThat(Excepted.of(anotherSeat, tenant, model, RandomModel.NOW)).isEmpty();
     }
 }
