@@ -10,6 +10,8 @@ import { blockedWords, count } from "../ui/words";
 
 type Line = Schemas["DraftLine"];
 
+const LINE = "flex h-[50px] items-center gap-4 px-4";
+
 /** The open draft by name, what it comes to, and the others beside it. */
 export function Dock() {
   const { draft } = useSearch({ from: "__root__" });
@@ -17,17 +19,14 @@ export function Dock() {
   const drafts = useQuery({ ...draftsQuery, enabled: seesAll });
   const others = drafts.data?.filter((one) => one.id !== draft) ?? [];
   return (
-    <footer
-      aria-label="The open draft"
-      className="flex h-[50px] items-center gap-4 bg-neutral px-4 whitespace-nowrap text-neutral-content"
-    >
+    <footer aria-label="The open draft" className="bg-neutral whitespace-nowrap text-neutral-content">
       {draft === undefined ? (
-        <>
+        <div className={LINE}>
           <span className="font-head font-semibold">
             {seesAll ? "No draft open" : "Your view is limited to your scope, and read-only"}
           </span>
           <Others others={others} isMore={false} />
-        </>
+        </div>
       ) : (
         <OpenDraft id={draft} others={others} />
       )}
@@ -89,103 +88,114 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
   const [told, setTold] = useState("");
   const draft = query.data;
   if (draft === undefined) {
-    return <span>{query.error === null ? "Reading the draft…" : query.error.message}</span>;
+    return <div className={LINE}>{query.error === null ? "Reading the draft…" : query.error.message}</div>;
   }
   const closed = draft.state === "APPLIED" || draft.state === "DISCARDED";
   const { last } = draft;
-  const { summary } = draft;
   return (
     <>
-      <span className="max-w-60 truncate font-head text-base font-semibold" title={draft.name}>
-        {draft.name}
-      </span>
-      <Others others={others} />
-      <span className="h-5 w-px bg-[var(--dock-line)]" aria-hidden />
-      {closed ? (
-        <span>{draft.state === "APPLIED" ? "applied" : "discarded"}</span>
-      ) : (
-        <>
-          <span>
-            {count(draft.total, "change")}
-            {summary.tenants.length > 0 && ` in ${count(summary.tenants.length, "tenant")}`}
-          </span>
-          {summary.seats > 0 && <span>{count(summary.seats, "seat")}</span>}
-          {summary.people > 0 && (
-            <span>
-              {count(summary.people, "person", "people")}{" "}
-              {summary.gains > 0 && (
-                <span className="text-[var(--dock-gain)]">
-                  gain{summary.people === 1 && "s"} {summary.gains}
-                </span>
-              )}{" "}
-              {summary.blocked > 0 && (
-                <span
-                  className="text-[var(--dock-care)]"
-                  title={blockedWords(summary.gains, summary.blocked, summary.blocks)}
-                >
-                  ▲ {summary.blocked === summary.gains ? "none" : `${summary.blocked} not`} usable yet{" "}
-                </span>
-              )}
-              {summary.losses > 0 && (
-                <span className="text-[var(--dock-lose)]">
-                  lose{summary.people === 1 && "s"} {summary.losses}
-                </span>
-              )}
-            </span>
-          )}
-          {summary.toSettle > 0 && (
-            <span className="text-[var(--dock-care)]">▲ {count(summary.toSettle, "open issue")}</span>
-          )}
-        </>
+      {edit.error !== null && (
+        <p role="alert" className="px-4 pt-2 whitespace-normal text-[var(--dock-care)]">
+          ▲ {edit.error.message}
+        </p>
       )}
-      <span className="ml-auto flex items-center gap-2">
-        <span role="status" className="mr-1 text-sm text-[var(--dock-soft)]">
-          {edit.isPending ? "Keeping…" : (edit.error?.message ?? told)}
+      <div className={LINE}>
+        <div className="flex min-w-0 flex-1 items-center gap-4 overflow-hidden py-1">
+          <span className="max-w-60 min-w-24 truncate font-head text-base font-semibold" title={draft.name}>
+            {draft.name}
+          </span>
+          <Others others={others} />
+          <span className="h-5 w-px bg-[var(--dock-line)]" aria-hidden />
+          {closed ? <span>{draft.state === "APPLIED" ? "applied" : "discarded"}</span> : <Sum draft={draft} />}
+        </div>
+        <span role="status" className="max-w-48 truncate text-sm text-[var(--dock-soft)]">
+          {edit.isPending ? "Keeping…" : told}
         </span>
-        {!closed && (
-          <>
-            <button
-              type="button"
-              className="btn btn-sm text-neutral-content"
-              disabled={!last}
-              onClick={() => {
-                if (last) {
-                  take(last);
-                  setTold("The last entry was taken out");
-                }
-              }}
-            >
-              Undo last
-            </button>
-            {draft.state !== "PARKED" && (
+        <span className="flex shrink-0 items-center gap-2">
+          {!closed && (
+            <>
               <button
                 type="button"
-                className="btn btn-sm text-neutral-content"
-                onClick={() =>
-                  move.mutate("PARKED", {
-                    onSuccess: () => void navigate({ to: "/", search: { draft: undefined } }),
-                  })
-                }
+                className="btn btn-sm text-neutral-content max-[700px]:hidden"
+                disabled={!last}
+                onClick={() => {
+                  if (last) {
+                    take(last);
+                    setTold("The last entry was taken out");
+                  }
+                }}
               >
-                Save for later
+                Undo last
               </button>
-            )}
-            {draft.state === "PARKED" && (
-              <button type="button" className="btn btn-sm text-neutral-content" onClick={() => move.mutate("OPEN")}>
-                Take up again
-              </button>
-            )}
-            <Link to="/changes/drafts/$id" params={{ id }} className="btn btn-accent btn-sm">
-              {reviewWords(draft)}
+              {draft.state !== "PARKED" && (
+                <button
+                  type="button"
+                  className="btn btn-sm text-neutral-content max-[700px]:hidden"
+                  onClick={() =>
+                    move.mutate("PARKED", {
+                      onSuccess: () => void navigate({ to: "/", search: { draft: undefined } }),
+                    })
+                  }
+                >
+                  Save for later
+                </button>
+              )}
+              {draft.state === "PARKED" && (
+                <button type="button" className="btn btn-sm text-neutral-content" onClick={() => move.mutate("OPEN")}>
+                  Take up again
+                </button>
+              )}
+              <Link to="/changes/drafts/$id" params={{ id }} className="btn btn-accent btn-sm">
+                {reviewWords(draft)}
+              </Link>
+            </>
+          )}
+          {closed && (
+            <Link to="." search={(before) => ({ ...before, draft: undefined })} className="btn btn-sm">
+              Close
             </Link>
-          </>
-        )}
-        {closed && (
-          <Link to="." search={(before) => ({ ...before, draft: undefined })} className="btn btn-sm">
-            Close
-          </Link>
-        )}
+          )}
+        </span>
+      </div>
+    </>
+  );
+}
+
+/** What the draft comes to; what has no room is cut, so that the acts beside it never are. */
+function Sum({ draft: { total, summary } }: { draft: Draft }) {
+  return (
+    <>
+      {summary.toSettle > 0 && (
+        <span className="text-[var(--dock-care)]">▲ {count(summary.toSettle, "open issue")}</span>
+      )}
+      <span>
+        {count(total, "change")}
+        {summary.tenants.length > 0 && ` in ${count(summary.tenants.length, "tenant")}`}
       </span>
+      {summary.seats > 0 && <span>{count(summary.seats, "seat")}</span>}
+      {summary.people > 0 && (
+        <span className="truncate">
+          {count(summary.people, "person", "people")}{" "}
+          {summary.gains > 0 && (
+            <span className="text-[var(--dock-gain)]">
+              gain{summary.people === 1 && "s"} {summary.gains}
+            </span>
+          )}{" "}
+          {summary.blocked > 0 && (
+            <span
+              className="text-[var(--dock-care)]"
+              title={blockedWords(summary.gains, summary.blocked, summary.blocks)}
+            >
+              ▲ {summary.blocked === summary.gains ? "none" : `${summary.blocked} not`} usable yet{" "}
+            </span>
+          )}
+          {summary.losses > 0 && (
+            <span className="text-[var(--dock-lose)]">
+              lose{summary.people === 1 && "s"} {summary.losses}
+            </span>
+          )}
+        </span>
+      )}
     </>
   );
 }

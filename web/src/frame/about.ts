@@ -107,7 +107,7 @@ const OFFBOARD: About = {
 };
 
 const SIGN_IN: About = {
-  text: "Where somebody can still sign in, and the one act that closes it everywhere now.",
+  text: "Where this person can still sign in, and one button that closes all of it now.",
   page: "people",
   anchor: "closing-sign-in-at-once",
 };

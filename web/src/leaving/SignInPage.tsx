@@ -12,7 +12,7 @@ import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { useCloseSignIn } from "./mutations";
-import { isSettled, wayMark, waysWords } from "./ways";
+import { isSettled, stillOpen, wayMark, waysWords } from "./ways";
 
 type View = Schemas["UrgentView"];
 type Closing = ReturnType<typeof useCloseSignIn>;
@@ -112,12 +112,16 @@ function Close({ name, view, close }: { name: string; view: View; close: Closing
   const mayApply = useMay("APPLY");
   const [reason, setReason] = useState("");
   const [ticket, setTicket] = useState("");
-  const open = view.ways.filter((one) => one.way === "NOT_STOPPED").length;
+  const open = stillOpen(view).length;
   return (
     <section aria-label="Close now" className="mb-5">
       <h2>Close now</h2>
-      {!mayApply ? (
-        <p className="mt-1 text-soft">You may look, but not apply changes. Somebody who may has to do this.</p>
+      {open === 0 && !view.mayBeSuspended ? (
+        <p className="mt-1 text-soft">
+          There is nothing to close: {name} is not here any more, and no account is open.
+        </p>
+      ) : !mayApply ? (
+        <p className="mt-1 text-soft">You can look, but not apply changes. Ask an administrator who can.</p>
       ) : (
         <form
           onSubmit={(event) => {
@@ -126,8 +130,9 @@ function Close({ name, view, close }: { name: string; view: View; close: Closing
           }}
         >
           <p className="mt-1 text-soft">
-            {name} is suspended at once: every tenant closes the account ahead of all other work, and nothing that gives
-            them anything is sent until somebody lifts it. What they hold stays, and waits for you as a draft.
+            {view.mayBeSuspended
+              ? `${name} is suspended at once. Every tenant closes the account ahead of all other work, and nothing that gives them access is sent until somebody lifts the suspension. What they hold is kept, and a draft is prepared for removing it.`
+              : `${name} has left. Every account that a tenant still has open is closed there, ahead of all other work. Nothing else is changed.`}
           </p>
           <PlainField label="Reason, kept in the log" value={reason} onChange={setReason} />
           <PlainField label="Ticket" isOptional value={ticket} onChange={setTicket} />
@@ -143,6 +148,7 @@ function Close({ name, view, close }: { name: string; view: View; close: Closing
                 : `Close sign-in in ${count(open, "tenant")} now`}
           </button>
           <Told error={close.error} />
+          <Problems close={close} />
         </form>
       )}
     </section>
@@ -191,15 +197,28 @@ function Suspended({ id, name, view, close }: { id: string; name: string; view: 
         )}
       </div>
       <Told error={close.error} />
+      <Problems close={close} />
     </section>
+  );
+}
+
+/** What a tenant did not let be done; the others went on. */
+function Problems({ close }: { close: Closing }) {
+  const problems = close.data?.problems ?? [];
+  return problems.length === 0 ? null : (
+    <ul role="alert" className="mt-3 space-y-1 font-semibold text-error">
+      {problems.map((one) => (
+        <li key={one}>⊘ {one}</li>
+      ))}
+    </ul>
   );
 }
 
 /** What the act does not reach. */
 function Left({ view }: { view: View }) {
   return view.login == null && view.unowned.length === 0 ? null : (
-    <section aria-label="Not closed by this">
-      <h2>Not closed by this</h2>
+    <section aria-label="Left to do">
+      <h2>Left to do</h2>
       <ul className="mt-1 space-y-2">
         {view.login != null && (
           <li>

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { isSettled, wayMark, waysWords, type Way } from "./ways";
+import { isSettled, stillOpen, wayMark, waysWords, type Way } from "./ways";
 
 const view = (ways: Way[], hidden = 0) => ({
   hidden,
@@ -20,6 +20,14 @@ test("how far it is stands in a line", () => {
   expect(waysWords(view([]))).toBe("No account in a tenant that you see.");
   expect(waysWords(view(["NOT_STOPPED"]))).toBe("Can sign in to 1 tenant.");
   expect(waysWords(view(["CLOSED", "CLOSING", "OPEN"]))).toBe("Closed in 1 of 3 tenants.");
-  expect(waysWords(view(["CLOSED"]))).toBe("Closed in the only tenant, as the tenants themselves show.");
-  expect(waysWords(view(["CLOSED", "CLOSED"]))).toBe("Closed in all 2 tenants, as the tenants themselves show.");
+  expect(waysWords(view(["CLOSED"]))).toBe("Closed in the only tenant, according to the tenant itself.");
+  expect(waysWords(view(["CLOSED", "CLOSED"]))).toBe("Closed in all 2 tenants, according to the tenants themselves.");
+});
+
+test("what the act would close is neither what is closed nor what nobody knows of", () => {
+  expect(stillOpen(view(["CLOSED", "NOT_KNOWN", "CLOSING", "OPEN", "NOT_STOPPED"])).map((one) => one.way)).toEqual([
+    "CLOSING",
+    "OPEN",
+    "NOT_STOPPED",
+  ]);
 });

@@ -27,6 +27,11 @@ export function isSettled(view: View): boolean {
   return view.hidden === 0 && view.ways.length > 0 && view.ways.every((one) => one.way === "CLOSED");
 }
 
+/** The accounts that the act would close. */
+export function stillOpen(view: Pick<View, "ways">): View["ways"] {
+  return view.ways.filter((one) => one.way !== "CLOSED" && one.way !== "NOT_KNOWN");
+}
+
 /** How far it is, in a line. */
 export function waysWords(view: View): string {
   const all = view.ways.length;
@@ -39,6 +44,6 @@ export function waysWords(view: View): string {
     return `Can sign in to ${count(all, "tenant")}.`;
   }
   return closed === all
-    ? `Closed in ${all === 1 ? "the only tenant" : `all ${all} tenants`}, as the tenants themselves show.`
+    ? `Closed in ${all === 1 ? "the only tenant" : `all ${all} tenants`}, according to ${all === 1 ? "the tenant itself" : "the tenants themselves"}.`
     : `Closed in ${closed} of ${count(all, "tenant")}.`;
 }

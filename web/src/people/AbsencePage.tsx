@@ -102,7 +102,7 @@ function Form({ page, absence, as }: { page: Page; absence: string | undefined; 
         </Link>
       </h1>
       <p className="text-soft">
-        What they hold stays theirs. What others get to cover ends with the absence, also if the return moves.
+        They keep what they hold. What colleagues get for covering ends with the absence, even if the return is moved.
       </p>
       {before === undefined &&
         page.absences.map((one) => (
@@ -142,7 +142,7 @@ function Form({ page, absence, as }: { page: Page; absence: string | undefined; 
               />
             )}
           </div>
-          {isFromNow && <p className="mt-1 text-sm text-soft">From the moment it is applied.</p>}
+          {isFromNow && <p className="mt-1 text-sm text-soft">Starts as soon as the change is applied.</p>}
           {stops && (
             <Radios
               name="seats"

@@ -77,7 +77,7 @@ export function NewRolePage() {
       <div className="mt-3">
         <span className="block text-xs font-semibold text-soft">Owner</span>
         {owner === undefined ? (
-          <PersonPicker label="Owner" placeholder="Who answers for it" onPick={setOwner} />
+          <PersonPicker label="Owner" placeholder="Who is responsible" onPick={setOwner} />
         ) : (
           <p className="flex min-h-8 items-center gap-2">
             <b className="font-semibold">{owner.name}</b>

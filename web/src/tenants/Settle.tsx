@@ -33,8 +33,9 @@ const HOWS: readonly { how: How; name: string; words: string; act: "APPLY" | "PR
   },
   {
     how: "except",
-    name: "Except until a day",
-    words: "Nothing changes. It is found again when the day is over, or as soon as anything else of it differs.",
+    name: "Make an exception",
+    words:
+      "Nothing is changed in either, until a day that you set. The difference is listed again after that day, or earlier if the tenant changes once more.",
     act: "PREPARE",
   },
 ];
@@ -183,11 +184,11 @@ function Except({ tenant, some, onDone }: { tenant: Tenant; some: readonly Line[
       }}
     >
       <div className="mt-2 grid max-w-3xl items-start gap-3 min-[900px]:grid-cols-[10rem_17rem_1fr]">
-        <PlainDay label="Last day, a year at most" value={until} onKeep={setUntil} />
+        <PlainDay label="Last day (one year at most)" value={until} onKeep={setUntil} />
         <div>
           <span className="block text-xs font-semibold text-soft">Owner</span>
           {owner === undefined ? (
-            <PersonPicker label="Owner of the exception" placeholder="Who answers for it" onPick={setOwner} />
+            <PersonPicker label="Owner of the exception" placeholder="Who is responsible" onPick={setOwner} />
           ) : (
             <span className="flex h-8 items-center gap-2">
               <b className="font-semibold">{owner.name}</b>

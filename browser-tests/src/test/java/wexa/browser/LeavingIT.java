@@ -70,9 +70,9 @@ class LeavingIT {
             browser.button("Review accepting").click();
             browser.sees("cannot be accepted");
             browser.isAccessible("what cannot be accepted");
-            browser.button("Except until a day").click();
+            browser.button("Make an exception").click();
             browser.type("Reason", "settled with the night shift in spring");
-            browser.pick("Who answers for it", "lindqvist", "Tove Lindqvist");
+            browser.pick("Who is responsible", "lindqvist", "Tove Lindqvist");
             browser.isAccessible("differences that are excepted");
             browser.button("Review excepting").click();
             browser.field("Name of the draft");
@@ -96,7 +96,7 @@ class LeavingIT {
             browser.isAccessible("sign-in to be closed");
             browser.type("Reason, kept in the log", "the keys were taken");
             browser.button("Close sign-in in 2 tenants now").click();
-            browser.sees("Closed in all 2 tenants, as the tenants themselves show.");
+            browser.sees("Closed in all 2 tenants, according to the tenants themselves.");
             browser.theme("night");
             browser.isAccessible("sign-in that is closed, at night");
             browser.theme("linen");

@@ -90,7 +90,7 @@ class RolesIT {
             browser.heading("New role");
             browser.type("Name", "Night water watch");
             browser.type("What it is for", "Walks at night and tests the water");
-            browser.pick("Who answers for it", "saoirse", "Saoirse Lund");
+            browser.pick("Who is responsible", "saoirse", "Saoirse Lund");
             browser.button("Continue").click();
             browser.heading("Night water watch");
             browser.see(cell("Night water watch newly gives Night round: walk"));

@@ -33,7 +33,7 @@ sealed interface AbsenceChange extends Change {
             "A suspension lasts until somebody lifts it. Leave out the last day, or record a leave instead.");
 
     Code NO_REASON =
-            Code.block("absence.no-reason", "Say why {holder} cannot sign in meanwhile: the reason stays in the log.");
+            Code.block("absence.no-reason", "Give a reason why {holder} cannot sign in. It is kept in the log.");
 
     Code NO_SEAT = Code.block(
             "absence.no-seat",

@@ -9,10 +9,11 @@ import wexa.core.value.Window;
 
 /**
  * A difference between a tenant and the model that is let be for a while. It is found again when the window ends, and as soon as
- * the object differs in anything else.
+ * the object has another value in the tenant.
  *
  * @param object the key of the object in the tenant
- * @param differs the names of the fields that may differ, or whether the object may be missing or extra
+ * @param differs the fields that may differ, each as {@code field=digest} of the value that the tenant may have; or that the
+ *     object may be missing, or extra with a digest of what is there
  * @param owner who answers for it
  */
 public record ExceptedDifference(

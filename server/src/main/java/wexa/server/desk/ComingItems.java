@@ -64,7 +64,7 @@ final class ComingItems {
                 items.add(new DeskView.Item(
                         "RETURN",
                         model.people().get(absence.person()).name(),
-                        "Returns from leave. Accounts open again with what they held before",
+                        "Returns from leave: accounts are opened again, with what they held before",
                         "Look at it",
                         absence.person().toString(),
                         absence.window().until(),

@@ -26,7 +26,7 @@ import wexa.server.tenants.Differences;
 
 /**
  * People who should not be able to sign in, and whose account is open in a tenant as it was last read: it was not closed yet,
- * or somebody opened it again there. Costs the differences of all tenants.
+ * or somebody opened it again there. An exception of the difference hides nobody. Costs the differences of all tenants.
  */
 @Component
 class StillOpen {
@@ -42,7 +42,7 @@ class StillOpen {
         for (Tenant tenant : model.tenants().stream()
                 .sorted(Comparator.comparingInt(Tenant::colour))
                 .toList()) {
-            for (Difference one : differences.of(snapshot, tenant)) {
+            for (Difference one : differences.all(snapshot, tenant)) {
                 if (isOpenThereAlone(one)) {
                     model.table(Kind.ACCOUNT)
                             .find(Id.<Account>of(one.object().id()))

@@ -85,7 +85,7 @@ public class Evidence {
             "The table is what the page showed to whoever exported it; its digest tells whether it was changed since.";
 
     private static final String ON_RECORD =
-            "The report tells what Wexa has on record. When each tenant was last read, so that both could be compared:";
+            "The report shows what Wexa has on record. To compare it with the tenants, see when each was last read:";
 
     /**
      * The table with its cover. The digest is the SHA-256 (FIPS 180-4) of the table's bytes, in hexadecimal digits; the

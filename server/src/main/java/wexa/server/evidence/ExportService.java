@@ -114,7 +114,9 @@ class ExportService {
                 .find(Id.of(id))
                 .filter(one -> actor.sight().covers(one.id()))
                 .orElseThrow(() -> Problem.badField(
-                        "tenant", "unknown", "You see no such tenant. Choose one from the list of tenants."));
+                        "tenant",
+                        "unknown",
+                        "There is no such tenant in your scope. Choose one from the list of tenants."));
         return shown.list().title + " in " + model.title(tenant);
     }
 

@@ -150,10 +150,11 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             String detail,
             Instant begunAt,
             @Nullable Instant finishedAt,
-            UUID job) {}
+            UUID job,
+            UUID step) {}
 
     @Query("select new wexa.server.jobs.StepRows$Closing(step.state, step.detail, job.createdAt, step.finishedAt,"
-            + " job.id) from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant and"
+            + " job.id, step.id) from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant and"
             + " step.object = :object and step.urgent = true and step.state <> 'SUPERSEDED' order by job.number"
             + " desc, step.place desc")
     List<Closing> closings(UUID tenant, String object, Limit limit);

@@ -117,7 +117,8 @@ public class Sendings {
             String detail,
             @Nullable Instant at,
             @Nullable Duration after,
-            UUID job) {}
+            UUID job,
+            UUID step) {}
 
     /** The newest of them; none where nothing had to be sent. */
     public Optional<Closed> closing(Id<Tenant> tenant, ObjectKey account) {
@@ -129,7 +130,8 @@ public class Sendings {
                         step.detail(),
                         step.finishedAt(),
                         step.finishedAt() == null ? null : Duration.between(step.begunAt(), step.finishedAt()),
-                        step.job()));
+                        step.job(),
+                        step.step()));
     }
 
     private static State state(StepRows.Sending step) {

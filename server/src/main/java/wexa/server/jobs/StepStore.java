@@ -49,7 +49,7 @@ class StepStore {
      * each that is sent would cost more than sending them. Whoever claims one finds out whether it still waits.
      */
     static final class Ahead {
-        private List<StepRows.OpenStep> steps = List.of();
+        private List<StepRows.OpenStep> steps = new ArrayList<>();
     }
 
     /**
@@ -78,24 +78,26 @@ class StepStore {
      */
     @Transactional
     Next claim(UUID tenant, UnderWay underWay, Ahead ahead) {
-        List<StepRows.OpenStep> urgent = steps.openUrgent(tenant);
-        if (!urgent.isEmpty()) {
-            Next next = claim(tenant, urgent, underWay);
-            if (next.claimed().isPresent()) {
-                return next;
-            }
-        }
-        Next known = ahead.steps.isEmpty() ? NOTHING : claim(tenant, ahead.steps, underWay);
-        if (known.claimed().isPresent()) {
-            ahead.steps.removeIf(step -> step.id().equals(known.claimed().get().id));
-            return known;
-        }
-        List<StepRows.OpenStep> first = steps.open(tenant, Limit.of(LOOK_AHEAD));
-        Next next = claim(tenant, first, underWay);
-        ahead.steps = new ArrayList<>(first);
+        Next next = first(tenant, underWay, ahead);
+        // however it was found: what is known of it ahead is from before it was sent, and would send it again without
+        // its pause
         next.claimed().ifPresent(row -> ahead.steps.removeIf(step -> step.id().equals(row.id)));
+        return next;
+    }
+
+    private Next first(UUID tenant, UnderWay underWay, Ahead ahead) {
+        List<StepRows.OpenStep> urgent = steps.openUrgent(tenant);
+        Next next = urgent.isEmpty() ? NOTHING : claim(tenant, urgent, underWay);
+        if (next.claimed().isEmpty() && !ahead.steps.isEmpty()) {
+            next = claim(tenant, ahead.steps, underWay);
+        }
+        if (next.claimed().isPresent()) {
+            return next;
+        }
+        ahead.steps = new ArrayList<>(steps.open(tenant, Limit.of(LOOK_AHEAD)));
+        next = claim(tenant, ahead.steps, underWay);
         // where so many wait for something, one that waits for nothing may stand behind them
-        return next.claimed().isEmpty() && first.size() == LOOK_AHEAD
+        return next.claimed().isEmpty() && ahead.steps.size() == LOOK_AHEAD
                 ? claim(tenant, steps.open(tenant, Limit.unlimited()), underWay)
                 : next;
     }

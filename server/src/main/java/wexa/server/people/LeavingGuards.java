@@ -81,7 +81,7 @@ class LeavingGuards {
                         "leaving.successor-leaves",
                         false,
                         successor.name() + " leaves before that",
-                        "Choose somebody who stays longer."))
+                        "Choose a successor who is still there by then."))
                 : Optional.empty();
     }
 }

@@ -6,11 +6,13 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
@@ -24,8 +26,10 @@ import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.model.Tenant;
 import wexa.core.reporting.Report;
 import wexa.core.reporting.ReportFilter;
+import wexa.core.value.Id;
 import wexa.server.jobs.Sendings;
 import wexa.server.log.Log;
 import wexa.server.readings.Observations;
@@ -54,6 +58,12 @@ class LeaverControl {
         Instant since = filter.at().minus(Duration.ofDays(days));
         List<List<String>> rows = new ArrayList<>();
         Map<String, Integer> states = new LinkedHashMap<>();
+        Set<Id<Tenant>> read = new HashSet<>();
+        observations.freshness().forEach((tenant, freshness) -> {
+            if (freshness.doneAt().isPresent()) {
+                read.add(tenant);
+            }
+        });
         for (Engagement last : leavers(model, filter, since)) {
             Person person = model.people().get(last.person());
             String told = told(last).map(at -> minute(at, zone)).orElse("");
@@ -67,7 +77,7 @@ class LeaverControl {
                             lastDay(last, zone),
                             told,
                             model.title(model.tenants().get(account.tenant()))));
-                    String state = addState(account, last, filter, zone, row);
+                    String state = addState(account, last, filter, zone, read.contains(account.tenant()), row);
                     states.merge(state, 1, Integer::sum);
                     rows.add(row);
                 }
@@ -115,34 +125,43 @@ class LeaverControl {
     /** When the last day was last recorded here; not known of what was there from the beginning. */
     private Optional<Instant> told(Engagement last) {
         return log.about(last.id().value(), MOST_LINES).stream()
-                .filter(line -> line.sentence().contains("engage"))
+                .filter(line -> setsAnEnd(line.sentence()))
                 .map(Log.Written::at)
                 .max(Comparator.naturalOrder());
     }
 
-    private String addState(Account account, Engagement last, ReportFilter filter, ZoneId zone, List<String> row) {
+    /** The sentences of an engagement that begins with its last day, is changed to one, or is ended. */
+    private static boolean setsAnEnd(String sentence) {
+        return sentence.startsWith("end engagement") || (sentence.contains("engage") && sentence.contains(" until "));
+    }
+
+    /** Whether the tenant still lets them in is told by what was read there, not by what is recorded here. */
+    private String addState(
+            Account account, Engagement last, ReportFilter filter, ZoneId zone, boolean isRead, List<String> row) {
         ObjectKey key = ObjectKey.account(account.id());
-        Optional<Instant> confirmed = sendings.closing(account.tenant(), key)
-                .filter(Sendings.Closed::isConfirmed)
-                .flatMap(sent -> Optional.ofNullable(sent.at()))
-                .filter(at -> !at.isAfter(filter.at()));
         boolean isOpenThere = observations
                 .find(account.tenant(), key)
                 .map(Observation.Seen::state)
                 .filter(state -> state instanceof AccountState seen && seen.activity() == Activity.OPEN)
                 .isPresent();
+        Optional<Instant> confirmed = isOpenThere
+                ? Optional.empty()
+                : sendings.closing(account.tenant(), key)
+                        .filter(Sendings.Closed::isConfirmed)
+                        .flatMap(sent -> Optional.ofNullable(sent.at()))
+                        .filter(at -> !at.isAfter(filter.at()));
         String state;
-        if (isOpenThere || account.isOpen()) {
-            state = isOpenThere ? "still open there" : "not closed in Wexa";
-            confirmed = Optional.empty();
+        if (isOpenThere) {
+            state = "still open there";
+        } else if (confirmed.isPresent()) {
+            state = "closed, confirmed";
         } else {
-            state = confirmed.isPresent() ? "closed, confirmed" : "closed, as last read";
+            state = isRead ? "closed, as last read" : "not known: the tenant was never read";
         }
         row.add(state);
         row.add(confirmed.map(at -> minute(at, zone)).orElse(""));
-        boolean isOver = isOpenThere || account.isOpen();
         row.add(confirmed
-                .or(() -> isOver ? Optional.of(filter.at()) : Optional.empty())
+                .or(() -> isOpenThere ? Optional.of(filter.at()) : Optional.empty())
                 .map(at -> hours(last.window().until(), at))
                 .orElse(""));
         return state;

@@ -108,7 +108,7 @@ public class CorrectionService {
         Model model = snapshot.model();
         Tenant tenant = model.tenants().find(Id.<Tenant>of(id)).orElseThrow(() -> Problem.notFound("tenant", id));
         Instant now = clock.now();
-        List<Difference> all = differences.of(snapshot, tenant);
+        List<Difference> all = differences.all(snapshot, tenant);
         ChangedObjects work = Corrections.of(snapshot, tenant, all, chosen, now);
         JobPlanner.Plans plans = planner.plan(snapshot, List.of(work));
         if (plans.isEmpty()) {

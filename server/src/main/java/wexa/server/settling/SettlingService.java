@@ -1,9 +1,7 @@
 package wexa.server.settling;
 
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,7 +17,10 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
+import wexa.core.sentence.Items;
 import wexa.core.value.Id;
+import wexa.server.heavy.HeavyWork;
+import wexa.server.heavy.LongWork;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -40,13 +41,21 @@ public class SettlingService {
     private final BusinessClock clock;
     private final Settings settings;
     private final Ids ids;
+    private final HeavyWork heavy;
 
-    SettlingService(SnapshotStore snapshots, Differences differences, BusinessClock clock, Settings settings, Ids ids) {
+    SettlingService(
+            SnapshotStore snapshots,
+            Differences differences,
+            BusinessClock clock,
+            Settings settings,
+            Ids ids,
+            HeavyWork heavy) {
         this.snapshots = snapshots;
         this.differences = differences;
         this.clock = clock;
         this.settings = settings;
         this.ids = ids;
+        this.heavy = heavy;
     }
 
     /** What settles some differences; what is left, and why. */
@@ -62,9 +71,13 @@ public class SettlingService {
         Snapshot snapshot = snapshots.current();
         Tenant found = tenant(snapshot, tenant);
         SortedMap<ObjectKey, Difference> chosen = chosen(snapshot, found, objects);
-        Instant now = clock.now();
-        Acceptance.Taken taken =
-                Acceptance.of(List.copyOf(chosen.values()), found, snapshot, now, settings.zone(), ids::next);
+        Acceptance.Taken taken = heavy.run(
+                chosen.size() >= HeavyWork.LONG,
+                LongWork.What.of(
+                        "Working out what " + snapshot.model().title(found) + " brings into the model",
+                        "/tenants/" + found.id()),
+                () -> Acceptance.of(
+                        List.copyOf(chosen.values()), found, snapshot, clock.now(), settings.zone(), ids::next));
         return new SettlingView(
                 taken.entries().stream()
                         .map(one -> new SettlingEntry(one.form(), one.fields()))
@@ -102,12 +115,7 @@ public class SettlingService {
                                 "tenant",
                                 found.id().toString(),
                                 "differs",
-                                // a comma within a name would end it
-                                Excepted.differs(one).stream()
-                                        .map(name -> name.contains(",") ? "\"" + name + "\"" : name)
-                                        .sorted(Comparator.naturalOrder())
-                                        .reduce((all, next) -> all + "," + next)
-                                        .orElse(""),
+                                Items.join(List.copyOf(new TreeSet<>(Excepted.differs(one)))),
                                 "until",
                                 until,
                                 "owner",
@@ -146,14 +154,15 @@ public class SettlingService {
     private static String words(Acceptance.Why why) {
         return switch (why) {
             case GOVERNED_HERE ->
-                "names and addresses are decided here or in the directory; change them there, or correct the tenant";
-            case NOT_HERE -> "they are on leave, suspended or gone; correct the tenant";
-            case BY_ANOTHER_WAY -> "it comes by a group, a rule or a mapping; change that";
-            case NOT_KNOWN -> "it names an account, role or area that nobody knows here; match or correct it";
+                "names and addresses are managed in Wexa or in a directory; change them there, or correct the tenant";
+            case NOT_HERE -> "the person is on leave, suspended or has left; correct the tenant";
+            case BY_ANOTHER_WAY -> "it comes from a group, a rule or a mapping; change that instead";
+            case NOT_KNOWN ->
+                "it names an account, a role or an area that Wexa does not know; match it first, or correct the tenant";
             case NO_AREA -> "it has no area, and grants nothing without one; correct the tenant";
             case ROLE_CONTENTS ->
-                "what a role is made of is edited on the role’s page, or in a variant for this tenant";
-            case STILL_DIFFERS -> "the tenant would be otherwise still; correct the tenant";
+                "the permissions of a role are edited on the role’s page, or in a variant for this tenant";
+            case STILL_DIFFERS -> "the tenant would still differ afterwards; correct the tenant";
         };
     }
 }

@@ -94,10 +94,10 @@ public class Differences {
     }
 
     /**
-     * Costs the whole tenant when the model is another than
+     * All differences of one tenant, those that are excepted among them. Costs the whole tenant when the model is another than
      * before, or the tenant was read, or the minute is over; else the objects that were looked at since.
      */
-    private List<Difference> all(Snapshot snapshot, Tenant tenant) {
+    public List<Difference> all(Snapshot snapshot, Tenant tenant) {
         Optional<Observations.Mark> mark = observations.mark(tenant.id());
         if (mark.isEmpty()) {
             return List.of();

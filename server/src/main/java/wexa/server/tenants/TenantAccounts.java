@@ -90,7 +90,7 @@ public class TenantAccounts {
                 .isPresent();
         Map<ObjectKey, Difference.Kind> differing = new HashMap<>();
         if (isRead) {
-            differences.of(snapshot, tenant).forEach(one -> differing.put(one.object(), one.kind()));
+            differences.all(snapshot, tenant).forEach(one -> differing.put(one.object(), one.kind()));
         }
         String wanted = text.strip().toLowerCase(Locale.ROOT);
         List<AccountLine> lines = new ArrayList<>();

@@ -33,7 +33,7 @@ import wexa.server.connections.Connections;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
-import wexa.server.jobs.Lanes;
+import wexa.server.jobs.JobService;
 import wexa.server.jobs.Sendings;
 import wexa.server.log.Reason;
 import wexa.server.problems.Problem;
@@ -45,6 +45,7 @@ import wexa.server.rights.Administrators;
 import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
+import wexa.server.settling.CorrectionService;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.urgent.UrgentViews.Way;
@@ -67,7 +68,8 @@ class UrgentService {
     private final Observations observations;
     private final Connections connections;
     private final Administrators administrators;
-    private final Lanes.Waker waker;
+    private final JobService jobs;
+    private final CorrectionService corrections;
     private final BusinessClock clock;
     private final Ids ids;
 
@@ -80,7 +82,8 @@ class UrgentService {
             Observations observations,
             Connections connections,
             Administrators administrators,
-            Lanes.Waker waker,
+            JobService jobs,
+            CorrectionService corrections,
             BusinessClock clock,
             Ids ids) {
         this.snapshots = snapshots;
@@ -91,27 +94,66 @@ class UrgentService {
         this.observations = observations;
         this.connections = connections;
         this.administrators = administrators;
-        this.waker = waker;
+        this.jobs = jobs;
+        this.corrections = corrections;
         this.clock = clock;
         this.ids = ids;
     }
 
-    /** Whoever is suspended already stays so, and their tenants are tried again at once. */
+    /**
+     * Whoever is suspended already stays so, and who has left is not suspended: then what a tenant still has open is tried again, or
+     * corrected. What one tenant does not allow is told, and stops no other.
+     */
     @Requires(value = Act.APPLY, over = Over.SEEN_PERSON)
     UrgentViews.Closed close(Actor actor, UUID id, Reason reason) {
-        Person person = person(snapshots.current().model(), id);
+        Model before = snapshots.current().model();
+        Person person = person(before, id);
         if (actor.person().equals(Optional.of(person.id()))) {
             throw new Problem(
                     409,
                     "urgent.self",
                     "This is you. Another administrator has to close your sign-in, so that somebody sees it through.");
         }
-        if (suspension(snapshots.current().model(), person, clock.now()).isEmpty()) {
+        actor.requireReach(person, before, clock.now());
+        boolean mayBeSuspended = mayBeSuspended(before, person, clock.now());
+        if (mayBeSuspended && suspension(before, person, clock.now()).isEmpty()) {
             suspend(actor, person, reason);
         }
+        List<String> problems = pursue(actor, person, reason);
+        return new UrgentViews.Closed(
+                mayBeSuspended ? rest(actor, person).orElse(null) : null,
+                problems,
+                view(actor, snapshots.current(), person));
+    }
+
+    /** Somebody without an engagement that runs or is to come has nothing that a suspension could hold back. */
+    private static boolean mayBeSuspended(Model model, Person person, Instant now) {
+        PersonStatus status = PersonStatus.of(model, person.id(), now);
+        return status != PersonStatus.LEFT && status != PersonStatus.UNENGAGED;
+    }
+
+    /** Sends again at once what waits or was refused, and closes what is open without anything on its way. Tells what went wrong. */
+    private List<String> pursue(Actor actor, Person person, Reason reason) {
         Model model = snapshots.current().model();
-        waker.wake(accounts(model, person).stream().map(Account::tenant).toList());
-        return new UrgentViews.Closed(rest(actor, person).orElse(null), view(actor, snapshots.current(), person));
+        List<String> problems = new ArrayList<>();
+        for (Seen seen : seen(actor, model, person)) {
+            try {
+                Optional<Sendings.Closed> unsettled = seen.sent()
+                        .filter(one -> one.state() == Sendings.State.OPEN || one.state() == Sendings.State.REFUSED);
+                if (unsettled.isPresent() && (seen.way() == Way.CLOSING || seen.way() == Way.OPEN)) {
+                    jobs.tryAgain(actor, unsettled.get().step());
+                } else if (seen.way() == Way.OPEN) {
+                    corrections.correct(
+                            actor,
+                            seen.account().tenant().value(),
+                            List.of(ObjectKey.account(seen.account().id()).toString()),
+                            reason);
+                }
+            } catch (Problem problem) {
+                problems.add(model.title(model.tenants().get(seen.account().tenant())) + ": " + problem.getMessage());
+            }
+        }
+        return problems;
     }
 
     private static Person person(Model model, UUID id) {
@@ -207,15 +249,14 @@ class UrgentService {
         Model model = snapshot.model();
         Instant now = clock.now();
         Optional<Absence> suspension = suspension(model, person, now);
-        List<Account> all = accounts(model, person);
-        List<UrgentViews.WayIn> ways = all.stream()
-                .filter(account -> actor.sight().covers(account.tenant()))
-                .map(account -> way(model, account, isStopped(model, person, account, now)))
+        List<UrgentViews.WayIn> ways = seen(actor, model, person).stream()
+                .map(one -> shown(model, one))
                 .toList();
         return new UrgentViews.UrgentView(
                 suspension.map(one -> one.id().value()).orElse(null),
                 suspension.map(one -> one.window().from()).orElse(null),
                 suspension.map(Absence::reason).orElse(""),
+                mayBeSuspended(model, person, now),
                 ways,
                 administrators.all().stream()
                         .filter(one -> one.endedAt().isEmpty()
@@ -224,58 +265,79 @@ class UrgentService {
                         .findFirst()
                         .orElse(null),
                 unowned(snapshot, person, now),
-                all.size() - ways.size());
+                accounts(model, person).size() - ways.size());
     }
 
-    private static boolean isStopped(Model model, Person person, Account account, Instant now) {
-        return !account.isOpen() || PersonStatus.of(model, person.id(), now) != PersonStatus.HERE;
+    /** An account in a tenant that the asker sees, and whether it still lets somebody in there. */
+    private record Seen(Account account, Way way, String text, Optional<Sendings.Closed> sent) {}
+
+    private List<Seen> seen(Actor actor, Model model, Person person) {
+        boolean isOut = PersonStatus.of(model, person.id(), clock.now()) != PersonStatus.HERE;
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        return accounts(model, person).stream()
+                .filter(account -> actor.sight().covers(account.tenant()))
+                .map(account -> seen(
+                        account,
+                        isOut || !account.isOpen(),
+                        Optional.ofNullable(freshness.get(account.tenant()))
+                                .flatMap(Freshness::doneAt)
+                                .isPresent()))
+                .toList();
     }
 
-    private UrgentViews.WayIn way(Model model, Account account, boolean isStopped) {
-        Tenant tenant = model.tenants().get(account.tenant());
+    private Seen seen(Account account, boolean isStopped, boolean isRead) {
         ObjectKey key = ObjectKey.account(account.id());
-        Optional<Sendings.Closed> sent = sendings.closing(tenant.id(), key);
-        boolean isRead = Optional.ofNullable(observations.freshness().get(tenant.id()))
-                .flatMap(Freshness::doneAt)
-                .isPresent();
+        Optional<Sendings.Closed> sent = sendings.closing(account.tenant(), key);
         boolean isOpenThere = observations
-                .find(tenant.id(), key)
+                .find(account.tenant(), key)
                 .map(Observation.Seen::state)
                 .filter(state -> state instanceof AccountState seen && seen.activity() == Activity.OPEN)
                 .isPresent();
-        Way way;
-        String text;
         if (!isStopped) {
-            way = Way.NOT_STOPPED;
-            text = "";
-        } else if (connections.of(tenant.id()).isEmpty() || !isRead) {
-            way = Way.NOT_KNOWN;
-            text = isRead ? "the tenant is not connected" : "the tenant was never read";
-        } else if (!isOpenThere) {
-            way = Way.CLOSED;
-            text = sent.filter(Sendings.Closed::isConfirmed).isPresent() ? "read back" : "as last read";
-        } else if (sent.filter(one -> one.state() == Sendings.State.OPEN).isPresent()) {
-            way = Way.CLOSING;
-            text = sent.get().detail();
-        } else {
-            way = Way.OPEN;
-            text = sent.map(Sendings.Closed::detail)
-                    .filter(detail -> !detail.isEmpty())
-                    .orElse("still open there");
+            return new Seen(account, Way.NOT_STOPPED, "", sent);
         }
+        if (!isRead || connections.of(account.tenant()).isEmpty()) {
+            return new Seen(
+                    account, Way.NOT_KNOWN, isRead ? "the tenant is not connected" : "the tenant was never read", sent);
+        }
+        if (!isOpenThere) {
+            return new Seen(
+                    account,
+                    Way.CLOSED,
+                    sent.filter(Sendings.Closed::isConfirmed).isPresent() ? "read back" : "as last read",
+                    sent);
+        }
+        if (sent.filter(one -> one.state() == Sendings.State.OPEN).isPresent()) {
+            return new Seen(account, Way.CLOSING, sent.get().detail(), sent);
+        }
+        if (sent.filter(Sendings.Closed::isConfirmed).isPresent()) {
+            return new Seen(account, Way.OPEN, "it was closed, and somebody opened it again there", sent);
+        }
+        return new Seen(
+                account,
+                Way.OPEN,
+                sent.map(Sendings.Closed::detail)
+                        .filter(detail -> !detail.isEmpty())
+                        .orElse("still open there"),
+                sent);
+    }
+
+    private static UrgentViews.WayIn shown(Model model, Seen seen) {
+        Tenant tenant = model.tenants().get(seen.account().tenant());
         return new UrgentViews.WayIn(
                 tenant.id().value(),
                 model.title(tenant),
                 tenant.colour(),
-                account.userName(),
-                way,
-                text,
-                way == Way.CLOSED
-                        ? sent.filter(Sendings.Closed::isConfirmed)
+                seen.account().userName(),
+                seen.way(),
+                seen.text(),
+                seen.way() == Way.CLOSED
+                        ? seen.sent()
+                                .filter(Sendings.Closed::isConfirmed)
                                 .map(UrgentService::seconds)
                                 .orElse(null)
                         : null,
-                sent.map(Sendings.Closed::job).orElse(null));
+                seen.sent().map(Sendings.Closed::job).orElse(null));
     }
 
     private static @Nullable Double seconds(Sendings.Closed sent) {

@@ -43,6 +43,7 @@ final class UrgentViews {
      *
      * @param absence the suspension, while there is one
      * @param since from when on it holds
+     * @param mayBeSuspended whether the act suspends them; who has left loses what a tenant still has open, and no more
      * @param login what they sign in to Wexa itself with, if they do
      * @param unowned what is left to nobody else while they are out, in words
      * @param hidden how many accounts lie in tenants that the asker does not see
@@ -51,11 +52,17 @@ final class UrgentViews {
             @Nullable UUID absence,
             @Nullable Instant since,
             String reason,
+            boolean mayBeSuspended,
             List<WayIn> ways,
             @Nullable String login,
             List<String> unowned,
             int hidden) {}
 
-    /** What came of the act; the draft holds all that would end with the person, to be reviewed. */
-    record Closed(@Nullable UUID draft, UrgentView view) {}
+    /**
+     * What came of the act.
+     *
+     * @param draft holds all that would end with the person, to be reviewed
+     * @param problems what could not even be sent, with the tenant first
+     */
+    record Closed(@Nullable UUID draft, List<String> problems, UrgentView view) {}
 }

@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.Set;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
@@ -22,6 +23,7 @@ public final class BodyLimit extends OncePerRequestFilter {
     private static final long OF_STRANGERS = 32L << 10;
     private static final long OF_JSON = 4L << 20;
     private static final long OF_TABLES = 65L << 20;
+    private static final Set<String> TABLES = Set.of("/api/v1/imports", "/api/v1/exports/lists");
     private static final Duration TIME = Duration.ofSeconds(30);
     private static final Duration TIME_OF_TABLES = Duration.ofMinutes(5);
 
@@ -43,8 +45,7 @@ public final class BodyLimit extends OncePerRequestFilter {
     }
 
     private static boolean isTable(HttpServletRequest request) {
-        return request.getRequestURI().equals("/api/v1/imports")
-                && request.getMethod().equals("POST");
+        return request.getMethod().equals("POST") && TABLES.contains(request.getRequestURI());
     }
 
     private static long most(HttpServletRequest request) {

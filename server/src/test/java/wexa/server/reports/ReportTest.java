@@ -5,12 +5,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.zone.ZoneRules;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.assertj.core.api.Assertions;
+import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
@@ -25,6 +31,7 @@ import wexa.server.testing.Browserless;
 import wexa.server.testing.Cast;
 import wexa.server.testing.Unpacked;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
 
 /** Reports for now and for the past, and what an export proves. */
 class ReportTest {
@@ -175,15 +182,37 @@ class ReportTest {
         int state = names.indexOf("State");
         int late = names.indexOf("Hours late");
         int last = names.indexOf("Last day");
+        int confirmed = names.indexOf("Confirmed");
         assertThat(report.path("rows")).isNotEmpty();
         for (JsonNode row : report.path("rows")) {
             assertThat(row.path(last).asString()).matches("20\\d\\d-\\d\\d-\\d\\d");
-            boolean isIn = List.of("still open there", "not closed in Wexa")
-                    .contains(row.path(state).asString());
-            if (isIn) {
-                assertThat(Double.parseDouble(row.path(late).asString())).isPositive();
+            switch (row.path(state).asString()) {
+                case "still open there" -> {
+                    assertThat(Double.parseDouble(row.path(late).asString())).isPositive();
+                    assertThat(row.path(confirmed).asString()).isEmpty();
+                }
+                case "closed, confirmed" -> {
+                    LocalDateTime end = LocalDate.parse(row.path(last).asString())
+                            .plusDays(1)
+                            .atStartOfDay();
+                    LocalDateTime at =
+                            LocalDateTime.parse(row.path(confirmed).asString().replace(' ', 'T'));
+                    assertThat(Double.parseDouble(row.path(late).asString()))
+                            .isCloseTo(
+                                    Math.max(0, Duration.between(end, at).toMinutes() / 60.0),
+                                    Offset.offset(0.03 + Math.abs(offsetChange(end, at))));
+                }
+                case "closed, as last read", "not known: the tenant was never read" ->
+                    assertThat(row.path(late).asString()).isEmpty();
+                default -> Assertions.fail(row.toString());
             }
         }
+    }
+
+    /** Hours by which the clock was changed between. */
+    private double offsetChange(LocalDateTime from, LocalDateTime to) {
+        ZoneRules rules = cast.bean(Settings.class).zone().getRules();
+        return (rules.getOffset(to).getTotalSeconds() - rules.getOffset(from).getTotalSeconds()) / 3600.0;
     }
 
     /** A kind of seat that is taken. */

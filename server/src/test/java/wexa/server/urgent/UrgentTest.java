@@ -16,6 +16,8 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Engagement;
+import wexa.core.model.Kind;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.value.Handle;
@@ -149,18 +151,92 @@ class UrgentTest {
         JsonNode view = patiently()
                 .until(() -> ways(person), one -> "CLOSED".equals(byTenant(one).get("Pelagia South")));
         assertThat(byTenant(view)).containsEntry("Pelagia North", "CLOSING");
-        assertThat(cast.tove
-                        .get("/api/v1/desk")
-                        .body()
-                        .path("items")
-                        .valueStream()
-                        .filter(one -> one.path("kind").asString().equals("STILL_OPEN"))
-                        .map(one -> one.path("target").asString()))
-                .contains(person);
+        assertThat(stillOpenOnTheDesk()).contains(person);
         cast.stage.fault("pelagia-north", "NONE", 0, 0);
         assertThat(close(cast.tove, person).status()).isEqualTo(200);
         patiently().until(() -> byTenant(ways(person)).get("Pelagia North"), "CLOSED"::equals);
         assertThat(isActive("pelagia-north", person)).isFalse();
+    }
+
+    /** Somebody opens the account there again: it is loud, and the same act closes it once more. */
+    @Test
+    void whatIsOpenedAgainInATenantIsFoundAndClosedOnceMore() throws Exception {
+        String person = newcomer();
+        close(cast.tove, person);
+        patiently().until(() -> byTenant(ways(person)).values().stream().allMatch("CLOSED"::equals));
+        reopened("pelagia-north", person);
+        assertThat(byTenant(ways(person)))
+                .containsEntry("Pelagia North", "OPEN")
+                .containsEntry("Pelagia South", "CLOSED");
+        assertThat(stillOpenOnTheDesk()).contains(person);
+        Answer closed = close(cast.tove, person);
+        assertThat(closed.status()).as("%s", closed.body()).isEqualTo(200);
+        assertThat(closed.body().path("problems")).isEmpty();
+        patiently().until(() -> byTenant(ways(person)).values().stream().allMatch("CLOSED"::equals));
+        assertThat(isActive("pelagia-north", person)).isFalse();
+        assertThat(stillOpenOnTheDesk()).doesNotContain(person);
+    }
+
+    /** Who has left is not suspended: what a tenant still has open is closed, and nothing else is changed. */
+    @Test
+    void whoHasLeftIsClosedWhereTheyAreOpenAndNotSuspended() throws Exception {
+        String person = newcomer();
+        cast.carried(cast.put(cast.tove.draft("Gone"), "engagement.end", Map.of("engagement", engagementOf(person))));
+        assertThat(status(person)).isEqualTo(PersonStatus.LEFT);
+        patiently().until(() -> byTenant(ways(person)).values().stream().allMatch("CLOSED"::equals));
+        reopened("pelagia-north", person);
+        assertThat(ways(person).path("mayBeSuspended").asBoolean()).isFalse();
+        Answer closed = close(cast.tove, person);
+        assertThat(closed.status()).as("%s", closed.body()).isEqualTo(200);
+        assertThat(closed.text("draft")).isEmpty();
+        patiently().until(() -> byTenant(ways(person)).values().stream().allMatch("CLOSED"::equals));
+        assertThat(isActive("pelagia-north", person)).isFalse();
+        assertThat(ways(person).hasNonNull("absence")).isFalse();
+    }
+
+    private String engagementOf(String person) {
+        return cast.bean(SnapshotStore.class)
+                .current()
+                .model()
+                .table(Kind.ENGAGEMENT)
+                .by(Engagement.BY_PERSON, Id.<Person>of(person))
+                .getFirst()
+                .id()
+                .toString();
+    }
+
+    /** In the tenant's own console, so to speak; Wexa reads it afterwards. */
+    private void reopened(String stem, String person) throws Exception {
+        JsonNode listed = new JsonMapper()
+                .readTree(cast.stage
+                        .tenant(stem, "GET", "Users?filter=userName%20eq%20%22" + userName(person, stem) + "%22", "")
+                        .body());
+        cast.stage.tenant(
+                stem,
+                "PATCH",
+                "Users/" + listed.path("Resources").path(0).path("id").asString(),
+                """
+                {"schemas": ["urn:ietf:params:scim:api:messages:2.0:PatchOp"],
+                 "Operations": [{"op": "replace", "path": "active", "value": true}]}
+                """);
+        assertThat(isActive(stem, person)).isTrue();
+        String tenant = cast.find("/api/v1/tenants", "path", stem.replace("-", "/"));
+        assertThat(cast.tove
+                        .send("POST", "/api/v1/tenants/" + tenant + "/readings", cast.tove.object())
+                        .status())
+                .isLessThan(300);
+        patiently().until(() -> byTenant(ways(person)).containsValue("OPEN"));
+    }
+
+    private List<String> stillOpenOnTheDesk() throws Exception {
+        return cast.tove
+                .get("/api/v1/desk")
+                .body()
+                .path("items")
+                .valueStream()
+                .filter(one -> one.path("kind").asString().equals("STILL_OPEN"))
+                .map(one -> one.path("target").asString())
+                .toList();
     }
 
     /** What is given meanwhile waits with them: no tenant gets anything of it before the suspension is lifted. */
