@@ -160,7 +160,7 @@ export const PERSON_ACTS: readonly PersonAct[] = [
   {
     id: "end",
     words: (name) => `Offboard ${name}`,
-    verbs: ["offboard", "end", "terminate", "leaver"],
+    verbs: ["offboard", "end", "terminate", "leaver", "withdraw", "cancel"],
     href: (id) => `/people/${id}/offboard`,
     need: "PREPARE",
   },

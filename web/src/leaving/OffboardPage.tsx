@@ -53,7 +53,12 @@ function Offboard({ id }: { id: string }) {
   });
   const last = leaving.data?.lastDay ?? undefined;
   // what is offered first follows from what the first answer tells
-  if (last !== undefined && known === undefined && new Date(last).getTime() > now) {
+  if (
+    last !== undefined &&
+    known === undefined &&
+    new Date(last).getTime() > now &&
+    leaving.data?.person.standing !== "EXPECTED"
+  ) {
     setKnown(last);
   }
   return (
@@ -61,12 +66,18 @@ function Offboard({ id }: { id: string }) {
       {(data) => (
         <>
           <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Offboarding">
-            <h1>Offboard {data.person.name}</h1>
+            <h1>{isComing(data) ? `${data.person.name} will not start` : `Offboard ${data.person.name}`}</h1>
             <p className="text-soft">
               {[data.person.job, data.person.unit, data.person.number].filter((part) => part !== "").join(" · ")}
               {data.lastDay && ` · last day ${lastDay(data.lastDay, session.zone)}`}
             </p>
-            <div role="group" aria-label="When" className="mt-3 flex flex-wrap items-end gap-2">
+            {isComing(data) && (
+              <p className="mt-1">
+                Whatever was prepared for them is cancelled: invitations are withdrawn, accounts closed, seats given
+                back. The handle and their user names stay reserved, so that nobody else gets them.
+              </p>
+            )}
+            <div role="group" aria-label="When" className="mt-3 flex flex-wrap items-end gap-2" hidden={isComing(data)}>
               <Choice isOn={chosen === "now"} onChoose={() => setWhen("now")}>
                 Now
               </Choice>
@@ -123,6 +134,11 @@ function Offboard({ id }: { id: string }) {
       )}
     </Read>
   );
+}
+
+/** Who has not started yet leaves nothing: what was prepared for them is cancelled. */
+function isComing(leaving: Leaving): boolean {
+  return leaving.person.standing === "EXPECTED";
 }
 
 function Choice({ isOn, onChoose, children }: { isOn: boolean; onChoose: () => void; children: ReactNode }) {
@@ -367,7 +383,7 @@ function DraftIt({ leaving, at }: { leaving: Leaving; at: string | undefined }) 
           disabled={changes.length === 0 || isBlocked || start.isPending}
           onClick={() =>
             start.mutate({
-              name: `${leaving.person.name} leaves`,
+              name: `${leaving.person.name} ${isComing(leaving) ? "will not start" : "leaves"}`,
               put: changes.map((change) => entry(change.form, change.fields)),
             })
           }

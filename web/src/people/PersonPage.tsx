@@ -161,7 +161,7 @@ function Heading({ page }: { page: Page }) {
             Record an absence
           </Link>{" "}
           <Link to="/people/$id/offboard" params={{ id: person.id }} className="btn btn-xs">
-            Offboard
+            {person.standing === "EXPECTED" ? "Will not start" : "Offboard"}
           </Link>{" "}
           <Link to="/people/$id/sign-in" params={{ id: person.id }} className="btn btn-xs">
             Close sign-in

@@ -86,7 +86,8 @@ public final class PeopleReports {
 
     /**
      * Who joined, moved and left in each week up to the day, from Monday on, the last week first. Whoever begins while, or right
-     * after, they are engaged otherwise moved; whoever's last engagement ended left. Costs all engagements.
+     * after, they are engaged otherwise moved; whoever's last engagement ended left. Who never started did neither. Costs all
+     * engagements.
      */
     public static Report movements(ReportFilter filter, ZoneId zone) {
         LocalDate last =
@@ -97,9 +98,11 @@ public final class PeopleReports {
         }
         Model model = filter.model();
         for (Person person : model.people().stream().toList()) {
-            for (Engagement one : model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id())) {
+            List<Engagement> all = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                    .filter(one -> !one.window().isCancelled())
+                    .toList();
+            for (Engagement one : all) {
                 if (filter.covers(one.unit())) {
-                    List<Engagement> all = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
                     count(one.window().from(), begins(one, all), filter, zone, weeks);
                     ends(one, all).ifPresent(move -> count(one.window().until(), move, filter, zone, weeks));
                 }

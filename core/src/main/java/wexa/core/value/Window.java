@@ -99,6 +99,11 @@ public record Window(Instant from, Instant until) {
         return of(from.isBefore(last) ? from : last.minusSeconds(1), last);
     }
 
+    /** Whether it was ended before it began: the second before that end is all that is left of it. */
+    public boolean isCancelled() {
+        return !from.equals(ALWAYS.from) && from.plusSeconds(1).equals(until);
+    }
+
     /** A beginning in the past is moved to {@code now}: nobody can have been given something before it was said. */
     public Window notBefore(Instant now) {
         Instant start = whole(now);

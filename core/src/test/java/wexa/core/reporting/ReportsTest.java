@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -205,6 +206,40 @@ class ReportsTest {
                     .count();
             assertThat(sum(report, 3)).isEqualTo((int) ended);
             assertThat(report.rows()).hasSize(26);
+        });
+    }
+
+    @Test
+    void whoNeverStartedNeitherJoinedNorLeft() {
+        Window began = Window.of(Instant.parse("2026-03-02T00:00:00Z"), Instant.MAX);
+        assertThat(began.endingAt(Instant.parse("2026-02-20T09:30:00Z")).isCancelled())
+                .isTrue();
+        assertThat(began.endingAt(Instant.parse("2026-03-02T00:00:01Z")).until())
+                .isEqualTo("2026-03-02T00:00:01Z");
+        assertThat(began.isCancelled()).isFalse();
+        assertThat(Window.ALWAYS.isCancelled()).isFalse();
+        onMany(one -> {
+            Report before = PeopleReports.movements(one.filter(), ZONE);
+            for (Person person : one.made().people) {
+                Engagement like = one.made().pick(one.made().engagements);
+                one.made()
+                        .engagements
+                        .add(new Engagement(
+                                new Id<>(UUID.randomUUID()),
+                                person.id(),
+                                like.kind(),
+                                Optional.empty(),
+                                like.unit(),
+                                like.job(),
+                                Optional.empty(),
+                                Window.of(one.at(), Instant.MAX)
+                                        .endingAt(one.at().minusSeconds(86_400))));
+            }
+            Report after = PeopleReports.movements(
+                    new ReportFilter(one.made().model(), one.at(), Optional.empty(), Optional.empty()), ZONE);
+            if (!one.isNarrowed()) {
+                assertThat(after.rows()).isEqualTo(before.rows());
+            }
         });
     }
 

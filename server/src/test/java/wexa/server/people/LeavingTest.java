@@ -25,6 +25,7 @@ import wexa.server.testing.Browserless;
 import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
 import wexa.server.testing.Lookers;
+import wexa.server.testing.Newcomers;
 import wexa.server.testing.Unpacked;
 
 /** Somebody leaves over HTTP: what they hold, the draft that ends it, and the evidence that nothing is left. */
@@ -61,6 +62,21 @@ class LeavingTest {
         return as.get("/api/v1/people/" + person + "/removal").body();
     }
 
+    private JsonNode draftOf(JsonNode plan) throws Exception {
+        JsonNode draft = cast.tove.draft("Leaves");
+        for (JsonNode holding : plan.path("holdings")) {
+            if (holding.path("change").isObject()) {
+                Map<String, String> fields = new HashMap<>();
+                holding.path("change")
+                        .path("fields")
+                        .properties()
+                        .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
+                draft = cast.put(draft, holding.path("change").path("form").asString(), fields);
+            }
+        }
+        return draft;
+    }
+
     @Test
     void theEvidenceIsCompleteOnceAllHasEndedAndTheTenantWasReadAgain() throws Exception {
         String person = newcomer();
@@ -82,17 +98,7 @@ class LeavingTest {
                         .asString())
                 .isEqualTo("OPEN");
 
-        JsonNode draft = cast.tove.draft("Leaves");
-        for (JsonNode holding : plan.path("holdings")) {
-            if (holding.path("change").isObject()) {
-                Map<String, String> fields = new HashMap<>();
-                holding.path("change")
-                        .path("fields")
-                        .properties()
-                        .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
-                draft = cast.put(draft, holding.path("change").path("form").asString(), fields);
-            }
-        }
+        JsonNode draft = draftOf(plan);
         assertThat(cast.carried(draft).path("state").asString()).isEqualTo("DONE");
         assertThat(leaving(person, Map.of()).path("holdings")).isEmpty();
         for (String path : List.of("pelagia/north", "pelagia/south")) {
@@ -132,6 +138,36 @@ class LeavingTest {
         assertThat(partly.path("tenants")).as("%s", partly).hasSize(1);
         assertThat(partly.path("hidden").asInt()).as("%s", partly).isEqualTo(1);
         assertThat(partly.path("isComplete").asBoolean()).isFalse();
+    }
+
+    /** All that was prepared is cancelled, and the names stay theirs. */
+    @Test
+    void whoWillNotStartKeepsNothingButTheName() throws Exception {
+        String handle = Cast.unique("nostart");
+        String number = Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000));
+        JsonNode coming = cast.newcomer(handle, number, "keeper");
+        coming = cast.change(coming, Cast.entry(coming, "engagement.begin"), Map.of("from", "2027-05-03"));
+        assertThat(cast.tove.apply(coming).status()).isEqualTo(200);
+        String person = Cast.personIn(coming);
+        JsonNode plan = leaving(person, Map.of());
+        assertThat(plan.path("person").path("standing").asString()).isEqualTo("EXPECTED");
+        assertThat(plan.path("holdings")
+                        .valueStream()
+                        .filter(one -> one.path("what").asString().equals("ENGAGEMENT"))
+                        .map(one -> one.path("fate").asString()))
+                .containsExactly("CANCELLED");
+
+        assertThat(cast.tove.apply(draftOf(plan)).status()).isEqualTo(200);
+        JsonNode after = leaving(person, Map.of());
+        assertThat(after.path("person").path("standing").asString()).isEqualTo("LEFT");
+        assertThat(after.path("holdings")).isEmpty();
+        JsonNode another = Newcomers.engaged(
+                cast.tove,
+                handle,
+                Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000)),
+                "lagoon-hall");
+        assertThat(Cast.entry(another, "person.add").path("findings"))
+                .anyMatch(one -> one.path("code").asString().equals("person.handle-taken"));
     }
 
     @Test
