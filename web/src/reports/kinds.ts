@@ -34,7 +34,8 @@ export function cellText(
     case "AMOUNT":
       return MONEY.format(Number(text));
     case "DAY":
-      return day(text);
+      // what somebody wrote in place of a day is shown as it is
+      return /^\d{4}-\d{2}-\d{2}$/.test(text) ? day(text) : text;
     default:
       return text;
   }

@@ -18,6 +18,37 @@ export function useExport(kind: ReportKind, narrowed: Narrowed) {
   });
 }
 
+interface ComparedList {
+  list: File;
+  from: string;
+  until: string;
+}
+
+/** The list is sent as it is: the server tells what is wrong with it. */
+const sent = ({ list, from, until }: ComparedList) => ({
+  params: { query: { from: from === "" ? undefined : from, until: until === "" ? undefined : until } },
+  body: list.name,
+  bodySerializer: () => list,
+  headers: { "Content-Type": "text/csv" },
+});
+
+/** Compares the leavers on record with a list from personnel. */
+export function useComparison() {
+  return useMutation({
+    mutationFn: (compared: ComparedList) => take(api.POST("/api/v1/reports/leavers/comparison", sent(compared))),
+  });
+}
+
+export function useExportComparison() {
+  return useMutation({
+    mutationFn: async (compared: ComparedList) =>
+      saveArchive(
+        await take(api.POST("/api/v1/reports/leavers/comparison/export", { ...sent(compared), parseAs: "blob" })),
+        "wexa-leavers-compared.zip",
+      ),
+  });
+}
+
 export function useSetPrice(tenant: string, kind: string) {
   const client = useQueryClient();
   return useMutation({

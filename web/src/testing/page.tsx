@@ -22,6 +22,10 @@ export interface Asked {
 
 type Answering = (asked: Asked) => unknown;
 
+function bodyOf(text: string, type: string | null): unknown {
+  return text === "" ? undefined : type === "text/csv" ? text : (JSON.parse(text) as unknown);
+}
+
 /** What the server was asked, in order, and what it answers; whatever has no answer is not found. */
 export function server(answering: Answering): Asked[] {
   const all: Asked[] = [];
@@ -31,7 +35,7 @@ export function server(answering: Answering): Asked[] {
       method: request.method,
       path: new URL(request.url).pathname,
       version: request.headers.get("If-Match"),
-      body: text === "" ? undefined : (JSON.parse(text) as unknown),
+      body: bodyOf(text, request.headers.get("Content-Type")),
     };
     all.push(asked);
     const answer = await answering(asked);

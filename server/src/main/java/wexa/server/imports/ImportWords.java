@@ -3,10 +3,10 @@ package wexa.server.imports;
 import wexa.connect.csv.CsvTable;
 
 /** What is wrong with a text that should be a table, in words, with the way out. */
-final class ImportWords {
+public final class ImportWords {
     private ImportWords() {}
 
-    static String of(CsvTable.Problem problem) {
+    public static String of(CsvTable.Problem problem) {
         String detail = problem.detail();
         return switch (problem.code()) {
             case EMPTY -> "The file is empty. Its first line must name the columns.";

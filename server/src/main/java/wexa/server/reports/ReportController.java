@@ -5,6 +5,8 @@ import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.Digits;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
+import java.io.IOException;
+import java.io.InputStream;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
@@ -12,6 +14,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.core.io.InputStreamResource;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -64,12 +67,56 @@ class ReportController {
             @RequestParam(required = false) @Nullable LocalDate day,
             @RequestParam(required = false) @Nullable UUID unit,
             @RequestParam(required = false) @Nullable UUID tenant) {
+        return archive(
+                "wexa-" + kind.name().toLowerCase(Locale.ROOT) + ".zip",
+                reports.export(actor, wanted(kind, day, unit, tenant)));
+    }
+
+    /**
+     * A list of leavers from personnel, as CSV (RFC 4180) with a column of staff numbers and one of last days, against those on
+     * record.
+     */
+    @PostMapping(path = "/leavers/comparison", consumes = "text/csv")
+    ReportViews.ReportView compare(
+            Actor actor,
+            @RequestParam(required = false) @Nullable LocalDate from,
+            @RequestParam(required = false) @Nullable LocalDate until,
+            @RequestParam(required = false) @Nullable UUID unit,
+            @RequestBody(required = false) @Nullable InputStreamResource list)
+            throws IOException {
+        return reports.compare(actor, compared(from, until, unit, list));
+    }
+
+    /** The whole comparison with its cover; the log keeps its digest. */
+    @PostMapping(path = "/leavers/comparison/export", consumes = "text/csv")
+    ResponseEntity<byte[]> exportComparison(
+            Actor actor,
+            @RequestParam(required = false) @Nullable LocalDate from,
+            @RequestParam(required = false) @Nullable LocalDate until,
+            @RequestParam(required = false) @Nullable UUID unit,
+            @RequestBody(required = false) @Nullable InputStreamResource list)
+            throws IOException {
+        return archive("wexa-leavers-compared.zip", reports.exportComparison(actor, compared(from, until, unit, list)));
+    }
+
+    private static ReportService.Compared compared(
+            @Nullable LocalDate from,
+            @Nullable LocalDate until,
+            @Nullable UUID unit,
+            @Nullable InputStreamResource list)
+            throws IOException {
+        return new ReportService.Compared(
+                list == null ? InputStream.nullInputStream() : list.getInputStream(),
+                Optional.ofNullable(from),
+                Optional.ofNullable(until),
+                Optional.ofNullable(unit));
+    }
+
+    private static ResponseEntity<byte[]> archive(String name, byte[] content) {
         return ResponseEntity.ok()
                 .contentType(ZIP)
-                .header(
-                        HttpHeaders.CONTENT_DISPOSITION,
-                        "attachment; filename=\"wexa-" + kind.name().toLowerCase(Locale.ROOT) + ".zip\"")
-                .body(reports.export(actor, wanted(kind, day, unit, tenant)));
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+                .body(content);
     }
 
     /** Who would lose a seat if there were so many. */

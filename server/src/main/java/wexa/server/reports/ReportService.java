@@ -1,5 +1,7 @@
 package wexa.server.reports;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -17,6 +19,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
+import wexa.core.reporting.LeaverMatch;
 import wexa.core.reporting.PeopleReports;
 import wexa.core.reporting.Report;
 import wexa.core.reporting.ReportFilter;
@@ -47,6 +50,7 @@ public class ReportService {
     private static final int SHOWN = 500;
     private static final int LOG_DAYS = 92;
     private static final int LEAVER_DAYS = 366;
+    private static final String COMPARISON = "Leavers compared with a list";
 
     private final SnapshotStore snapshots;
     private final PastModels past;
@@ -88,19 +92,23 @@ public class ReportService {
     @Requires(value = Act.LOOK, over = Over.NOTHING)
     ReportView view(Actor actor, Wanted wanted) {
         Made made = made(wanted);
+        return view(wanted.kind(), wanted.kind().title(), made.report(), cover(actor, wanted, made));
+    }
+
+    private ReportView view(ReportKind kind, String title, Report report, Cover cover) {
         return new ReportView(
-                wanted.kind(),
-                wanted.kind().title(),
-                made.report().columns().stream()
+                kind,
+                title,
+                report.columns().stream()
                         .map(column -> new ReportViews.ReportColumn(column.name(), column.sort()))
                         .toList(),
-                made.report().rows().stream().limit(SHOWN).toList(),
-                made.report().rows().size(),
-                made.report().measure(),
-                made.report().bars().stream()
+                report.rows().stream().limit(SHOWN).toList(),
+                report.rows().size(),
+                report.measure(),
+                report.bars().stream()
                         .map(bar -> new ReportViews.ReportBar(bar.label(), bar.series(), bar.value()))
                         .toList(),
-                cover(actor, wanted, made),
+                cover,
                 past.beginning()
                         .map(at -> LocalDate.ofInstant(at, settings.zone()))
                         .orElse(null));
@@ -112,6 +120,62 @@ public class ReportService {
         Made made = made(wanted);
         return evidence.handOver(
                 actor, wanted.kind().title(), cover(actor, wanted, made), ReportTable.of(made.report()));
+    }
+
+    /**
+     * What is to be compared with the leavers on record.
+     *
+     * @param from the first day that the list covers; empty for the first that it names
+     * @param until the last day that the list covers; empty for the last that it names
+     */
+    record Compared(InputStream list, Optional<LocalDate> from, Optional<LocalDate> until, Optional<UUID> unit) {}
+
+    private record Comparison(Report report, Cover cover) {}
+
+    /** A list of leavers from personnel against those on record; it is not kept. */
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    ReportView compare(Actor actor, Compared compared) throws IOException {
+        Comparison made = comparison(actor, compared);
+        return view(ReportKind.LEAVERS, COMPARISON, made.report(), made.cover());
+    }
+
+    @Requires(value = Act.LOOK, over = Over.NOTHING)
+    byte[] exportComparison(Actor actor, Compared compared) throws IOException {
+        Comparison made = comparison(actor, compared);
+        return evidence.handOver(actor, COMPARISON, made.cover(), ReportTable.of(made.report()));
+    }
+
+    private Comparison comparison(Actor actor, Compared compared) throws IOException {
+        Snapshot snapshot = snapshots.current();
+        Model model = snapshot.model();
+        Instant now = clock.now();
+        List<LeaverMatch.Notice> notices = LeaverList.read(compared.list(), model);
+        Optional<LeaverMatch.Period> named = LeaverMatch.Period.of(notices);
+        Optional<LocalDate> from = compared.from().or(() -> named.map(LeaverMatch.Period::from));
+        Optional<LocalDate> until = compared.until().or(() -> named.map(LeaverMatch.Period::until));
+        if (from.isPresent() && until.filter(from.get()::isAfter).isPresent()) {
+            throw Problem.badField(
+                    "from",
+                    "leavers.period",
+                    "The list cannot cover days from " + Days.words(from.get()) + " until " + Days.words(until.get())
+                            + ". Set the first day to one before the last.");
+        }
+        Optional<LeaverMatch.Period> period =
+                from.flatMap(first -> until.map(last -> new LeaverMatch.Period(first, last)));
+        ReportFilter filter = new ReportFilter(
+                model, now, compared.unit().map(id -> unit(id, model).id()), Optional.empty());
+        Report report = heavy.run(
+                notices.size() >= HeavyWork.LONG,
+                LongWork.What.of("Comparing leavers with a list", "/reports/leavers"),
+                () -> LeaverMatch.of(filter, settings.zone(), notices, period));
+        List<String> words = new ArrayList<>();
+        words.add("a list of " + notices.size() + (notices.size() == 1 ? " line" : " lines"));
+        period.ifPresent(
+                days -> words.add("last days from " + Days.words(days.from()) + " to " + Days.words(days.until())));
+        compared.unit().ifPresent(id -> words.add("unit " + unit(id, model).name() + " and below"));
+        Evidence.About about = new Evidence.About(now, snapshot.version(), model, tenant -> false);
+        return new Comparison(
+                report, evidence.cover(actor, about, words, report.rows().size()));
     }
 
     private Made made(Wanted wanted) {

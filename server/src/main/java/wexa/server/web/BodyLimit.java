@@ -23,7 +23,11 @@ public final class BodyLimit extends OncePerRequestFilter {
     private static final long OF_STRANGERS = 32L << 10;
     private static final long OF_JSON = 4L << 20;
     private static final long OF_TABLES = 65L << 20;
-    private static final Set<String> TABLES = Set.of("/api/v1/imports", "/api/v1/exports/lists");
+    private static final Set<String> TABLES = Set.of(
+            "/api/v1/imports",
+            "/api/v1/exports/lists",
+            "/api/v1/reports/leavers/comparison",
+            "/api/v1/reports/leavers/comparison/export");
     private static final Duration TIME = Duration.ofSeconds(30);
     private static final Duration TIME_OF_TABLES = Duration.ofMinutes(5);
 

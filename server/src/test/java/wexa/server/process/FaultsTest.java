@@ -87,12 +87,19 @@ class FaultsTest {
         }
     }
 
+    /** A busy machine may answer too late for the first reading: then it is asked for once more. */
     private static void awaitReadings(Browserless tove) {
-        patiently()
-                .until(() -> tove.get("/api/v1/tenants")
-                        .body()
-                        .valueStream()
-                        .allMatch(tenant -> tenant.path("reading").asString().equals("DONE")));
+        patiently().pollInterval(Duration.ofSeconds(1)).until(() -> {
+            boolean areDone = true;
+            for (JsonNode tenant : tove.get("/api/v1/tenants").body()) {
+                String reading = tenant.path("reading").asString();
+                areDone &= reading.equals("DONE");
+                if (reading.equals("FAILED")) {
+                    tove.send("POST", "/api/v1/tenants/" + tenant.path("id").asString() + "/readings", tove.object());
+                }
+            }
+            return areDone;
+        });
     }
 
     /** People with an account, a seat and a role in each of three tenants: about twelve steps each. */

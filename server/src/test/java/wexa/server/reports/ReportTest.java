@@ -11,6 +11,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.zone.ZoneRules;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
@@ -207,6 +208,58 @@ class ReportTest {
                 default -> Assertions.fail(row.toString());
             }
         }
+    }
+
+    private Browserless.Answer compared(String list, String query) throws Exception {
+        return cast.tove.sendText(
+                "POST", "/api/v1/reports/leavers/comparison" + query, list, "Content-Type", "text/csv");
+    }
+
+    @Test
+    void leaversAreComparedWithAListFromPersonnel() throws Exception {
+        JsonNode left = report("LEAVERS").path("rows").path(0);
+        String number = left.path(1).asString();
+        LocalDate last = LocalDate.parse(left.path(3).asString());
+        String list = "Personnel number;Surname;End date\r\n" + number + ";Somebody;" + last + "\r\n"
+                + "999999;Nobody;2026-11-01\r\n" + "999998;Nobody;1.11.2026\r\n";
+        Browserless.Answer answer = compared(list, "");
+        assertThat(answer.status()).as("%s", answer.body()).isEqualTo(200);
+        Map<String, String> results = new HashMap<>();
+        answer.body()
+                .path("rows")
+                .forEach(row -> results.put(row.path(0).asString(), row.path(5).asString()));
+        assertThat(results)
+                .containsEntry(number, "agrees")
+                .containsEntry("999999", "no such staff number in Wexa")
+                .containsEntry("999998", "no such staff number in Wexa");
+        // whoever left in the year and is not in the list is told
+        String year = "?from=" + last.minusDays(300) + "&until=" + last.plusDays(60);
+        String others = "number,last day\r\n999999,2026-11-01\r\n";
+        long missing = compared(others, year)
+                .body()
+                .path("rows")
+                .valueStream()
+                .filter(row -> row.path(5).asString().equals("not in the list"))
+                .count();
+        assertThat(missing).isPositive();
+        // the list is not kept, and the export is on record
+        Map<String, String> handedOver = Unpacked.of(cast.tove
+                .bytesOfTable("/api/v1/reports/leavers/comparison/export" + year, others)
+                .body());
+        assertThat(handedOver.get("report.csv").lines().filter(line -> line.endsWith("not in the list")))
+                .hasSize((int) missing);
+        assertThat(handedOver.get("cover.txt")).contains("Leavers compared with a list", "a list of 1 line");
+    }
+
+    @Test
+    void aListThatCannotBeComparedSaysWhatItLacks() throws Exception {
+        assertThat(compared("name,end\r\nx,2026-11-01\r\n", "").text("detail")).contains("staff number", "name, end");
+        assertThat(compared("number,last day\r\n", "").text("detail")).contains("no rows");
+        assertThat(compared("", "").text("detail")).contains("empty");
+        assertThat(compared("number,last day\r\n4711\r\n", "").text("detail")).contains("Line 2");
+        assertThat(compared("number,last day\r\n4711,2026-11-01\r\n", "?from=2026-12-01&until=2026-11-01")
+                        .status())
+                .isEqualTo(400);
     }
 
     /** Hours by which the clock was changed between. */

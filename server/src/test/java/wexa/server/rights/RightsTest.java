@@ -53,6 +53,8 @@ class RightsTest {
     private static final Set<String> LOOKING = Set.of(
             "post /api/v1/people/{id}/ask",
             "post /api/v1/reports/{kind}/export",
+            "post /api/v1/reports/leavers/comparison",
+            "post /api/v1/reports/leavers/comparison/export",
             "post /api/v1/people/{id}/removal/export",
             "post /api/v1/exports/lists",
             "post /api/v1/exports/log",

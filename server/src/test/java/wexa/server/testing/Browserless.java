@@ -145,6 +145,14 @@ public final class Browserless {
                 HttpRequest.BodyPublishers.ofString(json.writeValueAsString(body)));
     }
 
+    /** An answer of bytes to a table in CSV. */
+    public HttpResponse<byte[]> bytesOfTable(String path, String table) throws IOException, InterruptedException {
+        return bytes(
+                HttpRequest.newBuilder(address.resolve(path)).header("Content-Type", "text/csv"),
+                "POST",
+                HttpRequest.BodyPublishers.ofString(table));
+    }
+
     private HttpResponse<byte[]> bytes(HttpRequest.Builder request, String method, HttpRequest.BodyPublisher body)
             throws IOException, InterruptedException {
         token().ifPresent(value -> request.header("X-XSRF-TOKEN", value));
