@@ -20,6 +20,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.server.testing.Browserless;
 import wexa.server.testing.Newcomers;
@@ -32,6 +33,8 @@ import wexa.server.testing.Stage;
  */
 class LargeTest {
     private static final int PEOPLE = Integer.getInteger("wexa.large.people", 3_000);
+    private static final int HOLDINGS = 400;
+    private static final int LEAVERS = 150;
     private static final int TIMES = Integer.getInteger("wexa.large.times", 3);
     private static final Set<String> REPEATED = Set.of("person", "engagement", "membership", "assignment");
 
@@ -79,6 +82,7 @@ class LargeTest {
             drafted(tove, people);
             print("desk", () -> tove.get("/api/v1/desk"));
             manyEntries(tove);
+            leaving(tove, one.path(0));
             tenChanges(tove, withAccounts);
             corrected(tove);
         }
@@ -166,6 +170,54 @@ class LargeTest {
         print("keystroke among " + members.size() + " entries", () -> {
             Browserless.Answer answer =
                     edit(tove, draft[0], List.of(membership(one, members.getLast(), "stroke " + stroke[0]++)));
+            draft[0] = answer.body();
+            return answer;
+        });
+    }
+
+    /** Somebody who answers for much, and many who leave together. */
+    private void leaving(Browserless tove, JsonNode person) throws Exception {
+        List<ObjectNode> owned = new ArrayList<>();
+        for (int number = 0; number < HOLDINGS; number++) {
+            ObjectNode entry = json.createObjectNode();
+            entry.put("id", UUID.randomUUID().toString()).put("form", "group.make");
+            entry.putObject("fields")
+                    .put("key", "owned-" + number)
+                    .put("name", "Owned " + number)
+                    .put("owners", person.path("handle").asString());
+            owned.add(entry);
+        }
+        assertThat(tove.apply(edit(tove, tove.draft("Owned"), owned).body()).status())
+                .isEqualTo(200);
+        ObjectNode wanted = json.createObjectNode();
+        wanted.putArray("ending");
+        wanted.putObject("successors");
+        String path = "/api/v1/people/" + person.path("id").asString() + "/leaving";
+        assertThat(tove.send("POST", path, wanted).body().path("holdings").size())
+                .isGreaterThanOrEqualTo(HOLDINGS);
+        print("offboarding page of " + HOLDINGS + " holdings", () -> tove.send("POST", path, wanted));
+
+        ObjectNode wave = json.createObjectNode().put("act", "OFFBOARD");
+        ArrayNode leavers = wave.putArray("people");
+        tove.get("/api/v1/people?limit=" + LEAVERS + "&from=" + (PEOPLE - LEAVERS))
+                .body()
+                .path("people")
+                .forEach(row -> leavers.add(row.path("id").asString()));
+        print(LEAVERS + " leavers prepared", () -> tove.send("POST", "/api/v1/people/table/acts", wave));
+        List<ObjectNode> entries = new ArrayList<>();
+        for (JsonNode change :
+                tove.send("POST", "/api/v1/people/table/acts", wave).body().path("entries")) {
+            ObjectNode entry = json.createObjectNode();
+            entry.put("id", UUID.randomUUID().toString())
+                    .put("form", change.path("form").asString())
+                    .set("fields", change.path("fields"));
+            entries.add(entry);
+        }
+        JsonNode[] draft = {tove.draft("The season ends")};
+        ObjectNode last = entries.removeLast();
+        draft[0] = edit(tove, draft[0], entries).body();
+        print("preview of their " + (entries.size() + 1) + " changes", () -> {
+            Browserless.Answer answer = edit(tove, draft[0], List.of(last));
             draft[0] = answer.body();
             return answer;
         });
