@@ -123,11 +123,13 @@ function Offboard({ id }: { id: string }) {
             <Warnings leaving={data} />
             <TakesOver leaving={data} rest={rest} onRest={setRest} />
             <DraftIt leaving={data} at={at} />
-            <p className="mb-5">
-              <Link to="/people/$id/sign-in" params={{ id }} className="btn w-full">
-                Must be out now: close sign-in
-              </Link>
-            </p>
+            {!isComing(data) && (
+              <p className="mb-5">
+                <Link to="/people/$id/sign-in" params={{ id }} className="btn w-full">
+                  Must be out now: close sign-in
+                </Link>
+              </p>
+            )}
             <Removal person={id} />
           </aside>
         </>

@@ -3,7 +3,6 @@ import type { Schemas } from "../api/client";
 import { useMay } from "../session/hooks";
 import { PlainDay } from "../ui/plainDay";
 import { Told } from "../ui/plainField";
-import { count } from "../ui/words";
 import { useComparison, useExportComparison } from "./mutations";
 import { Rows } from "./Rows";
 
@@ -94,7 +93,7 @@ function Result({ compared, list, days }: { compared: Compared; list: File; days
             key={bar.label}
             className={bar.label.startsWith("agrees") ? "text-success" : "font-semibold text-warning"}
           >
-            {bar.label.startsWith("agrees") ? "✓" : "▲"} {count(bar.value, "leaver")} {bar.label}
+            {bar.label.startsWith("agrees") ? "✓" : "▲"} {bar.label}: {bar.value}
           </li>
         ))}
       </ul>

@@ -51,6 +51,11 @@ function seriesOf(bars: Bars): string[] {
   return [...new Set(bars.map((bar) => bar.series))];
 }
 
+/** Few things are counted one by one: there is no half of a person. */
+function ticksTo(most: number, many: number): number | number[] {
+  return Number.isInteger(most) && most < many ? Array.from({ length: most + 1 }, (_, at) => at) : many;
+}
+
 function byName(bars: Bars, width: number) {
   const isSplit = bars.some((bar) => bar.series !== "");
   const rows = new Set(bars.map((bar) => bar.label)).size;
@@ -62,7 +67,7 @@ function byName(bars: Bars, width: number) {
     marginRight: 40,
     style: STYLE,
     // room for the figure behind the longest bar
-    x: { label: null, grid: true, ticks: 5, insetRight: 32 },
+    x: { label: null, grid: true, ticks: ticksTo(Math.max(...bars.map((bar) => bar.value)), 5), insetRight: 32 },
     y: { label: null, domain: [...new Set(bars.map((bar) => bar.label))] },
     ...(isSplit ? { fx: { label: null, domain: seriesOf(bars) } } : {}),
     marks: [
@@ -99,7 +104,7 @@ function overTime(bars: Bars, width: number) {
     marginRight: isSplit ? 64 : 16,
     style: STYLE,
     x: { label: null, interval: isSplit ? "monday" : "day", type: "utc" },
-    y: { label: null, grid: true, ticks: 3 },
+    y: { label: null, grid: true, ticks: ticksTo(Math.max(...bars.map((bar) => bar.value)), 3) },
     ...(isSplit ? { fy: { label: null, domain: seriesOf(bars) } } : {}),
     marks: [
       Plot.rectY(dated, {

@@ -313,13 +313,7 @@ class UrgentService {
         if (sent.filter(Sendings.Closed::isConfirmed).isPresent()) {
             return new Seen(account, Way.OPEN, "it was closed, and somebody opened it again there", sent);
         }
-        return new Seen(
-                account,
-                Way.OPEN,
-                sent.map(Sendings.Closed::detail)
-                        .filter(detail -> !detail.isEmpty())
-                        .orElse("still open there"),
-                sent);
+        return new Seen(account, Way.OPEN, sent.map(Sendings.Closed::detail).orElse(""), sent);
     }
 
     private static UrgentViews.WayIn shown(Model model, Seen seen) {
