@@ -27,7 +27,7 @@ import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
 
-/** What comes in the next days: who starts, leaves or returns, what ends, and what was scheduled. Costs those days. */
+/** What comes in the next days: who starts, leaves or returns, what ends, and what was scheduled. Costs those days, and a look at absences and exceptions. */
 final class ComingItems {
     private static final Duration SOON = Duration.ofDays(8);
 

@@ -72,6 +72,7 @@ public class RemovalRecord {
         Model model = snapshot.model();
         Person person = model.people().find(Id.<Person>of(id)).orElseThrow(() -> Problem.notFound("person", id));
         RemovalView removal = leaving.removal(actor, id);
+        Instant now = clock.now();
         List<Line> lines = new ArrayList<>();
         if (actor.sight().isEverywhere()) {
             log.about(person.id().value(), MOST_LINES)
@@ -95,13 +96,13 @@ public class RemovalRecord {
         removal.tenants().forEach(one -> lines.add(found(one)));
         lines.add(new Line(
                 "left",
-                clock.now(),
+                now,
                 "Wexa",
                 "Wexa",
                 removal.holdings() + " still held in Wexa",
                 removal.isComplete() ? "complete" : "not complete"));
         Evidence.About about = new Evidence.About(
-                clock.now(), snapshot.version(), model, tenant -> actor.sight().covers(tenant.id()));
+                now, snapshot.version(), model, tenant -> actor.sight().covers(tenant.id()));
         List<String> filter = new ArrayList<>(List.of("person " + person.name() + " (" + person.handle() + ")"));
         if (removal.hidden() > 0) {
             filter.add("without " + removal.hidden() + " accounts that " + actor.login() + " does not see");
