@@ -29,13 +29,22 @@ final class FacetNames {
     }
 
     List<TableViews.FacetValue> values(String part, Map<String, Integer> counts, Reach sight) {
+        boolean isWhole = part.equals("unit") || part.equals("account");
+        // names are looked up for those that can be among the first
+        int least = isWhole || counts.size() <= MOST
+                ? 0
+                : counts.values().stream()
+                        .sorted(Comparator.reverseOrder())
+                        .toList()
+                        .get(MOST - 1);
         List<TableViews.FacetValue> all = counts.entrySet().stream()
+                .filter(count -> count.getValue() >= least)
                 .flatMap(count -> value(part, count.getKey(), count.getValue(), sight).stream())
                 .sorted(Comparator.comparingInt(TableViews.FacetValue::count)
                         .reversed()
                         .thenComparing(TableViews.FacetValue::name))
                 .toList();
-        return part.equals("unit") || part.equals("account") ? all : all.subList(0, Math.min(MOST, all.size()));
+        return isWhole ? all : all.subList(0, Math.min(MOST, all.size()));
     }
 
     /** Several values of a part in one line; an account's state stands behind its tenant. */

@@ -11,10 +11,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.BiConsumer;
+import java.util.function.Function;
+import java.util.function.IntFunction;
 import java.util.function.Predicate;
+import java.util.function.ToIntFunction;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import wexa.core.access.PersonSet;
 import wexa.core.governance.Reach;
 import wexa.core.model.Kind;
@@ -23,6 +24,7 @@ import wexa.core.model.PersonField;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.server.people.PersonRows.Filed;
 import wexa.server.people.PersonRows.Line;
 import wexa.server.problems.Problem;
 
@@ -31,27 +33,75 @@ import wexa.server.problems.Problem;
  * a part that looks at groups, roles or accounts besides whom those concern.
  */
 final class PeopleFacets {
-    private static final Map<String, Duration> WITHIN =
-            Map.of("WEEK", Duration.ofDays(7), "MONTH", Duration.ofDays(30), "QUARTER", Duration.ofDays(91));
+    /** Each lies within those after it. */
+    private static final List<String> SPANS = List.of("WEEK", "MONTH", "QUARTER");
+
+    private static final List<Duration> LENGTHS = List.of(Duration.ofDays(7), Duration.ofDays(30), Duration.ofDays(91));
+    private static final String NEVER = "NEVER";
+    private static final int NEVER_CODE = SPANS.size() + 1;
 
     private final Snapshot snapshot;
     private final Instant at;
     private final Reach sight;
+    private final PeopleFilter filter;
+    private final Set<String> more;
+    private final PeopleSets sets;
     private final List<Part> parts = new ArrayList<>();
-    private final Map<Id<Unit>, List<String>> unitPaths = new HashMap<>();
 
     /** Whom the values of a part concern, where that is not told by a line. */
     private final Map<String, Map<String, PersonSet>> setParts = new HashMap<>();
 
     /**
-     * One part of a filter.
-     *
-     * @param chosen keys of which one has to fit; none lets everybody pass
-     * @param keys tells the keys that a line has
+     * One part of a filter. What a line has is a code, whose keys in the filter are found once and not for each line; a code of
+     * {@link Codes#NOTHING} has none.
      */
-    private record Part(String name, Set<String> chosen, BiConsumer<Line, Set<String>> keys) {
-        boolean passes(Set<String> has) {
-            return chosen.isEmpty() || has.stream().anyMatch(chosen::contains);
+    private static final class Part {
+        private static final byte PASSES = 1;
+        private static final byte FAILS = 2;
+
+        private final String name;
+        private final Set<String> chosen;
+        private final ToIntFunction<Line> code;
+        private final IntFunction<List<String>> keys;
+        private final byte[] passing;
+        private final int[] counted;
+
+        /**
+         * @param chosen keys of which one has to fit; none lets everybody pass
+         * @param codes how many codes there are
+         */
+        Part(String name, Set<String> chosen, int codes, ToIntFunction<Line> code, IntFunction<List<String>> keys) {
+            this.name = name;
+            this.chosen = chosen;
+            this.code = code;
+            this.keys = keys;
+            this.passing = new byte[codes];
+            this.counted = new int[codes];
+            this.passing[Codes.NOTHING] = chosen.isEmpty() ? PASSES : FAILS;
+        }
+
+        boolean passes(int value) {
+            if (passing[value] == 0) {
+                boolean fits = chosen.isEmpty() || keys.apply(value).stream().anyMatch(chosen::contains);
+                passing[value] = fits ? PASSES : FAILS;
+            }
+            return passing[value] == PASSES;
+        }
+
+        void count(int value) {
+            counted[value]++;
+        }
+
+        Map<String, Integer> counts() {
+            Map<String, Integer> counts = new HashMap<>();
+            for (int value = Codes.NOTHING + 1; value < counted.length; value++) {
+                if (counted[value] > 0) {
+                    for (String key : keys.apply(value)) {
+                        counts.merge(key, counted[value], Integer::sum);
+                    }
+                }
+            }
+            return counts;
         }
     }
 
@@ -61,40 +111,89 @@ final class PeopleFacets {
     PeopleFacets(Snapshot snapshot, Instant at, PeopleFilter filter, Set<String> more, PeopleSets sets, Reach sight) {
         this.snapshot = snapshot;
         this.at = at;
+        this.filter = filter;
+        this.more = more;
+        this.sets = sets;
         this.sight = sight;
-        part(
-                "unit",
-                texts(PeopleFilter.of(filter.unit())),
-                (line, keys) -> line.origin().unit().ifPresent(unit -> keys.addAll(path(unit))));
+    }
+
+    private void addParts(PersonRows.Coding coding) {
+        part("unit", texts(PeopleFilter.of(filter.unit())), coding.unit(), Filed::unit, unit -> path((Id<?>) unit));
         part(
                 "standing",
                 Set.copyOf(PeopleFilter.of(filter.standing())),
-                (line, keys) -> keys.add(line.row().standing()));
+                coding.standing(),
+                Filed::standing,
+                value -> List.of(value.toString()));
         part(
                 "kind",
                 Set.copyOf(PeopleFilter.of(filter.kind())),
-                (line, keys) -> add(line.row().kind(), keys));
+                coding.kind(),
+                Filed::kind,
+                value -> List.of(value.toString()));
         part(
                 "job",
                 Set.copyOf(PeopleFilter.of(filter.job())),
-                (line, keys) -> add(line.row().job(), keys));
-        part("ends", Set.copyOf(PeopleFilter.of(filter.ends())), this::ends);
-        part(
-                "begins",
-                Set.copyOf(PeopleFilter.of(filter.begins())),
-                (line, keys) -> within(line.row().from(), keys));
+                coding.job(),
+                Filed::job,
+                value -> List.of(value.toString()));
+        spanPart(
+                "ends",
+                Set.copyOf(PeopleFilter.of(filter.ends())),
+                filed -> filed.until() == Filed.UNSET && filed.kind() != Codes.NOTHING
+                        ? NEVER_CODE
+                        : within(filed.until()));
+        spanPart("begins", Set.copyOf(PeopleFilter.of(filter.begins())), filed -> within(filed.from()));
         part(
                 "manager",
                 texts(PeopleFilter.of(filter.manager())),
-                (line, keys) -> line.origin().manager().ifPresent(manager -> keys.add(manager.toString())));
-        ownFields(filter, more);
-        setPart("group", texts(PeopleFilter.of(filter.group())), more, sets);
-        setPart("role", texts(PeopleFilter.of(filter.role())), more, sets);
-        setPart("account", Set.copyOf(PeopleFilter.of(filter.account())), more, sets);
+                coding.manager(),
+                Filed::manager,
+                manager -> List.of(manager.toString()));
+        ownFields(coding.custom());
+        setPart("group", texts(PeopleFilter.of(filter.group())));
+        setPart("role", texts(PeopleFilter.of(filter.role())));
+        setPart("account", Set.copyOf(PeopleFilter.of(filter.account())));
+    }
+
+    private void part(
+            String name,
+            Set<String> chosen,
+            Codes codes,
+            ToIntFunction<Filed> code,
+            Function<Object, List<String>> keys) {
+        parts.add(new Part(
+                name,
+                chosen,
+                codes.size(),
+                line -> code.applyAsInt(line.filed()),
+                value -> keys.apply(codes.value(value))));
+    }
+
+    /** Whatever lies within a span lies within the longer ones. */
+    private void spanPart(String name, Set<String> chosen, ToIntFunction<Filed> span) {
+        parts.add(new Part(
+                name,
+                chosen,
+                NEVER_CODE + 1,
+                line -> span.applyAsInt(line.filed()),
+                code -> code == NEVER_CODE ? List.of(NEVER) : SPANS.subList(code - 1, SPANS.size())));
+    }
+
+    /** The code of the shortest span in which an instant comes. */
+    private int within(long seconds) {
+        if (seconds > at.getEpochSecond()) {
+            for (int span = 0; span < LENGTHS.size(); span++) {
+                if (seconds <= at.getEpochSecond() + LENGTHS.get(span).toSeconds()) {
+                    return span + 1;
+                }
+            }
+        }
+        return Codes.NOTHING;
     }
 
     /** Fields with a list to choose from are always counted, as that has an end; others where they are asked for. */
-    private void ownFields(PeopleFilter filter, Set<String> more) {
+    private void ownFields(Codes custom) {
         Set<String> unknown = new HashSet<>(filter.fieldKeys());
         snapshot.model().table(Kind.PERSON_FIELD).forEach(field -> {
             String key = field.key().text();
@@ -104,19 +203,19 @@ final class PeopleFacets {
                 part(
                         PeopleFilter.OWN + key,
                         chosen,
-                        (line, keys) -> keys.add(line.origin().custom().getOrDefault(key, "")));
+                        custom,
+                        Filed::custom,
+                        values -> List.of(
+                                values instanceof Map<?, ?> all && all.get(key) instanceof String text ? text : ""));
             }
         });
         // nobody has a value in a field that is not kept any more
-        unknown.forEach(key -> part(PeopleFilter.OWN + key, filter.valuesOf(key), (line, keys) -> {}));
-    }
-
-    private void part(String name, Set<String> chosen, BiConsumer<Line, Set<String>> keys) {
-        parts.add(new Part(name, chosen, keys));
+        unknown.forEach(key -> parts.add(
+                new Part(PeopleFilter.OWN + key, filter.valuesOf(key), 1, line -> Codes.NOTHING, code -> List.of())));
     }
 
     /** A part that is looked at only where it is asked for: whom each of its values concerns is found first. */
-    private void setPart(String name, Set<String> chosen, Set<String> more, PeopleSets sets) {
+    private void setPart(String name, Set<String> chosen) {
         boolean isCounted = more.contains(name);
         if (!chosen.isEmpty() || isCounted) {
             Map<String, PersonSet> values =
@@ -126,12 +225,16 @@ final class PeopleFacets {
                     .map(Map.Entry::getValue)
                     .toList());
             setParts.put(name, values);
-            parts.add(new Part(name, chosen, (line, keys) -> {
-                if (passing.filter(set -> set.contains(Id.<Person>of(line.row().id())))
-                        .isPresent()) {
-                    keys.addAll(chosen);
-                }
-            }));
+            parts.add(new Part(
+                    name,
+                    chosen,
+                    2,
+                    line -> passing.filter(set -> set.contains(
+                                            Id.<Person>of(line.row().id())))
+                                    .isPresent()
+                            ? 1
+                            : Codes.NOTHING,
+                    code -> List.copyOf(chosen)));
         }
     }
 
@@ -139,82 +242,54 @@ final class PeopleFacets {
         return new HashSet<>(ids.stream().map(UUID::toString).toList());
     }
 
-    private static void add(String key, Set<String> keys) {
-        if (!key.isEmpty()) {
-            keys.add(key);
-        }
-    }
-
     /** A unit and those above it. */
-    private List<String> path(Id<Unit> unit) {
-        List<String> known = unitPaths.get(unit);
-        if (known == null) {
-            known = new ArrayList<>();
-            Optional<Id<Unit>> up = Optional.of(unit);
-            while (up.isPresent() && !known.contains(up.get().toString())) {
-                known.add(up.get().toString());
-                up = snapshot.model().table(Kind.UNIT).find(up.get()).flatMap(Unit::parent);
-            }
-            unitPaths.put(unit, known);
+    private List<String> path(Id<?> unit) {
+        List<String> known = new ArrayList<>();
+        Optional<Id<Unit>> up = Optional.of(Id.of(unit.value()));
+        while (up.isPresent() && !known.contains(up.get().toString())) {
+            known.add(up.get().toString());
+            up = snapshot.model().table(Kind.UNIT).find(up.get()).flatMap(Unit::parent);
         }
         return known;
     }
 
-    private void ends(Line line, Set<String> keys) {
-        if (line.row().until() == null && !line.row().kind().isEmpty()) {
-            keys.add("NEVER");
-        }
-        within(line.row().until(), keys);
-    }
-
-    private void within(@Nullable Instant instant, Set<String> keys) {
-        if (instant != null && instant.isAfter(at)) {
-            WITHIN.forEach((name, duration) -> {
-                if (!instant.isAfter(at.plus(duration))) {
-                    keys.add(name);
-                }
-            });
-        }
-    }
-
     /** Whoever fails one part alone still counts for the values of that part. */
-    Found of(List<Line> all) {
+    Found of(PersonRows.Lines all) {
+        addParts(all.coding());
         List<Line> passing = new ArrayList<>();
-        Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
         Map<String, List<Line>> failingOne = new HashMap<>();
-        List<Set<String>> has = new ArrayList<>();
-        for (Part part : parts) {
-            counts.put(part.name(), new HashMap<>());
-            failingOne.put(part.name(), new ArrayList<>());
-            has.add(new HashSet<>());
+        parts.forEach(part -> failingOne.put(part.name, new ArrayList<>()));
+        Part[] looked = parts.toArray(Part[]::new);
+        boolean[] isSet = new boolean[looked.length];
+        for (int place = 0; place < looked.length; place++) {
+            isSet[place] = setParts.containsKey(looked[place].name);
         }
-        for (Line line : all) {
+        int[] has = new int[looked.length];
+        for (Line line : all.lines()) {
             int failing = -1;
             int fails = 0;
-            for (int place = 0; place < parts.size() && fails < 2; place++) {
-                Set<String> keys = has.get(place);
-                keys.clear();
-                parts.get(place).keys().accept(line, keys);
-                if (!parts.get(place).passes(keys)) {
+            for (int place = 0; place < looked.length && fails < 2; place++) {
+                has[place] = looked[place].code.applyAsInt(line);
+                if (!looked[place].passes(has[place])) {
                     failing = place;
                     fails++;
                 }
             }
             if (fails == 0) {
                 passing.add(line);
-            }
-            for (int place = 0; fails < 2 && place < parts.size(); place++) {
-                String name = parts.get(place).name();
-                if (setParts.containsKey(name)) {
-                    if (fails == 1 && place == failing) {
-                        failingOne.getOrDefault(name, passing).add(line);
+                for (int place = 0; place < looked.length; place++) {
+                    if (!isSet[place]) {
+                        looked[place].count(has[place]);
                     }
-                } else if (fails == 0 || place == failing) {
-                    Map<String, Integer> counted = counts.getOrDefault(name, Map.of());
-                    has.get(place).forEach(key -> counted.merge(key, 1, Integer::sum));
                 }
+            } else if (fails == 1 && isSet[failing]) {
+                failingOne.getOrDefault(looked[failing].name, passing).add(line);
+            } else if (fails == 1) {
+                looked[failing].count(has[failing]);
             }
         }
+        Map<String, Map<String, Integer>> counts = new LinkedHashMap<>();
+        parts.forEach(part -> counts.put(part.name, setParts.containsKey(part.name) ? new HashMap<>() : part.counts()));
         setParts.forEach((name, values) -> {
             PersonSet counted = snapshot.index()
                     .setOf(Stream.concat(passing.stream(), failingOne.getOrDefault(name, List.of()).stream())
@@ -232,9 +307,9 @@ final class PeopleFacets {
 
     /** Throws a 400 for a value that no filter has. */
     static void check(PeopleFilter filter) {
-        Predicate<String> isSpan = value -> WITHIN.containsKey(value);
+        Predicate<String> isSpan = SPANS::contains;
         require("begins", PeopleFilter.of(filter.begins()), isSpan, "WEEK, MONTH or QUARTER");
-        require("ends", PeopleFilter.of(filter.ends()), isSpan.or("NEVER"::equals), "WEEK, MONTH, QUARTER or NEVER");
+        require("ends", PeopleFilter.of(filter.ends()), isSpan.or(NEVER::equals), "WEEK, MONTH, QUARTER or NEVER");
         require(
                 "account",
                 PeopleFilter.of(filter.account()),

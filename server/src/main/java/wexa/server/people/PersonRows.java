@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.governance.Reach;
 import wexa.core.governance.Reached;
@@ -53,7 +54,8 @@ class PersonRows {
             .thenComparing(line -> line.row().id());
 
     private final SnapshotStore snapshots;
-    private volatile Sorted kept = new Sorted(-1, Instant.MIN, Instant.MIN, List.of(), Texts.of(List.of()));
+    private volatile Sorted kept =
+            new Sorted(-1, Instant.MIN, Instant.MIN, List.of(), Texts.of(List.of()), new Coding());
 
     private volatile NameWords nameWords = new NameWords(List.of(), Set.of());
 
@@ -61,8 +63,45 @@ class PersonRows {
         this.snapshots = snapshots;
     }
 
-    /** A row, the text that a search looks into, what sorts it, and what it is filtered by besides. */
-    record Line(PersonRow row, String text, int urgency, Origin origin) {}
+    /** A row, the text that a search looks into, what sorts it, and what it is filtered by. */
+    record Line(PersonRow row, String text, int urgency, Origin origin, Filed filed) {}
+
+    /**
+     * What a line is filtered by, as codes of its values; instants in seconds since 1970.
+     *
+     * @param custom the code of all values of the organisation's own fields together
+     * @param from {@link #UNSET} for no beginning
+     * @param until {@link #UNSET} for no end
+     */
+    record Filed(int standing, int kind, int job, int unit, int manager, int custom, long from, long until) {
+        static final long UNSET = Long.MIN_VALUE;
+    }
+
+    /** The codes that lines carry; of one sorting of everybody, and of what followed it. */
+    record Coding(Codes standing, Codes kind, Codes job, Codes unit, Codes manager, Codes custom) {
+        Coding() {
+            this(new Codes(), new Codes(), new Codes(), new Codes(), new Codes(), new Codes());
+        }
+
+        Filed filed(PersonRow row, Origin origin) {
+            return new Filed(
+                    standing.of(row.standing()),
+                    row.kind().isEmpty() ? Codes.NOTHING : kind.of(row.kind()),
+                    row.job().isEmpty() ? Codes.NOTHING : job.of(row.job()),
+                    origin.unit().map(unit::of).orElse(Codes.NOTHING),
+                    origin.manager().map(manager::of).orElse(Codes.NOTHING),
+                    custom.of(origin.custom()),
+                    seconds(row.from()),
+                    seconds(row.until()));
+        }
+
+        private static long seconds(@Nullable Instant instant) {
+            return instant == null ? Filed.UNSET : instant.getEpochSecond();
+        }
+    }
+
+    /** Lines with the codes that they carry. */
+    record Lines(List<Line> lines, Coding coding) {}
 
     /**
      * What a row is made of: parts of the engagement, empty for whoever was never engaged, and values by the keys of the
@@ -71,18 +110,18 @@ class PersonRows {
     record Origin(Optional<Id<Unit>> unit, Optional<Id<Person>> manager, Map<String, String> custom) {}
 
     /** Everybody who is seen and whose row has every word of the text, most urgent first. */
-    List<Line> lines(Snapshot snapshot, String text, Reach sight, Instant at) {
+    Lines lines(Snapshot snapshot, String text, Reach sight, Instant at) {
         Sorted sorted = sorted(snapshot, at);
         if (!sight.isEverywhere()) {
             sorted = sorted.seen(sight, snapshot.model(), at);
         }
         if (text.isBlank()) {
-            return sorted.lines();
+            return new Lines(sorted.lines(), sorted.coding());
         }
         List<Line> all = sorted.lines();
         List<Line> found = new ArrayList<>();
         sorted.texts().find(words(text), place -> found.add(all.get(place)));
-        return found;
+        return new Lines(found, sorted.coding());
     }
 
     static String[] words(String text) {
@@ -90,7 +129,7 @@ class PersonRows {
     }
 
     /** All lines as they stand from {@code at} until a date moves one of them. */
-    private record Sorted(long version, Instant at, Instant until, List<Line> lines, Texts texts) {
+    private record Sorted(long version, Instant at, Instant until, List<Line> lines, Texts texts, Coding coding) {
         boolean holdsAt(Instant now) {
             return !now.isBefore(at) && now.isBefore(until);
         }
@@ -101,7 +140,7 @@ class PersonRows {
                     .filter(line ->
                             Reached.isSeen(sight, model, Id.of(line.row().id()), now))
                     .toList();
-            return new Sorted(version, at, until, some, Texts.of(some));
+            return new Sorted(version, at, until, some, Texts.of(some), coding);
         }
     }
 
@@ -191,12 +230,13 @@ class PersonRows {
     private Sorted all(Snapshot snapshot, Instant at) {
         Model model = snapshot.model();
         List<Line> lines = new ArrayList<>(model.people().size());
-        model.people().forEach(person -> lines.add(line(model, person, at)));
+        Coding coding = new Coding();
+        model.people().forEach(person -> lines.add(line(model, person, at, coding)));
         lines.sort(ORDER);
         Instant[] until = {Instant.MAX};
         model.table(Kind.ENGAGEMENT).forEach(engagement -> until[0] = nextMove(until[0], engagement.window(), at));
         model.table(Kind.ABSENCE).forEach(absence -> until[0] = nextMove(until[0], absence.window(), at));
-        return new Sorted(snapshot.version(), at, until[0], lines, Texts.of(lines));
+        return new Sorted(snapshot.version(), at, until[0], lines, Texts.of(lines), coding);
     }
 
     /** Kinds of facts that a line is made of. */
@@ -260,7 +300,8 @@ class PersonRows {
             }
         }
         if (touched.isEmpty()) {
-            return new Sorted(snapshot.version(), known.at(), known.until(), known.lines(), known.texts());
+            return new Sorted(
+                    snapshot.version(), known.at(), known.until(), known.lines(), known.texts(), known.coding());
         }
         List<Line> lines = new ArrayList<>(known.lines().size() + touched.size());
         for (Line line : known.lines()) {
@@ -269,12 +310,15 @@ class PersonRows {
             }
         }
         for (Id<Person> id : touched) {
-            model.people().find(id).map(person -> line(model, person, at)).ifPresent(line -> {
-                int place = Collections.binarySearch(lines, line, ORDER);
-                lines.add(place < 0 ? -place - 1 : place, line);
-            });
+            model.people()
+                    .find(id)
+                    .map(person -> line(model, person, at, known.coding()))
+                    .ifPresent(line -> {
+                        int place = Collections.binarySearch(lines, line, ORDER);
+                        lines.add(place < 0 ? -place - 1 : place, line);
+                    });
         }
-        return new Sorted(snapshot.version(), known.at(), until, lines, Texts.of(lines));
+        return new Sorted(snapshot.version(), known.at(), until, lines, Texts.of(lines), known.coding());
     }
 
     /** The nearest instant at which somebody comes, goes, is about to go, or is no longer new. */
@@ -295,7 +339,7 @@ class PersonRows {
         return instant.isAfter(after) && instant.isBefore(nearest) ? instant : nearest;
     }
 
-    private Line line(Model model, Person person, Instant at) {
+    private Line line(Model model, Person person, Instant at, Coding coding) {
         PersonRow row = row(model, person, at);
         Optional<Engagement> engagement = MainEngagement.of(model, person.id(), at);
         Origin origin =
@@ -311,7 +355,7 @@ class PersonRows {
                         person.mail().map(Mail::text).orElse(""),
                         values(model, person))
                 .toLowerCase(Locale.ROOT);
-        return new Line(row, text, urgency(row, at), origin);
+        return new Line(row, text, urgency(row, at), origin, coding.filed(row, origin));
     }
 
     /** Values that people would type; who is named in a field is found on that person's own row. */
