@@ -121,7 +121,7 @@ function OpenDraft({ id, others }: { id: string; others: Line[] }) {
                 onClick={() => {
                   if (last) {
                     take(last);
-                    setTold("The last entry was taken out");
+                    setTold("Last change removed");
                   }
                 }}
               >

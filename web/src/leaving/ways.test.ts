@@ -20,8 +20,9 @@ test("how far it is stands in a line", () => {
   expect(waysWords(view([]))).toBe("No account in a tenant that you see.");
   expect(waysWords(view(["NOT_STOPPED"]))).toBe("Can sign in to 1 tenant.");
   expect(waysWords(view(["CLOSED", "CLOSING", "OPEN"]))).toBe("Closed in 1 of 3 tenants.");
-  expect(waysWords(view(["CLOSED"]))).toBe("Closed in the only tenant, according to the tenant itself.");
-  expect(waysWords(view(["CLOSED", "CLOSED"]))).toBe("Closed in all 2 tenants, according to the tenants themselves.");
+  expect(waysWords(view(["CLOSED"]))).toBe("Closed in the only tenant.");
+  expect(waysWords(view(["CLOSED", "CLOSED", "CLOSED"]))).toBe("Closed in all 3 tenants.");
+  expect(waysWords(view(["CLOSED", "CLOSED"]))).toBe("Closed in both tenants.");
 });
 
 test("what the act would close is neither what is closed nor what nobody knows of", () => {

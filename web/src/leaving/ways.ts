@@ -44,6 +44,6 @@ export function waysWords(view: View): string {
     return `Can sign in to ${count(all, "tenant")}.`;
   }
   return closed === all
-    ? `Closed in ${all === 1 ? "the only tenant" : `all ${all} tenants`}, according to ${all === 1 ? "the tenant itself" : "the tenants themselves"}.`
+    ? `Closed in ${all === 1 ? "the only tenant" : all === 2 ? "both tenants" : `all ${all} tenants`}.`
     : `Closed in ${closed} of ${count(all, "tenant")}.`;
 }

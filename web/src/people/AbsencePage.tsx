@@ -102,7 +102,8 @@ function Form({ page, absence, as }: { page: Page; absence: string | undefined; 
         </Link>
       </h1>
       <p className="text-soft">
-        They keep what they hold. What colleagues get for covering ends with the absence, even if the return is moved.
+        They keep what they hold. Access that colleagues get as cover ends with the absence, even if the return date
+        changes.
       </p>
       {before === undefined &&
         page.absences.map((one) => (

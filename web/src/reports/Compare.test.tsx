@@ -35,7 +35,7 @@ it("sends the list, and shows what has no partner before what agrees", async () 
   expect(asked.at(-1)).toMatchObject({ method: "POST", path: "/api/v1/reports/leavers/comparison" });
   const rows = within(screen.getByRole("table")).getAllByRole("row").slice(1);
   expect(rows.map((row) => row.lastElementChild?.textContent)).toEqual(["no such staff number in Wexa", "agrees"]);
-  expect(screen.getByLabelText("What came of it").textContent).toContain("▲ no such staff number in Wexa: 1");
+  expect(screen.getByLabelText("Results").textContent).toContain("▲ no such staff number in Wexa: 1");
 });
 
 it("says what is wrong with a list, and keeps the way to choose another", async () => {

@@ -20,7 +20,8 @@ export function Compare() {
       <h2>Compare with a list from HR</h2>
       <p className="mt-1 text-soft print:hidden">
         A CSV file with a column <i>staff number</i> and a column <i>last day</i> (2026-11-30). The file is not kept.
-        Without days of your own, the list is taken to cover the days from its first to its last.
+        Whoever left in Wexa between the first and the last day of the list should be in it; set other days if it covers
+        more.
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3 print:hidden">
         <label className="btn btn-sm focus-within:outline-2 focus-within:outline-primary">
@@ -42,10 +43,10 @@ export function Compare() {
           />
         </label>
         <div className="w-40">
-          <PlainDay label="Covers last days from" value={from} onKeep={setFrom} />
+          <PlainDay label="Period from" value={from} onKeep={setFrom} />
         </div>
         <div className="w-40">
-          <PlainDay label="until" value={until} onKeep={setUntil} />
+          <PlainDay label="Period until" value={until} onKeep={setUntil} />
         </div>
         {file !== undefined && (
           <button
@@ -87,7 +88,7 @@ function Result({ compared, list, days }: { compared: Compared; list: File; days
         )}
       </div>
       <Told error={download.error} />
-      <ul className="mt-1 flex flex-wrap gap-x-5" aria-label="What came of it">
+      <ul className="mt-1 flex flex-wrap gap-x-5" aria-label="Results">
         {compared.bars.map((bar) => (
           <li
             key={bar.label}

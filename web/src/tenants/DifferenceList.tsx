@@ -40,7 +40,7 @@ export function DifferenceList({ page }: { page: Page }) {
       <div className="card-plain mt-1.5">
         {differences.length === 0 ? (
           <Empty title={page.tenant.readAt ? "The tenant holds what it should." : "It has not been read yet."}>
-            {page.excepted.length > 0 && "Except for the exceptions listed below."}
+            {page.excepted.length > 0 && "The exceptions are listed below."}
           </Empty>
         ) : (
           <table className="w-full">

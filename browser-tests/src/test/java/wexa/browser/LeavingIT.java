@@ -96,7 +96,7 @@ class LeavingIT {
             browser.isAccessible("sign-in to be closed");
             browser.type("Reason, kept in the log", "the keys were taken");
             browser.button("Close sign-in in 2 tenants now").click();
-            browser.sees("Closed in all 2 tenants, according to the tenants themselves.");
+            browser.sees("Closed in both tenants.");
             browser.theme("night");
             browser.isAccessible("sign-in that is closed, at night");
             browser.theme("linen");

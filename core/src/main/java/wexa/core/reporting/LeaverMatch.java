@@ -26,7 +26,9 @@ public final class LeaverMatch {
         STILL_ENGAGED("no last day in Wexa"),
         OTHER_DAY("another last day in Wexa"),
         UNKNOWN("no such staff number in Wexa"),
+        AMBIGUOUS("several people have this staff number"),
         NOT_LISTED("not in the list"),
+        NO_NUMBER("no staff number in the list"),
         UNREADABLE("last day in the list is not a date"),
         TWICE("twice in the list"),
         GOES_ON("agrees; another engagement continues"),
@@ -43,7 +45,7 @@ public final class LeaverMatch {
         }
     }
 
-    /** A line of the list; without a day that can be read, with what stands in its place. */
+    /** A line of the list; without a number empty, and without a day that can be read with what stands in its place. */
     public record Notice(String number, String name, Optional<LocalDate> lastDay, String written) {}
 
     /** The days that the list covers, first and last: whoever left on one of them is expected in it. */
@@ -80,7 +82,7 @@ public final class LeaverMatch {
         List<Line> lines = new ArrayList<>();
         Set<String> listed = new HashSet<>();
         for (Notice notice : notices) {
-            lines.add(line(notice, listed.add(notice.number())));
+            lines.add(line(notice, notice.number().isEmpty() || listed.add(notice.number())));
         }
         period.ifPresent(days -> addNotListed(filter, days, listed, lines));
         lines.sort(Comparator.comparing(Line::result)
@@ -103,14 +105,15 @@ public final class LeaverMatch {
     }
 
     private Line line(Notice notice, boolean isFirst) {
-        Optional<Engagement> known =
-                model.table(Kind.ENGAGEMENT).by(Engagement.BY_STAFF_NUMBER, notice.number()).stream()
-                        .max(Comparator.comparing(one -> one.window().until()));
+        List<Engagement> candidates = model.table(Kind.ENGAGEMENT).by(Engagement.BY_STAFF_NUMBER, notice.number());
+        Optional<Engagement> known = meant(candidates, notice);
         Result result;
-        if (!isFirst) {
+        if (notice.number().isEmpty()) {
+            result = Result.NO_NUMBER;
+        } else if (!isFirst) {
             result = Result.TWICE;
         } else if (known.isEmpty()) {
-            result = Result.UNKNOWN;
+            result = candidates.isEmpty() ? Result.UNKNOWN : Result.AMBIGUOUS;
         } else if (notice.lastDay().isEmpty()) {
             result = Result.UNREADABLE;
         } else if (known.get().window().isOpenEnded()) {
@@ -132,6 +135,21 @@ public final class LeaverMatch {
                                 .map(one -> lastDay(one).toString())
                                 .orElse(""),
                         result.words()));
+    }
+
+    /**
+     * The engagement that ended last. Where people of several homes have the number, the one that ended on the day; none where
+     * that is not one alone.
+     */
+    private Optional<Engagement> meant(List<Engagement> candidates, Notice notice) {
+        if (candidates.stream().map(Engagement::person).distinct().count() < 2) {
+            return candidates.stream()
+                    .max(Comparator.comparing(one -> one.window().until()));
+        }
+        List<Engagement> onThatDay = candidates.stream()
+                .filter(one -> !one.window().isOpenEnded() && notice.lastDay().equals(Optional.of(lastDay(one))))
+                .toList();
+        return onThatDay.size() == 1 ? Optional.of(onThatDay.getFirst()) : Optional.empty();
     }
 
     /** Those whose last engagement ends in the period; who never started did not leave. */

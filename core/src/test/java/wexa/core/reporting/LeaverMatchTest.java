@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.UUID;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
@@ -17,8 +18,11 @@ import wexa.core.RandomModel;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Person;
 import wexa.core.reporting.LeaverMatch.Notice;
 import wexa.core.reporting.LeaverMatch.Period;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
 
 /** A list made of what is on record, with errors put in: each is found, and nothing else. */
 class LeaverMatchTest {
@@ -91,15 +95,56 @@ class LeaverMatchTest {
                 ZONE,
                 List.of(
                         new Notice(first, "x", Optional.empty(), "31.12.26"),
+                        new Notice("", "z", Optional.of(lastDay(ended.getLast())), ""),
+                        new Notice("", "z", Optional.empty(), "line 7 has more or fewer cells"),
                         new Notice(second, "y", Optional.of(lastDay(ended.getLast())), ""),
                         new Notice(second, "y", Optional.of(lastDay(ended.getLast())), "")),
                 Optional.empty());
         Map<String, String> results = results(report);
         assertThat(results)
                 .containsEntry(first, "last day in the list is not a date")
-                .hasSize(2);
+                .hasSize(3);
+        assertThat(results.get("")).isEqualTo("no staff number in the list + no staff number in the list");
         assertThat(results.get(second)).startsWith("twice in the list + agrees");
         assertThat(report.rows()).anyMatch(row -> row.contains("31.12.26"));
+    }
+
+    /** Numbers are unique within a home alone. */
+    @Test
+    void aNumberThatTwoPeopleHaveIsMatchedByItsDayOrNotAtAll() {
+        RandomModel made = new RandomModel(5);
+        Engagement one = made.engagements.stream()
+                .filter(any -> !any.window().isOpenEnded())
+                .findFirst()
+                .orElseThrow();
+        String number = one.staffNumber().orElseThrow();
+        made.engagements.add(new Engagement(
+                new Id<>(UUID.randomUUID()),
+                made.people.stream()
+                        .map(Person::id)
+                        .filter(id -> !id.equals(one.person()))
+                        .findFirst()
+                        .orElseThrow(),
+                one.kind(),
+                Optional.of(number),
+                one.unit(),
+                one.job(),
+                Optional.empty(),
+                Window.from(RandomModel.NOW)));
+        Model model = made.model();
+        String name = model.people().get(one.person()).name();
+        Report right = LeaverMatch.of(
+                everything(model),
+                ZONE,
+                List.of(new Notice(number, "x", Optional.of(lastDay(one)), "")),
+                Optional.empty());
+        assertThat(right.rows().getFirst()).contains(name).last().asString().startsWith("agrees");
+        Report wrong = LeaverMatch.of(
+                everything(model),
+                ZONE,
+                List.of(new Notice(number, "x", Optional.of(lastDay(one).plusDays(3)), "")),
+                Optional.empty());
+        assertThat(results(wrong)).containsEntry(number, "several people have this staff number");
     }
 
     @Test

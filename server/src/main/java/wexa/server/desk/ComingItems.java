@@ -40,7 +40,7 @@ final class ComingItems {
             Instant until = engagement.window().until();
             if (isComing(until, now)) {
                 Person person = model.people().get(engagement.person());
-                coming.add(person("LEAVER", person, engagement, until, "Last day soon"));
+                coming.add(person("LEAVER", person, engagement, until, "Leaves soon"));
             }
         }
         for (Engagement engagement : soon(engagements, Engagement.BY_FIRST_DAY, now)) {
@@ -172,7 +172,7 @@ final class ComingItems {
                 "SCHEDULED",
                 model.people().get(person).name(),
                 "Gets " + coming.stream().map(Coming::what).collect(Collectors.joining(", "))
-                        + ". Nothing to do, can be taken back",
+                        + ". Nothing to do; it can be taken back",
                 "Open",
                 person.toString(),
                 coming.stream().map(Coming::from).min(Comparator.naturalOrder()).orElse(now),

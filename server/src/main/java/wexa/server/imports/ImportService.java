@@ -48,7 +48,9 @@ import wexa.server.wiring.Settings;
 /** Bringing tables in: nothing of them reaches the model before the draft that is made of them is applied. */
 @UseCases
 public class ImportService {
-    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 200, 4_000, 64L << 20);
+    /** What a table that somebody brings may have at most. */
+    public static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 200, 4_000, 64L << 20);
+
     private static final Duration TRIED_FOR = Duration.ofMinutes(5);
 
     private final ImportStore imports;

@@ -12,14 +12,10 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.access.Usability;
 import wexa.core.change.Days;
-import wexa.core.lifecycle.MainEngagement;
-import wexa.core.lifecycle.PersonStatus;
-import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
-import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
@@ -86,7 +82,7 @@ public class HelpService {
         // messages name every tenant that they are about
         List<SignInLinks.SignInMessage> told = actor.sight().isEverywhere() ? links.about(person.id()) : List.of();
         List<Finding> findings = new ArrayList<>();
-        addStanding(model, person, now, findings);
+        Standing.finding(model, person, now, zone).ifPresent(findings::add);
         if (person.mail().isEmpty()) {
             findings.add(everywhere(
                     Severity.MAY,
@@ -120,72 +116,6 @@ public class HelpService {
                 findings,
                 seen,
                 told);
-    }
-
-    private void addStanding(Model model, Person person, Instant now, List<Finding> findings) {
-        List<Engagement> engagements = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id());
-        Optional<Engagement> engagement = MainEngagement.of(engagements, now);
-        PersonStatus status = PersonStatus.of(model, person.id(), engagements, now);
-        String about = engagement.map(one -> one.job() + ". ").orElse("");
-        switch (status) {
-            case EXPECTED ->
-                findings.add(everywhere(
-                        Severity.STOPS,
-                        "NOT_STARTED",
-                        "Has not started",
-                        about + "Starts on "
-                                + engagement
-                                        .map(one -> Days.words(one.window().from(), 0, zone))
-                                        .orElse("a day that is not known")
-                                + ". Accounts work from then on.",
-                        Help.ASK,
-                        null));
-            case LEFT ->
-                findings.add(everywhere(
-                        Severity.STOPS,
-                        "LEFT",
-                        "Has left",
-                        about + "The last day was "
-                                + engagement
-                                        .map(one -> Days.words(one.window().until(), 1, zone))
-                                        .orElse("not recorded")
-                                + ".",
-                        Help.ASK,
-                        null));
-            case PAUSED ->
-                findings.add(everywhere(
-                        Severity.STOPS,
-                        "ON_LEAVE",
-                        "Is on leave",
-                        "Until "
-                                + PersonStatus.stopping(model, person.id(), now)
-                                        .map(Absence::window)
-                                        .filter(window -> !window.isOpenEnded())
-                                        .map(window -> Days.words(window.until(), 1, zone))
-                                        .orElse("further notice")
-                                + ". Accounts are closed meanwhile, and open again on the day of the return.",
-                        Help.ASK,
-                        null));
-            case SUSPENDED ->
-                findings.add(everywhere(
-                        Severity.STOPS,
-                        "SUSPENDED",
-                        "Is suspended",
-                        "Accounts are closed until the suspension is lifted on the person’s page.",
-                        Help.ASK,
-                        null));
-            case UNENGAGED ->
-                findings.add(everywhere(
-                        Severity.STOPS,
-                        "NOT_ENGAGED",
-                        "Has no engagement",
-                        "Without an engagement they have no access.",
-                        Help.ASK,
-                        null));
-            case HERE -> {
-                // as it should be
-            }
-        }
     }
 
     private void addAccount(
@@ -386,7 +316,7 @@ public class HelpService {
         }
     }
 
-    private static Finding everywhere(
+    static Finding everywhere(
             Severity severity, String code, String title, String text, Help help, @Nullable String target) {
         return new Finding(severity, code, title, text, help, target, null, null);
     }

@@ -16,6 +16,7 @@ import java.util.function.IntFunction;
 import java.util.function.Predicate;
 import java.util.function.ToIntFunction;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import wexa.core.access.PersonSet;
 import wexa.core.governance.Reach;
 import wexa.core.model.Kind;
@@ -24,7 +25,7 @@ import wexa.core.model.PersonField;
 import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
-import wexa.server.people.PersonRows.Filed;
+import wexa.server.people.Coding.Coded;
 import wexa.server.people.PersonRows.Line;
 import wexa.server.problems.Problem;
 
@@ -117,38 +118,23 @@ final class PeopleFacets {
         this.sight = sight;
     }
 
-    private void addParts(PersonRows.Coding coding) {
-        part("unit", texts(PeopleFilter.of(filter.unit())), coding.unit(), Filed::unit, unit -> path((Id<?>) unit));
-        part(
-                "standing",
-                Set.copyOf(PeopleFilter.of(filter.standing())),
-                coding.standing(),
-                Filed::standing,
-                value -> List.of(value.toString()));
-        part(
-                "kind",
-                Set.copyOf(PeopleFilter.of(filter.kind())),
-                coding.kind(),
-                Filed::kind,
-                value -> List.of(value.toString()));
-        part(
-                "job",
-                Set.copyOf(PeopleFilter.of(filter.job())),
-                coding.job(),
-                Filed::job,
-                value -> List.of(value.toString()));
+    private void addParts(Coding coding) {
+        part("unit", texts(PeopleFilter.of(filter.unit())), coding.unit(), Coded::unit, unit -> path((Id<?>) unit));
+        textPart("standing", filter.standing(), coding.standing(), Coded::standing);
+        textPart("kind", filter.kind(), coding.kind(), Coded::kind);
+        textPart("job", filter.job(), coding.job(), Coded::job);
         spanPart(
                 "ends",
                 Set.copyOf(PeopleFilter.of(filter.ends())),
-                filed -> filed.until() == Filed.UNSET && filed.kind() != Codes.NOTHING
+                coded -> coded.until() == Coded.UNSET && coded.kind() != Codes.NOTHING
                         ? NEVER_CODE
-                        : within(filed.until()));
-        spanPart("begins", Set.copyOf(PeopleFilter.of(filter.begins())), filed -> within(filed.from()));
+                        : within(coded.until()));
+        spanPart("begins", Set.copyOf(PeopleFilter.of(filter.begins())), coded -> within(coded.from()));
         part(
                 "manager",
                 texts(PeopleFilter.of(filter.manager())),
                 coding.manager(),
-                Filed::manager,
+                Coded::manager,
                 manager -> List.of(manager.toString()));
         ownFields(coding.custom());
         setPart("group", texts(PeopleFilter.of(filter.group())));
@@ -156,27 +142,31 @@ final class PeopleFacets {
         setPart("account", Set.copyOf(PeopleFilter.of(filter.account())));
     }
 
+    private void textPart(String name, @Nullable List<String> chosen, Codes codes, ToIntFunction<Coded> code) {
+        part(name, Set.copyOf(PeopleFilter.of(chosen)), codes, code, value -> List.of(value.toString()));
+    }
+
     private void part(
             String name,
             Set<String> chosen,
             Codes codes,
-            ToIntFunction<Filed> code,
+            ToIntFunction<Coded> code,
             Function<Object, List<String>> keys) {
         parts.add(new Part(
                 name,
                 chosen,
                 codes.size(),
-                line -> code.applyAsInt(line.filed()),
+                line -> code.applyAsInt(line.coded()),
                 value -> keys.apply(codes.value(value))));
     }
 
     /** Whatever lies within a span lies within the longer ones. */
-    private void spanPart(String name, Set<String> chosen, ToIntFunction<Filed> span) {
+    private void spanPart(String name, Set<String> chosen, ToIntFunction<Coded> span) {
         parts.add(new Part(
                 name,
                 chosen,
                 NEVER_CODE + 1,
-                line -> span.applyAsInt(line.filed()),
+                line -> span.applyAsInt(line.coded()),
                 code -> code == NEVER_CODE ? List.of(NEVER) : SPANS.subList(code - 1, SPANS.size())));
     }
 
@@ -204,7 +194,7 @@ final class PeopleFacets {
                         PeopleFilter.OWN + key,
                         chosen,
                         custom,
-                        Filed::custom,
+                        Coded::custom,
                         values -> List.of(
                                 values instanceof Map<?, ?> all && all.get(key) instanceof String text ? text : ""));
             }

@@ -15,7 +15,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntConsumer;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.governance.Reach;
 import wexa.core.governance.Reached;
@@ -64,41 +63,7 @@ class PersonRows {
     }
 
     /** A row, the text that a search looks into, what sorts it, and what it is filtered by. */
-    record Line(PersonRow row, String text, int urgency, Origin origin, Filed filed) {}
-
-    /**
-     * What a line is filtered by, as codes of its values; instants in seconds since 1970.
-     *
-     * @param custom the code of all values of the organisation's own fields together
-     * @param from {@link #UNSET} for no beginning
-     * @param until {@link #UNSET} for no end
-     */
-    record Filed(int standing, int kind, int job, int unit, int manager, int custom, long from, long until) {
-        static final long UNSET = Long.MIN_VALUE;
-    }
-
-    /** The codes that lines carry; of one sorting of everybody, and of what followed it. */
-    record Coding(Codes standing, Codes kind, Codes job, Codes unit, Codes manager, Codes custom) {
-        Coding() {
-            this(new Codes(), new Codes(), new Codes(), new Codes(), new Codes(), new Codes());
-        }
-
-        Filed filed(PersonRow row, Origin origin) {
-            return new Filed(
-                    standing.of(row.standing()),
-                    row.kind().isEmpty() ? Codes.NOTHING : kind.of(row.kind()),
-                    row.job().isEmpty() ? Codes.NOTHING : job.of(row.job()),
-                    origin.unit().map(unit::of).orElse(Codes.NOTHING),
-                    origin.manager().map(manager::of).orElse(Codes.NOTHING),
-                    custom.of(origin.custom()),
-                    seconds(row.from()),
-                    seconds(row.until()));
-        }
-
-        private static long seconds(@Nullable Instant instant) {
-            return instant == null ? Filed.UNSET : instant.getEpochSecond();
-        }
-    }
+    record Line(PersonRow row, String text, int urgency, Origin origin, Coding.Coded coded) {}
 
     /** Lines with the codes that they carry. */
     record Lines(List<Line> lines, Coding coding) {}
@@ -355,7 +320,7 @@ class PersonRows {
                         person.mail().map(Mail::text).orElse(""),
                         values(model, person))
                 .toLowerCase(Locale.ROOT);
-        return new Line(row, text, urgency(row, at), origin, coding.filed(row, origin));
+        return new Line(row, text, urgency(row, at), origin, coding.coded(row, origin));
     }
 
     /** Values that people would type; who is named in a field is found on that person's own row. */

@@ -11,18 +11,17 @@ import wexa.connect.csv.CsvTable;
 import wexa.core.importing.Sheet;
 import wexa.core.model.Model;
 import wexa.core.reporting.LeaverMatch.Notice;
+import wexa.server.imports.ImportService;
 import wexa.server.imports.ImportWords;
 import wexa.server.problems.Problem;
 
 /** A list of leavers from personnel, read from CSV: staff number, last day, and names where it has them. */
 final class LeaverList {
-    private static final CsvTable.Limits LIMITS = new CsvTable.Limits(200_000, 200, 4_000, 64L << 20);
-
     private LeaverList() {}
 
-    /** Columns are recognised by the names that an import of people knows. A row that is no row of the table stops all. */
+    /** Columns are recognised by the names that an import of people knows. A row that is none is told with the others. */
     static List<Notice> read(InputStream text, Model model) throws IOException {
-        CsvTable table = CsvTable.read(text, LIMITS);
+        CsvTable table = CsvTable.read(text, ImportService.LIMITS);
         table.problem().ifPresent(problem -> {
             throw Problem.badField("file", "leavers.unreadable", ImportWords.of(problem));
         });
@@ -34,27 +33,31 @@ final class LeaverList {
                     "file",
                     "leavers.columns",
                     "The list needs a column “staff number” and one “last day”. It has: "
-                            + String.join(", ", table.header()) + ". Rename the columns and bring it again.");
+                            + String.join(", ", table.header()) + ". Rename the columns and choose it again.");
         }
         List<Notice> notices = new ArrayList<>();
         for (CsvTable.Row row : table.rows()) {
             if (row.isRagged()) {
-                throw Problem.badField(
-                        "file",
-                        "leavers.ragged",
-                        "Line " + row.line() + " has more or fewer cells than the first line. Correct it and bring the"
-                                + " list again.");
+                // nobody can say what belongs where
+                notices.add(new Notice(
+                        "",
+                        "",
+                        Optional.empty(),
+                        "line " + row.line() + " has more or fewer cells than the first line"));
+            } else if (!row.cells().stream().allMatch(String::isBlank)) {
+                String written = row.cells().get(until).strip();
+                notices.add(new Notice(
+                        row.cells().get(number).strip(),
+                        (cell(row, fields, "given") + " " + cell(row, fields, "family")).strip(),
+                        day(written),
+                        written));
             }
-            String written = row.cells().get(until).strip();
-            notices.add(new Notice(
-                    row.cells().get(number).strip(),
-                    (cell(row, fields, "given") + " " + cell(row, fields, "family")).strip(),
-                    day(written),
-                    written));
         }
         if (notices.isEmpty()) {
             throw Problem.badField(
-                    "file", "leavers.empty", "The list has no rows below its first line. Add them and bring it again.");
+                    "file",
+                    "leavers.empty",
+                    "The list has no rows below its first line. Add them and choose it again.");
         }
         return notices;
     }

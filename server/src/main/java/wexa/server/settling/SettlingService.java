@@ -74,8 +74,7 @@ public class SettlingService {
         Acceptance.Taken taken = heavy.run(
                 chosen.size() >= HeavyWork.LONG,
                 LongWork.What.of(
-                        "Working out what " + snapshot.model().title(found) + " brings into the model",
-                        "/tenants/" + found.id()),
+                        "Preparing what is accepted from " + snapshot.model().title(found), "/tenants/" + found.id()),
                 () -> Acceptance.of(
                         List.copyOf(chosen.values()), found, snapshot, clock.now(), settings.zone(), ids::next));
         return new SettlingView(

@@ -256,7 +256,13 @@ class ReportTest {
         assertThat(compared("name,end\r\nx,2026-11-01\r\n", "").text("detail")).contains("staff number", "name, end");
         assertThat(compared("number,last day\r\n", "").text("detail")).contains("no rows");
         assertThat(compared("", "").text("detail")).contains("empty");
-        assertThat(compared("number,last day\r\n4711\r\n", "").text("detail")).contains("Line 2");
+        JsonNode rows = compared("number,last day\r\n4711\r\n999999,2026-11-01\r\n,\r\n", "")
+                .body()
+                .path("rows");
+        assertThat(rows.valueStream().map(row -> row.path(5).asString()))
+                .contains("no such staff number in Wexa")
+                .containsOnlyOnce("no staff number in the list");
+        assertThat(rows.toString()).contains("line 2 has more or fewer cells");
         assertThat(compared("number,last day\r\n4711,2026-11-01\r\n", "?from=2026-12-01&until=2026-11-01")
                         .status())
                 .isEqualTo(400);
