@@ -35,7 +35,7 @@ const HOWS: readonly { how: How; name: string; words: string; act: "APPLY" | "PR
     how: "except",
     name: "Make an exception",
     words:
-      "Nothing is changed in either, until a day that you set. The difference is listed again after that day, or earlier if the tenant changes once more.",
+      "Neither side is changed until a day that you set. The difference is listed again after that day, or earlier if the tenant changes once more.",
     act: "PREPARE",
   },
 ];
@@ -207,7 +207,7 @@ function Except({ tenant, some, onDone }: { tenant: Tenant; some: readonly Line[
         className="btn btn-sm btn-primary mt-2"
         disabled={owner === undefined || reason.trim() === "" || except.isPending || start.isPending}
       >
-        {except.isPending || start.isPending ? "Preparing…" : `Review excepting ${count(some.length, "difference")}`}
+        {except.isPending || start.isPending ? "Preparing…" : `Review ${count(some.length, "exception")}`}
       </button>
       <Told error={except.error ?? start.error} />
     </form>

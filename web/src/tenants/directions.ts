@@ -27,7 +27,7 @@ export function inDirections<T extends Told>(all: readonly T[]): { title: string
   };
   const sorted = all.toSorted((one, other) => rank(one) - rank(other) || one.name.localeCompare(other.name));
   return [
-    { title: "Too much, or otherwise, in the tenant", lines: sorted.filter((one) => !one.giving) },
+    { title: "Extra or different in the tenant", lines: sorted.filter((one) => !one.giving) },
     { title: "Missing in the tenant", lines: sorted.filter((one) => one.giving) },
   ].filter((part) => part.lines.length > 0);
 }

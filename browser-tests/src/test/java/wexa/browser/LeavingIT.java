@@ -74,7 +74,7 @@ class LeavingIT {
             browser.type("Reason", "settled with the night shift in spring");
             browser.pick("Who is responsible", "lindqvist", "Tove Lindqvist");
             browser.isAccessible("differences that are excepted");
-            browser.button("Review excepting").click();
+            browser.button("Review ").click();
             browser.field("Name of the draft");
             browser.see(APPLY).click();
             browser.sees("Prepare undo");
