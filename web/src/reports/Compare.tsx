@@ -1,6 +1,5 @@
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { useMay } from "../session/hooks";
 import { PlainDay } from "../ui/plainDay";
 import { Told } from "../ui/plainField";
 import { useComparison, useExportComparison } from "./mutations";
@@ -68,7 +67,6 @@ export function Compare() {
 }
 
 function Result({ compared, list, days }: { compared: Compared; list: File; days: { from: string; until: string } }) {
-  const mayLook = useMay("LOOK");
   const download = useExportComparison();
   return (
     <>
@@ -76,16 +74,14 @@ function Result({ compared, list, days }: { compared: Compared; list: File; days
         <p className="flex-1" role="status">
           <b className="font-semibold">{list.name}</b>: {compared.cover.filter.join("; ")}
         </p>
-        {mayLook && (
-          <button
-            type="button"
-            className="btn btn-sm print:hidden"
-            disabled={download.isPending}
-            onClick={() => download.mutate({ list, ...days })}
-          >
-            {download.isPending ? "Exporting…" : "Export with cover sheet"}
-          </button>
-        )}
+        <button
+          type="button"
+          className="btn btn-sm print:hidden"
+          disabled={download.isPending}
+          onClick={() => download.mutate({ list, ...days })}
+        >
+          {download.isPending ? "Exporting…" : "Export with cover sheet"}
+        </button>
       </div>
       <Told error={download.error} />
       <ul className="mt-1 flex flex-wrap gap-x-5" aria-label="Results">
