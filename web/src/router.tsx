@@ -333,6 +333,10 @@ const connect = createRoute({
   ...at("/tenants/connect"),
   component: lazyRouteComponent(() => import("./tenants/ConnectPage"), "ConnectPage"),
 });
+const manualTenant = createRoute({
+  ...at("/tenants/manual"),
+  component: lazyRouteComponent(() => import("./tenants/ManualPage"), "ManualPage"),
+});
 
 const match = createRoute({
   ...at("/tenants/$id/match"),
@@ -449,6 +453,7 @@ export const router = createRouter({
     give,
     compare,
     tenants,
+    manualTenant,
     tenant,
     connect,
     match,

@@ -221,6 +221,14 @@ export const tenantQuery = (id: string) =>
     queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}", { signal, params: { path: { id } } })),
   });
 
+/** What is to be done by hand in a tenant without an interface. */
+export const tasksQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["tenants", id, "tasks"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}/tasks", { signal, params: { path: { id } } })),
+    refetchInterval: 10_000,
+  });
+
 /** Groups of a tenant that are not written from here. */
 export const groupsThereQuery = (id: string) =>
   queryOptions({

@@ -20,6 +20,7 @@ type Step = Schemas["StepView"];
 
 const STATES: Record<string, { words: string; look: string; sign: string }> = {
   WAITING: { words: "waiting", look: "text-soft", sign: "○" },
+  BY_HAND: { words: "to do by hand", look: "text-warning", sign: "☐" },
   SENT: { words: "sent", look: "text-primary", sign: "◐" },
   UNKNOWN: { words: "outcome unknown, being looked up", look: "text-warning", sign: "?" },
   DONE: { words: "done", look: "text-success", sign: "✓" },
@@ -159,7 +160,11 @@ function Beside({ job }: { job: Job }) {
         <h2 id="stuck">{stuck.length === 0 ? "Nothing is stuck" : "What is stuck, and why"}</h2>
         {stuck.length === 0 && (
           <p className="mt-1 text-soft">
-            {job.open > 0 ? "The steps go on by themselves; you can leave this page." : "Every step is finished."}
+            {job.open > job.byHand
+              ? "The steps go on by themselves; you can leave this page."
+              : job.open > 0
+                ? "Whatever Wexa does itself is finished."
+                : "Every step is finished."}
           </p>
         )}
         <ul className="mt-1 space-y-2">
@@ -174,6 +179,23 @@ function Beside({ job }: { job: Job }) {
           ))}
         </ul>
       </section>
+      {job.byHand > 0 && (
+        <section aria-labelledby="by-hand" className="mb-5">
+          <h2 id="by-hand">To do by hand</h2>
+          <ul className="mt-1">
+            {job.tenants
+              .filter((tenant) => tenant.steps.some((step) => step.state === "BY_HAND"))
+              .map((tenant) => (
+                <li key={tenant.id}>
+                  <TenantDot colour={tenant.colour} />
+                  <Link to="/tenants/$id" params={{ id: tenant.id }} className="link">
+                    Tasks in {tenant.name}
+                  </Link>
+                </li>
+              ))}
+          </ul>
+        </section>
+      )}
       {changeset && (
         <>
           <p className="mb-4">

@@ -104,6 +104,8 @@ export function DeskAct({ item }: { item: Item }) {
         </Link>
       );
     case "TENANT_SILENT":
+    case "BY_HAND":
+    case "LIST_DUE":
     case "DIFFERENCE":
     case "SEATS":
     case "UNKNOWN":

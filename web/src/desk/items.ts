@@ -21,7 +21,11 @@ export const SECTIONS: readonly Section[] = [
   },
   { key: "changes", title: "Changes on their way", kinds: ["STEP_REFUSED", "STEP_WAITING"] },
   { key: "scheduled", title: "Scheduled", kinds: ["SCHEDULED"] },
-  { key: "tenants", title: "Tenants", kinds: ["TENANT_SILENT", "DIFFERENCE", "SEATS", "UNKNOWN", "CATALOGUE"] },
+  {
+    key: "tenants",
+    title: "Tenants",
+    kinds: ["TENANT_SILENT", "BY_HAND", "DIFFERENCE", "LIST_DUE", "SEATS", "UNKNOWN", "CATALOGUE"],
+  },
   { key: "broken", title: "Unmapped or broken", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
 ];
 

@@ -21,6 +21,7 @@ export const TARGETS: readonly Target[] = [
   act("New group", "/groups/new", "create team distribution list"),
   act("New role", "/roles/new", "create job role profile"),
   act("Find roles that cover a task", "/roles/work", "permission needed task refund who can which role covers"),
+  act("Add a tenant without an interface", "/tenants/manual", "application manual by hand list csv tasks", "GOVERN"),
   act("Connect a tenant", "/tenants/connect", "application add scim connection endpoint token", "GOVERN"),
   {
     ...act(

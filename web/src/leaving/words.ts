@@ -76,6 +76,7 @@ export function placesOf(holdings: readonly Holding[]): Place[] {
 
 export const LEFT: Record<Left, { words: string; look: string }> = {
   CONFIRMED: { words: "confirmed", look: "text-success" },
+  CONFIRMED_BY_HAND: { words: "confirmed by hand", look: "text-success" },
   WAITING: { words: "not read since", look: "text-warning" },
   CANNOT_BE_CHECKED: { words: "cannot be checked", look: "text-warning" },
   STILL_THERE: { words: "still there", look: "text-error" },

@@ -86,6 +86,9 @@ export function ConnectPage() {
       <p className="mt-6">
         <Link to="/tenants" className="btn btn-sm">
           To the tenants
+        </Link>{" "}
+        <Link to="/tenants/manual" className="btn btn-sm">
+          It has no interface
         </Link>
       </p>
     </section>

@@ -11,6 +11,8 @@ import { Capabilities } from "./Capabilities";
 import { DifferenceList } from "./DifferenceList";
 import { Reach } from "./Reach";
 import { Seats } from "./Seats";
+import { Tasks } from "./Tasks";
+import { WorkCard } from "./WorkCard";
 import { useReadTenant } from "./mutations";
 
 type Page = Schemas["TenantPage"];
@@ -26,6 +28,7 @@ export function TenantPage() {
         <>
           <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Tenant">
             <Heading page={data} />
+            {data.tenant.isManual && <Tasks tenant={data.tenant} />}
             <DifferenceList key={data.tenant.id} page={data} />
           </section>
           <aside
@@ -90,7 +93,7 @@ export function TenantPage() {
             <h2 className="mt-5">Supported capabilities</h2>
             <Capabilities of={data.capabilities} />
             <p className="mt-1 text-sm text-soft">Signs in by {userNameRule(data.userNameRule)}.</p>
-            <Reach tenant={data.tenant.id} />
+            {data.tenant.isManual ? <WorkCard tenant={data.tenant.id} /> : <Reach tenant={data.tenant.id} />}
           </aside>
         </>
       )}
@@ -114,11 +117,19 @@ function Heading({ page }: { page: Page }) {
           <Link to="/tenants/$id/accounts" params={{ id: tenant.id }} className="link">
             {count(tenant.accounts, "open account")}
           </Link>{" "}
-          · {tenant.readAt ? `read ${ago(tenant.readAt, now)}` : "never read"}
+          ·{" "}
+          {tenant.isManual
+            ? tenant.readAt
+              ? `list of ${ago(tenant.readAt, now)}`
+              : "no list yet"
+            : tenant.readAt
+              ? `read ${ago(tenant.readAt, now)}`
+              : "never read"}
         </p>
         {tenant.reading === "DONE" && tenant.readingDetail !== "" && (
           <p className="mt-1 text-sm">
-            <span className="text-warning">▲</span> Odd in the last reading: {tenant.readingDetail}.
+            <span className="text-warning">▲</span> {tenant.isManual ? "Of the last list:" : "Odd in the last reading:"}{" "}
+            {tenant.readingDetail}.
           </p>
         )}
         {tenant.reading === "FAILED" && (
@@ -127,7 +138,7 @@ function Heading({ page }: { page: Page }) {
           </p>
         )}
       </div>
-      {mayRead && (
+      {mayRead && !tenant.isManual && (
         <button type="button" className="btn btn-sm" disabled={read.isPending} onClick={() => read.mutate()}>
           {read.isPending ? "Reading…" : "Read now"}
         </button>

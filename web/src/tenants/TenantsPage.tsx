@@ -69,6 +69,7 @@ export function TenantsPage() {
                       </td>
                       <td className="px-2 whitespace-nowrap">
                         {tenant.readAt ? ago(tenant.readAt, now) : "never"}
+                        {tenant.isManual && <span className="text-soft"> from a list</span>}
                         {tenant.reading === "FAILED" && (
                           <b className="block text-sm text-error">the last reading failed</b>
                         )}

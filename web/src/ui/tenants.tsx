@@ -1,6 +1,6 @@
 /** The tenant's colour, by its place in the palette. */
 export function tenantColour(colour: number): string {
-  return `var(--t${colour % 9})`;
+  return `var(--t${colour % 10})`;
 }
 
 export function TenantDot({ colour }: { colour: number }) {

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** The five apps with what can be done in them, their permission sets and the roles made of these. */
+/** The apps with what can be done in them, their permission sets and the roles made of these. */
 final class Catalogue {
     private static final Map<Character, String> SORTS = Map.of('l', "LOOK", 'w', "WORK", 'd', "DECIDE");
 
@@ -23,6 +23,7 @@ final class Catalogue {
         rotaBuoy();
         quayside();
         drydock();
+        mooringBook();
         facts.addAll(ConflictRules.make());
         return facts;
     }
@@ -258,6 +259,29 @@ final class Catalogue {
                 List.of("berth-worker"),
                 List.of("parts-order"));
         role("store-keeper", "Store keeper", "Receives parts", List.of(), List.of("parts-receive"));
+    }
+
+    /** Kept by the harbour office on a machine of its own, without an interface. */
+    private void mooringBook() {
+        String app = "mooring-book";
+        type(app, "booking", "Boat bookings", "l:see", "w:book", "w:cancel", "d:assign");
+        Set<String> everything = permissions(app, "booking:see", "booking:book", "booking:cancel", "booking:assign");
+        seats.put(app, ordered("login", everything));
+        app(
+                app,
+                "Mooring Book",
+                List.of(seat("login", "Login", "Signs in at the harbour office", everything)),
+                List.of(),
+                "OPTIONAL");
+        set(app, "boats-book", "Boats, book", "Book boats and cancel", "booking:see", "booking:book", "booking:cancel");
+        set(app, "boats-assign", "Boats, assign", "Say who gets which boat", "booking:see", "booking:assign");
+        role("boat-booker", "Boat booker", "Books boats for a day's work", List.of(), List.of("boats-book"));
+        role(
+                "harbour-clerk",
+                "Harbour clerk",
+                "Keeps the book and assigns boats",
+                List.of("boat-booker"),
+                List.of("boats-assign"));
     }
 
     private void type(String app, String key, String name, String... actions) {

@@ -33,25 +33,31 @@ final class Particulars {
                 "CARRIED"));
     }
 
-    /** A tenant that takes groups only has its roles written as groups. */
+    /** A tenant that takes groups only has its roles written as groups; one that is worked in by hand, as rights in its list. */
     private static void addBindings(List<Fact> facts) {
-        facts.add(Fact.of(
+        facts.add(binding(Scenario.WATCHERS, "rescue-watcher", "strandline-training", "GROUP", Scenario.WATCHERS_NAME));
+        ManualFiles.RIGHTS.forEach((role, right) ->
+                facts.add(binding(role + " mooring-book-harbour", role, "mooring-book-harbour", "ROLE", right)));
+    }
+
+    private static Fact binding(String id, String role, String place, String manner, String name) {
+        return Fact.of(
                 "binding",
-                Scenario.WATCHERS,
+                id,
                 "role",
-                Fact.id("role", "rescue-watcher"),
+                Fact.id("role", role),
                 "tenant",
-                Place.at("strandline-training").id(),
+                Place.at(place).id(),
                 "area",
                 null,
                 "manner",
-                "GROUP",
+                manner,
                 "name",
-                Scenario.WATCHERS_NAME,
+                name,
                 "found",
                 null,
                 "isReleased",
-                false));
+                false);
     }
 
     /** Whoever makes the rota is away from tomorrow on, and nobody covers yet. */

@@ -26,6 +26,13 @@ record Place(
 
     private static final Set<String> EVERYTHING = with(UNTIL_SIGN_IN, "LIVE_RIGHTS");
 
+    private static final String MANUAL = "mooring-book";
+
+    /** Whether nothing answers there: it is worked in by hand, and read from lists. */
+    boolean isManual() {
+        return app.equals(MANUAL);
+    }
+
     String path() {
         return app + "-" + key;
     }
@@ -146,6 +153,16 @@ record Place(
                         sized(),
                         List.of(area("north-berths", "North berths", ""), area("berth-3", "Berth 3", "north-berths")),
                         EVERYTHING,
+                        0),
+                new Place(
+                        MANUAL,
+                        "harbour",
+                        "Harbour",
+                        "LIVE",
+                        "MAIL",
+                        sized("login", 40),
+                        List.of(),
+                        new TreeSet<>(List.of("USERS", "SEATS", "ROLE_VALUES")),
                         0));
     }
 

@@ -12,8 +12,8 @@ import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Writes the scenario into a folder: {@code model.json}, {@code trust.ldif}, {@code orrin.ldif}, {@code tenants.json} and
- * {@code tenants/KEY.json}. The same seed writes the same bytes.
+ * Writes the scenario into a folder: {@code model.json}, {@code trust.ldif}, {@code orrin.ldif}, {@code tenants.json},
+ * {@code tenants/KEY.json}, and {@code manual.json} with {@code accounts.csv} for the tenant that is worked in by hand. The same seed writes the same bytes.
  */
 public final class ScenarioFiles {
     private ScenarioFiles() {}
@@ -43,7 +43,12 @@ public final class ScenarioFiles {
         Files.writeString(folder.resolve("orrin.ldif"), directories.partner(), StandardCharsets.UTF_8);
         TenantFiles tenants = new TenantFiles(scenario.workers(), scenario.catalogue());
         List<Map<String, Object>> connections = new ArrayList<>();
+        ManualFiles manual = new ManualFiles(scenario.workers());
         for (Place place : Place.all()) {
+            if (place.isManual()) {
+                manual.write(folder, place, json);
+                continue;
+            }
             Files.writeString(
                     folder.resolve("tenants").resolve(place.path() + ".json"),
                     json.writeValueAsString(tenants.of(place)));

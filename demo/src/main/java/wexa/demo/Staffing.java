@@ -62,6 +62,8 @@ final class Staffing {
                 group("ticket-crew", "till-clerk", "quayside-south", "ticket-hall", null),
                 group("kiosk-crew", "till-clerk", "quayside-south", "kiosk", null),
                 group("works-crew", "berth-worker", "drydock-works", "berth-3", null),
+                group("works-crew", "boat-booker", "mooring-book-harbour", null, null),
+                person("perrin.aldous", "harbour-clerk", "mooring-book-harbour", null, null),
                 person("saoirse.lund", "shift-planner", "rota-buoy-all", null, null),
                 person("jonah.petrel", "senior-keeper", "pelagia-north", "lagoon-row-b", "2026-11-28"),
                 person("ilse.marchetti", "water-chemist", "pelagia-rescue", "pool-1", null),
@@ -110,6 +112,8 @@ final class Staffing {
             case "strandline-live" -> worker.kind().equals("VOLUNTEER") || worker.isIn("rescue-crew");
             case "strandline-training" -> worker.isIn("vets-on-call");
             case "drydock-works" -> worker.isIn("works-crew");
+            case "mooring-book-harbour" ->
+                worker.isIn("works-crew") || worker.handle().equals("perrin.aldous");
             default -> false;
         };
     }
@@ -134,6 +138,7 @@ final class Staffing {
             }
             case "rota-buoy" -> worker.handle().equals("saoirse.lund") ? "planner" : "staff";
             case "quayside" -> "counter";
+            case "mooring-book" -> "login";
             default -> null;
         };
     }

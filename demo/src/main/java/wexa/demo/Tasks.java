@@ -56,7 +56,11 @@ final class Tasks {
             Map.entry("part:order", "Order spare parts at the Trust's cost"),
             Map.entry("part:receive", "Confirm that a delivery is complete"),
             Map.entry("connection:see", "Look up plant connections"),
-            Map.entry("connection:work", "Open and close a plant connection"));
+            Map.entry("connection:work", "Open and close a plant connection"),
+            Map.entry("booking:see", "See which boats are booked, and by whom"),
+            Map.entry("booking:book", "Book a boat"),
+            Map.entry("booking:cancel", "Cancel a booking"),
+            Map.entry("booking:assign", "Say who gets which boat"));
 
     private Tasks() {}
 
@@ -201,6 +205,14 @@ final class Tasks {
                                 "Check a delivery and put it on the shelf",
                                 "part:see",
                                 "part:receive"));
+            case "mooring-book" ->
+                List.of(task(
+                        app,
+                        "book-boat",
+                        "Book a boat",
+                        "Reserve a boat for a day's work",
+                        "booking:see",
+                        "booking:book"));
             default -> throw new IllegalArgumentException("no tasks are known in " + app);
         };
     }

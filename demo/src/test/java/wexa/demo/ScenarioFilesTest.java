@@ -25,10 +25,10 @@ class ScenarioFilesTest {
     }
 
     @Test
-    void sixHundredAndFortyPeopleAndNineTenants() {
+    void sixHundredAndFortyPeopleAndTenTenants() {
         List<Fact> facts = new Scenario().make();
         assertThat(facts).filteredOn(fact -> fact.kind().equals("person")).hasSize(640);
-        assertThat(facts).filteredOn(fact -> fact.kind().equals("tenant")).hasSize(9);
+        assertThat(facts).filteredOn(fact -> fact.kind().equals("tenant")).hasSize(10);
     }
 
     @Test

@@ -1,8 +1,11 @@
 package wexa.server.demo;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -18,14 +21,18 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import wexa.core.manual.AccountList;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
+import wexa.core.preview.Snapshot;
 import wexa.core.value.Handle;
 import wexa.core.value.Id;
 import wexa.server.connections.Connections;
+import wexa.server.connections.ManualTenants;
 import wexa.server.log.Log;
+import wexa.server.manual.ListReader;
 import wexa.server.rights.Act;
 import wexa.server.rights.Administrators;
 import wexa.server.snapshot.Changeset;
@@ -48,6 +55,8 @@ class DemoLoader implements ApplicationRunner {
     private final SnapshotStore snapshots;
     private final Administrators administrators;
     private final Connections connections;
+    private final ManualTenants manualTenants;
+    private final ListReader lists;
     private final StoredForms forms;
     private final Log log;
     private final TransactionTemplate transactions;
@@ -64,6 +73,8 @@ class DemoLoader implements ApplicationRunner {
             SnapshotStore snapshots,
             Administrators administrators,
             Connections connections,
+            ManualTenants manualTenants,
+            ListReader lists,
             StoredForms forms,
             Log log,
             TransactionTemplate transactions,
@@ -74,6 +85,8 @@ class DemoLoader implements ApplicationRunner {
         this.snapshots = snapshots;
         this.administrators = administrators;
         this.connections = connections;
+        this.manualTenants = manualTenants;
+        this.lists = lists;
         this.forms = forms;
         this.log = log;
         this.transactions = transactions;
@@ -94,6 +107,7 @@ class DemoLoader implements ApplicationRunner {
             LOG.info("demo scenario loaded: {} facts", facts.size());
         }
         connect(source);
+        setManual(source);
         snapshots.current();
     }
 
@@ -138,6 +152,31 @@ class DemoLoader implements ApplicationRunner {
             String address = settings.standIns() + "/" + one.path("key").asString() + "/";
             connections.connect(tenant, address, one.path("token").asString(), "");
             connections.setDoor(tenant, Optional.of(address + "sign-in"));
+        }
+    }
+
+    /** The tenant that is worked in by hand, with the list by which it was last read. */
+    private void setManual(Path source) throws IOException {
+        JsonNode manual = json.readTree(Files.readString(source.resolve("manual.json")));
+        Id<Tenant> id = Id.of(manual.path("tenant").asString());
+        Optional<Tenant> tenant = snapshots.current().model().tenants().find(id);
+        if (tenant.isEmpty() || manualTenants.is(id)) {
+            return;
+        }
+        manualTenants.set(
+                id,
+                new ManualTenants.Manual(
+                        Optional.of(Id.of(manual.path("assignee").asString())),
+                        manual.path("instructions").asString(),
+                        Duration.ofHours(manual.path("hours").asInt())));
+        Snapshot snapshot = snapshots.current();
+        try (InputStream text = Files.newInputStream(source.resolve("accounts.csv"))) {
+            AccountList list = lists.parse(text, snapshot.model(), tenant.get());
+            lists.keep(
+                    tenant.get(),
+                    Instant.parse(manual.path("listedAt").asString()),
+                    list,
+                    lists.compare(list, snapshot, tenant.get()));
         }
     }
 }

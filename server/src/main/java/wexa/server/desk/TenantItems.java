@@ -1,10 +1,12 @@
 package wexa.server.desk;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.lifecycle.SeatPool;
@@ -14,6 +16,8 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.apps.CatalogueDifferences;
+import wexa.server.connections.ManualTenants;
+import wexa.server.jobs.ByHand;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
 import wexa.server.tenants.Differences;
@@ -22,20 +26,32 @@ import wexa.server.tenants.Differences;
 @Component
 class TenantItems {
     private static final double NEARLY_EMPTY = 0.1;
+    private static final Duration LISTED_WITHIN = Duration.ofDays(31);
 
     private final Observations observations;
     private final Differences differences;
     private final CatalogueDifferences catalogues;
+    private final ByHand byHand;
+    private final ManualTenants manualTenants;
 
-    TenantItems(Observations observations, Differences differences, CatalogueDifferences catalogues) {
+    TenantItems(
+            Observations observations,
+            Differences differences,
+            CatalogueDifferences catalogues,
+            ByHand byHand,
+            ManualTenants manualTenants) {
         this.observations = observations;
         this.differences = differences;
         this.catalogues = catalogues;
+        this.byHand = byHand;
+        this.manualTenants = manualTenants;
     }
 
     void add(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
         Model model = snapshot.model();
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        Map<Id<Tenant>, ByHand.Waiting> tasks = byHand.waiting();
+        Set<Id<Tenant>> manual = manualTenants.all();
         for (Tenant tenant : model.tenants().stream()
                 .sorted(Comparator.comparingInt(Tenant::colour))
                 .toList()) {
@@ -49,6 +65,10 @@ class TenantItems {
                         name + " could not be read",
                         fresh.get().detail(),
                         "Open"));
+            }
+            addTasks(model, tenant, Optional.ofNullable(tasks.get(tenant.id())), items);
+            if (manual.contains(tenant.id())) {
+                addList(name, tenant, fresh.flatMap(Freshness::doneAt), now, items);
             }
             int count = fresh.flatMap(Freshness::doneAt).isPresent()
                     ? differences.of(snapshot, tenant).size()
@@ -73,6 +93,36 @@ class TenantItems {
             addSeats(model, tenant, app, now, items);
         }
         addCatalogues(snapshot, items);
+    }
+
+    private static void addTasks(
+            Model model, Tenant tenant, Optional<ByHand.Waiting> waiting, List<DeskView.Item> items) {
+        waiting.ifPresent(one -> items.add(new DeskView.Item(
+                "BY_HAND",
+                model.title(tenant) + ": " + one.tasks() + (one.tasks() == 1 ? " task" : " tasks") + " to do by hand",
+                one.overdue() == 0
+                        ? "It has no interface; confirm them when they are done"
+                        : one.overdue() + (one.overdue() == 1 ? " is overdue" : " are overdue"),
+                "See tasks",
+                tenant.id().toString(),
+                one.due(),
+                tenant.id().value(),
+                tenant.colour())));
+    }
+
+    /** A list that is old proves little. */
+    private static void addList(
+            String name, Tenant tenant, Optional<Instant> listed, Instant now, List<DeskView.Item> items) {
+        if (listed.filter(at -> at.plus(LISTED_WITHIN).isAfter(now)).isEmpty()) {
+            items.add(tenant(
+                    "LIST_DUE",
+                    tenant,
+                    name + " needs a new list of accounts",
+                    listed.map(at -> "The last one is "
+                                    + Duration.between(at, now).toDays() + " days old")
+                            .orElse("There was none yet, so that nothing there can be checked"),
+                    "Upload"));
+        }
     }
 
     /** What can be done in an application is another than what is known here. */

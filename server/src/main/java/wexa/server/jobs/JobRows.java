@@ -43,7 +43,7 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
 
     /** Those that need attention first, then those on their way, then those that wait, in the order of their places. */
     @Query("select step from StepRow step where step.jobId = :job and step.tenantId = :tenant order by case step.state"
-            + " when 'REFUSED' then 0 when 'DIFFERS' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
+            + " when 'REFUSED' then 0 when 'DIFFERS' then 0 when 'BY_HAND' then 0 when 'UNKNOWN' then 1 when 'SENT' then 2 when 'WAITING' then 3"
             + " else 4 end, step.place")
     List<StepRow> mostUrgent(UUID job, UUID tenant, Limit limit);
 
@@ -51,7 +51,7 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
     record Standing(UUID id, UUID tenantId, String kind, String object, boolean makes, String needs, String state) {}
 
     @Query("select new wexa.server.jobs.StepRows$Standing(step.id, step.tenantId, step.kind, step.object, step.makes,"
-            + " step.needs, step.state) from StepRow step where step.jobId = :job and step.state in ('WAITING',"
+            + " step.needs, step.state) from StepRow step where step.jobId = :job and step.state in ('WAITING', 'BY_HAND',"
             + " 'SENT', 'UNKNOWN', 'REFUSED') order by step.place")
     List<Standing> unfinished(UUID job);
 
@@ -89,12 +89,12 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
     /** Where a step changes something, and what. */
     record Place(UUID tenantId, String object) {}
 
-    @Query("select new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step where step.id ="
-            + " :step")
-    Set<Place> placesOfStep(UUID step);
+    @Query("select new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step where step.id in"
+            + " :ids")
+    Set<Place> placesOfSteps(Collection<UUID> ids);
 
     @Query("select distinct new wexa.server.jobs.StepRows$Place(step.tenantId, step.object) from StepRow step"
-            + " where step.jobId = :job and step.state in ('WAITING', 'SENT', 'UNKNOWN')")
+            + " where step.jobId = :job and step.state in ('WAITING', 'BY_HAND', 'SENT', 'UNKNOWN')")
     Set<Place> placesOfJob(UUID job);
 
     @Query("select step.body from StepRow step where step.id = :id")
@@ -107,16 +107,16 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
 
     /** Of these objects, those that are still to be made in the tenant, or were refused there. */
     @Query("select step.object from StepRow step where step.tenantId = :tenant and step.object in :objects"
-            + " and step.makes = true and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED')")
+            + " and step.makes = true and step.state in ('WAITING', 'BY_HAND', 'SENT', 'UNKNOWN', 'REFUSED')")
     Set<String> unmade(UUID tenant, Collection<String> objects);
 
     @Query("select count(step) > 0 from StepRow step where step.tenantId = :tenant and step.object in :objects"
-            + " and step.kind <> 'ASK' and step.state in ('WAITING', 'SENT', 'UNKNOWN')")
+            + " and step.kind <> 'ASK' and step.state in ('WAITING', 'BY_HAND', 'SENT', 'UNKNOWN')")
     boolean isAnyOpen(UUID tenant, Collection<String> objects);
 
     /** Steps of whatever job about these objects that were not carried out. */
     @Query("select step from StepRow step where step.tenantId = :tenant and step.object in :objects"
-            + " and step.kind = 'CARRY' and step.state in ('WAITING', 'SENT', 'UNKNOWN', 'REFUSED')")
+            + " and step.kind = 'CARRY' and step.state in ('WAITING', 'BY_HAND', 'SENT', 'UNKNOWN', 'REFUSED')")
     List<StepRow> notCarriedOut(UUID tenant, Collection<String> objects);
 
     /** A step about an object: how it stands, and when it was sent. */
@@ -150,11 +150,12 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             String detail,
             Instant begunAt,
             @Nullable Instant finishedAt,
+            @Nullable String confirmedBy,
             UUID job,
             UUID step) {}
 
     @Query("select new wexa.server.jobs.StepRows$Closing(step.state, step.detail, job.createdAt, step.finishedAt,"
-            + " job.id, step.id) from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant and"
+            + " step.confirmedBy, job.id, step.id) from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant and"
             + " step.object = :object and step.urgent = true and step.state <> 'SUPERSEDED' order by job.number"
             + " desc, step.place desc")
     List<Closing> closings(UUID tenant, String object, Limit limit);
@@ -181,7 +182,7 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
 
     @Modifying
     @Query("update StepRow step set step.state = 'SKIPPED', step.detail = :detail, step.finishedAt = :now"
-            + " where step.jobId = :job and step.state = 'WAITING'")
+            + " where step.jobId = :job and step.state in ('WAITING', 'BY_HAND')")
     int skipWaiting(UUID job, String detail, Instant now);
 
     /** What is on its way is followed to its end, and not tried again if nothing was done. */
@@ -195,7 +196,7 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
 
     @Modifying
     @Query("update StepRow step set step.state = 'SUPERSEDED', step.detail = :detail, step.finishedAt = :now"
-            + " where step.id in :ids and step.state in ('WAITING', 'REFUSED')")
+            + " where step.id in :ids and step.state in ('WAITING', 'BY_HAND', 'REFUSED')")
     int supersede(Collection<UUID> ids, String detail, Instant now);
 
     @Modifying
@@ -220,4 +221,36 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " step.finishedAt = null, step.dueAt = :now, step.detail = :detail"
             + " where step.id = :id and step.state <> 'SKIPPED'")
     int doubt(UUID id, String detail, Instant now);
+
+    /** Tasks for somebody in a tenant, the most urgent first, each job's in their order. */
+    @Query("select step from StepRow step, JobRow job where job.id = step.jobId and step.tenantId = :tenant"
+            + " and step.state = 'BY_HAND' order by step.urgent desc, job.number, step.place")
+    List<StepRow> byHand(UUID tenant, Limit limit);
+
+    /** How many tasks wait in a tenant, and when the first of them is due. */
+    record TasksWaiting(UUID tenantId, long tasks, Instant due) {}
+
+    @Query("select new wexa.server.jobs.StepRows$TasksWaiting(step.tenantId, count(step), min(step.dueAt))"
+            + " from StepRow step where step.state = 'BY_HAND' group by step.tenantId")
+    List<TasksWaiting> tasksWaiting();
+
+    @Query("select count(step) from StepRow step where step.state = 'BY_HAND' and step.tenantId = :tenant"
+            + " and step.dueAt < :now")
+    int tasksOverdue(UUID tenant, Instant now);
+
+    @Modifying
+    @Query("update StepRow step set step.state = 'BY_HAND', step.detail = '', step.dueAt = :due"
+            + " where step.id = :id and step.state = 'WAITING'")
+    int handOver(UUID id, Instant due);
+
+    /** What came of a task, or of a step that nobody has to do: only if it still waits. */
+    @Modifying
+    @Query(
+            "update StepRow step set step.state = :state, step.detail = :detail, step.finishedAt = :now,"
+                    + " step.sentAt = :sent, step.confirmedBy = :by where step.id = :id and step.state in ('WAITING', 'BY_HAND')")
+    int settleTask(UUID id, String state, String detail, Instant now, @Nullable Instant sent, @Nullable String by);
+
+    @Modifying
+    @Query("update StepRow step set step.assignee = :assignee where step.id in :ids and step.state = 'BY_HAND'")
+    int assign(Collection<UUID> ids, @Nullable UUID assignee);
 }

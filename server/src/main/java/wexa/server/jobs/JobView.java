@@ -4,7 +4,11 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 
-/** A job with where it stands in numbers, how often something was sent for it, and its steps by tenant. */
+/**
+ * A job with where it stands in numbers, how often something was sent for it, and its steps by tenant.
+ *
+ * @param byHand how many of those that wait are tasks for somebody
+ */
 public record JobView(
         UUID id,
         long number,
@@ -16,6 +20,7 @@ public record JobView(
         int differs,
         int open,
         int waiting,
+        int byHand,
         int refused,
         int skipped,
         int superseded,

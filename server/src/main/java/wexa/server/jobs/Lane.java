@@ -19,16 +19,12 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import wexa.connect.Outcome;
 import wexa.connect.scim.Links;
-import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation.Seen;
-import wexa.core.consistency.Plan;
 import wexa.core.consistency.Step;
-import wexa.core.consistency.TenantObject;
 import wexa.core.model.Account;
 import wexa.core.model.Kind;
 import wexa.core.model.Tenant;
-import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.connections.Connections;
 import wexa.server.readings.Observations;
@@ -49,12 +45,14 @@ import wexa.server.wiring.BusinessClock;
 class Lane {
     private static final Logger LOG = LoggerFactory.getLogger(Lane.class);
     private static final int STEPS_AT_A_TIME = 100;
-    private static final String NOTHING_LEFT = "nothing left to do: the tenant has it as it is wanted now";
+    static final String NOTHING_LEFT = "nothing left to do: the tenant has it as it is wanted now";
 
     private final Pace pace;
     private final Executor background;
     private final StepStore steps;
     private final Connections connections;
+    private final ByHand byHand;
+    private final WantedNow wanted;
     private final Observations observations;
     private final Readings readings;
     private final RemoteLinks links;
@@ -70,6 +68,8 @@ class Lane {
             Executor background,
             StepStore steps,
             Connections connections,
+            ByHand byHand,
+            WantedNow wanted,
             Observations observations,
             Readings readings,
             RemoteLinks links,
@@ -83,6 +83,8 @@ class Lane {
         this.background = background;
         this.steps = steps;
         this.connections = connections;
+        this.byHand = byHand;
+        this.wanted = wanted;
         this.observations = observations;
         this.readings = readings;
         this.links = links;
@@ -96,6 +98,10 @@ class Lane {
 
     /** Works until nothing is due, and tells when something falls due next. */
     Optional<Instant> run(UUID tenant) {
+        if (byHand.isManual(Id.of(tenant))) {
+            byHand.handOver(Id.of(tenant));
+            return Optional.empty();
+        }
         CompletionService<StepRow> working = new ExecutorCompletionService<>(background);
         Map<UUID, StepRow> underWay = new HashMap<>();
         StepStore.Ahead ahead = new StepStore.Ahead();
@@ -230,7 +236,7 @@ class Lane {
             }
             seen = done.value();
         }
-        Optional<Step> now = asWantedNow(planned, tenant, seen, known);
+        Optional<Step> now = wanted.of(planned, tenant, seen, known);
         if (now.isEmpty()) {
             return arrived(row, planned.object(), seen, wasSent ? "had arrived although no answer came" : NOTHING_LEFT);
         }
@@ -248,24 +254,6 @@ class Lane {
                     : arrivedOtherwise(row, step, done.value());
         }
         return settle(row, outcome);
-    }
-
-    /** The step as it is wanted at this moment: what was decided after it was planned counts. Empty where nothing is left. */
-    private Optional<Step> asWantedNow(Step planned, Id<Tenant> tenant, Optional<Seen> seen, Links known) {
-        Snapshot snapshot = snapshots.current();
-        Optional<TenantObject> like = planned.target().or(() -> seen.map(Seen::state));
-        Optional<TenantObject> desired = snapshot.model()
-                .tenants()
-                .find(tenant)
-                .flatMap(one -> new DesiredState(snapshot.model(), snapshot.index(), one, clock.now())
-                        .find(planned.object(), like));
-        return Plan.now(planned, desired, seen)
-                .map(step -> step.without(member -> known.remoteId(member).isEmpty() && !isNamed(planned, member)));
-    }
-
-    /** Who joined the group after the step was planned, and is not in the tenant yet, comes by a step of their own. */
-    private static boolean isNamed(Step planned, String member) {
-        return planned.named().contains(member);
     }
 
     /** What was read back and that the step is done are one commit. */

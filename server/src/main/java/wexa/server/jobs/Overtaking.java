@@ -62,7 +62,7 @@ class Overtaking {
         });
         Set<ObjectKey> onTheirWay = new HashSet<>();
         earlier.forEach((row, step) -> {
-            boolean waits = row.state() == StepRow.State.WAITING;
+            boolean waits = row.state() == StepRow.State.WAITING || row.state() == StepRow.State.BY_HAND;
             boolean isCovered =
                     waits && wanted.getOrDefault(step.object(), Fields.NONE).cover(step.fields());
             if (isCovered) {

@@ -107,7 +107,8 @@ public class Sendings {
     /**
      * How the step stands that takes somebody the way into a tenant.
      *
-     * @param isConfirmed whether the tenant was read afterwards, and shows the account closed
+     * @param isConfirmed whether it is done: read back from the tenant, or confirmed by whoever did it by hand
+     * @param confirmedBy the login of who confirmed it, where it was done by hand
      * @param at when it was settled; nothing while it is not
      * @param after how long that was after its job began
      */
@@ -117,6 +118,7 @@ public class Sendings {
             String detail,
             @Nullable Instant at,
             @Nullable Duration after,
+            @Nullable String confirmedBy,
             UUID job,
             UUID step) {}
 
@@ -130,6 +132,7 @@ public class Sendings {
                         step.detail(),
                         step.finishedAt(),
                         step.finishedAt() == null ? null : Duration.between(step.begunAt(), step.finishedAt()),
+                        step.confirmedBy(),
                         step.job(),
                         step.step()));
     }
@@ -141,7 +144,7 @@ public class Sendings {
     private static State state(String step) {
         return switch (StepRow.State.valueOf(step)) {
             case REFUSED -> State.REFUSED;
-            case WAITING, SENT, UNKNOWN -> State.OPEN;
+            case WAITING, BY_HAND, SENT, UNKNOWN -> State.OPEN;
             case SKIPPED -> State.SKIPPED;
             case DONE, DIFFERS, SUPERSEDED -> State.SENT;
         };

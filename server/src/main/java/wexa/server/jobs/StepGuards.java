@@ -25,16 +25,26 @@ import wexa.server.wiring.BusinessClock;
 class StepGuards {
     @Bean
     static Guard stepGuard(StepRows steps, SnapshotStore snapshots, BusinessClock clock) {
-        return guard(Over.STEP, snapshots, clock, steps::placesOfStep);
+        return guard(Over.STEP, snapshots, clock, id -> steps.placesOfSteps(List.of((UUID) id)));
+    }
+
+    @Bean
+    static Guard stepsGuard(StepRows steps, SnapshotStore snapshots, BusinessClock clock) {
+        return guard(
+                Over.STEPS,
+                snapshots,
+                clock,
+                ids -> steps.placesOfSteps(
+                        ((Collection<?>) ids).stream().map(UUID.class::cast).toList()));
     }
 
     @Bean
     static Guard jobGuard(StepRows steps, SnapshotStore snapshots, BusinessClock clock) {
-        return guard(Over.JOB, snapshots, clock, steps::placesOfJob);
+        return guard(Over.JOB, snapshots, clock, id -> steps.placesOfJob((UUID) id));
     }
 
     private interface Places {
-        Collection<StepRows.Place> of(UUID id);
+        Collection<StepRows.Place> of(Object thing);
     }
 
     private static Guard guard(Over over, SnapshotStore snapshots, BusinessClock clock, Places places) {
@@ -48,7 +58,7 @@ class StepGuards {
             public void require(Actor actor, Object thing) {
                 Model model = snapshots.current().model();
                 for (StepRows.Place place :
-                        actor.reach().isEverywhere() ? List.<StepRows.Place>of() : places.of((UUID) thing)) {
+                        actor.reach().isEverywhere() ? List.<StepRows.Place>of() : places.of(thing)) {
                     model.tenants().find(Id.of(place.tenantId())).ifPresent(one -> actor.requireReach(one, model));
                     ObjectKey.read(place.object())
                             .flatMap(key -> person(key, model))

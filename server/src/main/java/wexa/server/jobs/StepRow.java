@@ -53,6 +53,14 @@ class StepRow {
 
     String detail;
 
+    /** Whose task it is, where somebody does it by hand and it was given to somebody else than is usual in the tenant. */
+    @Nullable
+    UUID assignee;
+
+    /** The login of whoever said that it was done by hand. */
+    @Nullable
+    String confirmedBy;
+
     /** What kind of request it makes: a change, or the question whether all is as it should be. */
     enum Kind {
         CARRY,
@@ -64,6 +72,8 @@ class StepRow {
     /** Where it is. {@code SENT} is written before sending; found so after a crash, its outcome is unknown. */
     enum State {
         WAITING,
+        /** A task for somebody, in a tenant that has no interface. */
+        BY_HAND,
         SENT,
         UNKNOWN,
         DONE,
@@ -75,7 +85,7 @@ class StepRow {
         SUPERSEDED;
 
         boolean isOpen() {
-            return this == WAITING || this == SENT || this == UNKNOWN;
+            return this == WAITING || this == BY_HAND || this == SENT || this == UNKNOWN;
         }
     }
 

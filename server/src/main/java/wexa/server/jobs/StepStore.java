@@ -28,6 +28,9 @@ class StepStore {
     private static final Set<StepRow.State> AGAIN =
             EnumSet.of(StepRow.State.REFUSED, StepRow.State.WAITING, StepRow.State.DIFFERS);
 
+    private static final Set<StepRow.State> PASSED_BY =
+            EnumSet.of(StepRow.State.REFUSED, StepRow.State.WAITING, StepRow.State.BY_HAND);
+
     private static final int LOOK_AHEAD = 300;
     private static final int NAMES_AT_A_TIME = 500;
     private static final Duration FIRST_PAUSE = Duration.ofMillis(500);
@@ -243,7 +246,7 @@ class StepStore {
     @Transactional
     boolean skip(UUID id, String detail) {
         StepRow row = steps.findById(id).orElseThrow(() -> Problem.notFound("step", id));
-        if (row.state() != StepRow.State.REFUSED && row.state() != StepRow.State.WAITING) {
+        if (!PASSED_BY.contains(row.state())) {
             return false;
         }
         row.state = StepRow.State.SKIPPED.name();

@@ -2,6 +2,7 @@ package wexa.server.people;
 
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -27,6 +28,7 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
+import wexa.server.jobs.Sendings;
 import wexa.server.people.LeavingViews.HoldingView;
 import wexa.server.people.LeavingViews.LeavingEngagement;
 import wexa.server.people.LeavingViews.LeavingView;
@@ -36,6 +38,8 @@ import wexa.server.people.LeavingViews.PlannedView;
 import wexa.server.people.LeavingViews.RemovalView;
 import wexa.server.people.LeavingViews.WarningView;
 import wexa.server.problems.Problem;
+import wexa.server.readings.Freshness;
+import wexa.server.readings.Observations;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -47,10 +51,14 @@ import wexa.server.wiring.BusinessClock;
 /** Offboarding: what somebody who leaves holds, what becomes of it, and what is left afterwards. Nothing is kept. */
 @UseCases
 public class LeavingService {
+    private static final Set<Left> CONFIRMED = EnumSet.of(Left.CONFIRMED, Left.CONFIRMED_BY_HAND);
+
     private final SnapshotStore snapshots;
     private final PersonRows rows;
     private final PersonAccounts accounts;
     private final LeavingGuards guards;
+    private final Sendings sendings;
+    private final Observations observations;
     private final BusinessClock clock;
 
     LeavingService(
@@ -58,11 +66,15 @@ public class LeavingService {
             PersonRows rows,
             PersonAccounts accounts,
             LeavingGuards guards,
+            Sendings sendings,
+            Observations observations,
             BusinessClock clock) {
         this.snapshots = snapshots;
         this.rows = rows;
         this.accounts = accounts;
         this.guards = guards;
+        this.sendings = sendings;
+        this.observations = observations;
         this.clock = clock;
     }
 
@@ -208,8 +220,9 @@ public class LeavingService {
         Model model = snapshot.model();
         Instant now = clock.now();
         Person person = person(model, id);
+        Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         List<LeftView> tenants = accounts.of(snapshot, person, actor.sight(), now, new HashMap<>()).stream()
-                .map(LeavingService::left)
+                .map(one -> left(one, byHand(one, freshness)))
                 .toList();
         int holdings = (int)
                 LeavingPlan.of(snapshot, person, LeavingPlan.When.now(now), LeavingPlan.Successors.NOBODY).stream()
@@ -220,11 +233,21 @@ public class LeavingService {
                 .count();
         // whoever does not see a tenant cannot say that nothing is left there
         boolean isComplete =
-                holdings == 0 && hidden == 0 && tenants.stream().allMatch(one -> one.left() == Left.CONFIRMED);
+                holdings == 0 && hidden == 0 && tenants.stream().allMatch(one -> CONFIRMED.contains(one.left()));
         return new RemovalView(tenants, holdings, hidden, isComplete);
     }
 
-    private static LeftView left(PersonPage.AccountView account) {
+    /** Who said that they closed the account by hand, if no list has shown the tenant since. */
+    private Optional<String> byHand(PersonPage.AccountView account, Map<Id<Tenant>, Freshness> freshness) {
+        Id<Tenant> tenant = Id.of(account.tenantId());
+        Optional<Instant> listed = Optional.ofNullable(freshness.get(tenant)).flatMap(Freshness::doneAt);
+        return sendings.closing(tenant, ObjectKey.account(Id.<Account>of(account.id())))
+                .filter(closed -> closed.confirmedBy() != null && closed.at() != null)
+                .filter(closed -> listed.filter(at -> !at.isBefore(closed.at())).isEmpty())
+                .map(Sendings.Closed::confirmedBy);
+    }
+
+    private static LeftView left(PersonPage.AccountView account, Optional<String> byHand) {
         Instant sent = account.sent().at();
         Instant read = account.readAt();
         boolean isOpen = account.state().equals("OPEN");
@@ -246,6 +269,9 @@ public class LeavingService {
         } else if (!account.found().isEmpty()) {
             left = Left.STILL_THERE;
             text = "the account has " + String.join(", ", account.found());
+        } else if (byHand.isPresent()) {
+            left = Left.CONFIRMED_BY_HAND;
+            text = "closed by hand, as " + byHand.get() + " confirmed; no list of accounts has shown it since";
         } else {
             left = Left.CONFIRMED;
             text = "account inactive or gone; no roles there";

@@ -65,6 +65,8 @@ public final class LeavingViews {
         CONFIRMED,
         /** Steps are on their way, or the tenant was not read since. */
         WAITING,
+        /** The tenant has no interface: whoever closed the account there said so, and no list has shown it since. */
+        CONFIRMED_BY_HAND,
         /** It cannot be read. */
         CANNOT_BE_CHECKED,
         STILL_THERE,
@@ -88,7 +90,8 @@ public final class LeavingViews {
             @Nullable Instant readAt) {}
 
     /**
-     * All that is left of somebody; complete only where each tenant is confirmed and nothing else is held.
+     * All that is left of somebody; complete only where each tenant is confirmed, by hand or
+     * not, and nothing else is held.
      *
      * @param hidden in how many more tenants, which the asker does not see, they have or had an account
      */

@@ -144,17 +144,18 @@ class LeaverControl {
                 .map(Observation.Seen::state)
                 .filter(state -> state instanceof AccountState seen && seen.activity() == Activity.OPEN)
                 .isPresent();
-        Optional<Instant> confirmed = isOpenThere
+        Optional<Sendings.Closed> closed = isOpenThere
                 ? Optional.empty()
-                : sendings.closing(account.tenant(), key)
-                        .filter(Sendings.Closed::isConfirmed)
-                        .flatMap(sent -> Optional.ofNullable(sent.at()))
-                        .filter(at -> !at.isAfter(filter.at()));
+                : sendings.closing(account.tenant(), key).filter(Sendings.Closed::isConfirmed);
+        Optional<Instant> confirmed =
+                closed.flatMap(sent -> Optional.ofNullable(sent.at())).filter(at -> !at.isAfter(filter.at()));
         String state;
         if (isOpenThere) {
             state = "still open there";
         } else if (confirmed.isPresent()) {
-            state = "closed, confirmed";
+            state = closed.map(Sendings.Closed::confirmedBy).isPresent()
+                    ? "closed, confirmed by hand"
+                    : "closed, confirmed";
         } else {
             state = isRead ? "closed, as last read" : "not known: the tenant was never read";
         }

@@ -19,6 +19,8 @@ public enum Over {
     WHOLE_TENANT,
     PERSON,
     STEP,
+    /** Several steps. */
+    STEPS,
     JOB,
     MESSAGE,
     ADMINISTRATOR,

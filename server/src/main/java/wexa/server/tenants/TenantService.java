@@ -20,6 +20,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.server.connections.ManualTenants;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
@@ -42,6 +43,7 @@ public class TenantService {
     private final Differences differences;
     private final ValuesThere values;
     private final Reader reader;
+    private final ManualTenants manual;
     private final BusinessClock clock;
     private final Ids ids;
 
@@ -51,6 +53,7 @@ public class TenantService {
             Differences differences,
             ValuesThere values,
             Reader reader,
+            ManualTenants manual,
             BusinessClock clock,
             Ids ids) {
         this.ids = ids;
@@ -59,6 +62,7 @@ public class TenantService {
         this.differences = differences;
         this.values = values;
         this.reader = reader;
+        this.manual = manual;
         this.clock = clock;
     }
 
@@ -100,7 +104,8 @@ public class TenantService {
                 fresh.map(Freshness::detail).orElse(""),
                 fresh.flatMap(Freshness::doneAt).orElse(null),
                 pools,
-                ids.isRecent(tenant.id().value()));
+                ids.isRecent(tenant.id().value()),
+                manual.is(tenant.id()));
     }
 
     private List<TenantViews.UnknownView> unknown(Tenant tenant) {
@@ -200,7 +205,14 @@ public class TenantService {
     /** Reads the tenant now, and answers with its page as it is after. */
     @Requires(value = Act.HELP, over = Over.TENANT)
     public TenantViews.TenantPage read(Actor actor, UUID id) {
-        reader.read(tenant(snapshots.current(), id).id());
+        Tenant tenant = tenant(snapshots.current(), id);
+        if (manual.is(tenant.id())) {
+            throw new Problem(
+                    409,
+                    "tenant.manual",
+                    "This tenant has no interface, so that it cannot be read from here. Upload a list of its accounts.");
+        }
+        reader.read(tenant.id());
         return page(actor, id);
     }
 

@@ -14,7 +14,11 @@ public final class TenantViews {
 
     private TenantViews() {}
 
-    /** A tenant at a glance. Differences are those between what should be and the last reading. */
+    /**
+     * A tenant at a glance. Differences are those between what should be and the last reading.
+     *
+     * @param isManual whether it has no interface, and is worked in by hand
+     */
     public record TenantRow(
             UUID id,
             String path,
@@ -29,7 +33,8 @@ public final class TenantViews {
             String readingDetail,
             @Nullable Instant readAt,
             List<SeatPoolView> pools,
-            boolean isNew) {}
+            boolean isNew,
+            boolean isManual) {}
 
     /** Seats of one kind: "left of size", always in that form, now and from each coming change of it on. */
     public record SeatPoolView(String kind, String name, int left, int size, List<SeatLevel> later) {}

@@ -30,6 +30,7 @@ import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.apply.ApplyService;
 import wexa.server.connections.Connections;
+import wexa.server.connections.ManualTenants;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
@@ -67,6 +68,7 @@ class UrgentService {
     private final Sendings sendings;
     private final Observations observations;
     private final Connections connections;
+    private final ManualTenants manual;
     private final Administrators administrators;
     private final JobService jobs;
     private final CorrectionService corrections;
@@ -81,6 +83,7 @@ class UrgentService {
             Sendings sendings,
             Observations observations,
             Connections connections,
+            ManualTenants manual,
             Administrators administrators,
             JobService jobs,
             CorrectionService corrections,
@@ -93,6 +96,7 @@ class UrgentService {
         this.sendings = sendings;
         this.observations = observations;
         this.connections = connections;
+        this.manual = manual;
         this.administrators = administrators;
         this.jobs = jobs;
         this.corrections = corrections;
@@ -296,24 +300,35 @@ class UrgentService {
         if (!isStopped) {
             return new Seen(account, Way.NOT_STOPPED, "", sent);
         }
-        if (!isRead || connections.of(account.tenant()).isEmpty()) {
+        boolean isManual = manual.is(account.tenant());
+        if (!isManual && (!isRead || connections.of(account.tenant()).isEmpty())) {
             return new Seen(
                     account, Way.NOT_KNOWN, isRead ? "the tenant is not connected" : "the tenant was never read", sent);
         }
         if (!isOpenThere) {
-            return new Seen(
-                    account,
-                    Way.CLOSED,
-                    sent.filter(Sendings.Closed::isConfirmed).isPresent() ? "read back" : "as last read",
-                    sent);
+            return new Seen(account, Way.CLOSED, closedWords(sent), sent);
         }
         if (sent.filter(one -> one.state() == Sendings.State.OPEN).isPresent()) {
-            return new Seen(account, Way.CLOSING, sent.get().detail(), sent);
+            return new Seen(
+                    account,
+                    Way.CLOSING,
+                    isManual
+                            ? "somebody has to close it by hand: see the tenant's tasks"
+                            : sent.get().detail(),
+                    sent);
         }
         if (sent.filter(Sendings.Closed::isConfirmed).isPresent()) {
             return new Seen(account, Way.OPEN, "it was closed, and somebody opened it again there", sent);
         }
         return new Seen(account, Way.OPEN, sent.map(Sendings.Closed::detail).orElse(""), sent);
+    }
+
+    private static String closedWords(Optional<Sendings.Closed> sent) {
+        Optional<Sendings.Closed> confirmed = sent.filter(Sendings.Closed::isConfirmed);
+        return confirmed
+                .map(Sendings.Closed::confirmedBy)
+                .map(login -> "confirmed by hand by " + login)
+                .orElse(confirmed.isPresent() ? "read back" : "as last read");
     }
 
     private static UrgentViews.WayIn shown(Model model, Seen seen) {

@@ -13,6 +13,7 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
@@ -28,6 +29,7 @@ public final class BodyLimit extends OncePerRequestFilter {
             "/api/v1/exports/lists",
             "/api/v1/reports/leavers/comparison",
             "/api/v1/reports/leavers/comparison/export");
+    private static final Pattern LISTS = Pattern.compile("/api/v1/tenants/[^/]+/lists");
     private static final Duration TIME = Duration.ofSeconds(30);
     private static final Duration TIME_OF_TABLES = Duration.ofMinutes(5);
 
@@ -49,7 +51,9 @@ public final class BodyLimit extends OncePerRequestFilter {
     }
 
     private static boolean isTable(HttpServletRequest request) {
-        return request.getMethod().equals("POST") && TABLES.contains(request.getRequestURI());
+        return request.getMethod().equals("POST")
+                && (TABLES.contains(request.getRequestURI())
+                        || LISTS.matcher(request.getRequestURI()).matches());
     }
 
     private static long most(HttpServletRequest request) {
