@@ -93,6 +93,10 @@ const signIn = createRoute({
   component: lazyRouteComponent(() => import("./leaving/SignInPage"), "SignInPage"),
 });
 
+const move = createRoute({
+  ...at("/people/$id/move"),
+  component: lazyRouteComponent(() => import("./moving/MovePage"), "MovePage"),
+});
 const offboard = createRoute({
   ...at("/people/$id/offboard"),
   validateSearch: (search: Record<string, unknown>): { ending?: string | undefined } => ({
@@ -423,6 +427,7 @@ export const router = createRouter({
     people.addChildren([person]),
     absence,
     offboard,
+    move,
     signIn,
     peopleTable,
     onboard,

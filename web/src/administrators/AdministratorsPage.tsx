@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Schemas } from "../api/client";
-import { administratorsQuery, tenantsQuery, unitsQuery } from "../api/queries";
+import { administratorsQuery, unitsQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { EndTwice } from "../ui/endTwice";

@@ -21,6 +21,25 @@ export function useExportList() {
   });
 }
 
+/** Everybody in conflict with a rule, with a cover. */
+export function useExportConflicts() {
+  return useMutation({
+    mutationFn: async () =>
+      saveArchive(await take(api.POST("/api/v1/roles/conflicts/export", { parseAs: "blob" })), "wexa-conflicts.zip"),
+  });
+}
+
+/** Roles, permission sets or people side by side, with a cover. */
+export function useExportCompared() {
+  return useMutation({
+    mutationFn: async (of: string[]) =>
+      saveArchive(
+        await take(api.POST("/api/v1/roles/compare/export", { params: { query: { of } }, parseAs: "blob" })),
+        "wexa-comparison.zip",
+      ),
+  });
+}
+
 /** Lines of the log, with their cover. */
 export function useExportLog() {
   return useMutation({

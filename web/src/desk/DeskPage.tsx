@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, Navigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { deskQuery, tenantsQuery } from "../api/queries";
+import { deskQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { useNow, useSeesAll, useSession } from "../session/hooks";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { tenantsQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { useNow } from "../session/hooks";
 import { ago } from "../ui/dates";
 import { Read } from "../ui/states";

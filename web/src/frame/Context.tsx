@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { tenantsQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { useNow, useSession } from "../session/hooks";
 import { ago, day } from "../ui/dates";
 import { tenantColour, TenantDot } from "../ui/tenants";

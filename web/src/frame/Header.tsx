@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useRouterState } from "@tanstack/react-router";
 import type { ReactNode } from "react";
-import { deskQuery, tenantsQuery } from "../api/queries";
+import { deskQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { useSeesAll, useSession } from "../session/hooks";
 import { SETTINGS } from "../settings/settings";
 import { useSignOut } from "../session/mutations";

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { tenantsQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { tenantColour } from "../ui/tenants";
 
 /** The tenants' colours along the top edge; working in one, its colour alone. The line below names it. */

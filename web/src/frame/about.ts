@@ -106,6 +106,12 @@ const OFFBOARD: About = {
   anchor: "offboarding",
 };
 
+const MOVE: About = {
+  text: "What somebody who changes jobs leaves behind, keeps and gets, from the peers of both jobs.",
+  page: "people",
+  anchor: "moving-to-another-job",
+};
+
 const SIGN_IN: About = {
   text: "Where this person can still sign in, and one button that closes all of it now.",
   page: "people",
@@ -121,6 +127,9 @@ export function aboutPage(path: string): About | undefined {
   }
   if (/^\/people\/[^/]+\/offboard$/.test(path)) {
     return OFFBOARD;
+  }
+  if (/^\/people\/[^/]+\/move$/.test(path)) {
+    return MOVE;
   }
   if (/^\/people\/[^/]+\/sign-in$/.test(path)) {
     return SIGN_IN;

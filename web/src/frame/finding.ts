@@ -166,6 +166,13 @@ export const PERSON_ACTS: readonly PersonAct[] = [
     need: "PREPARE",
   },
   {
+    id: "move",
+    words: (name) => `Move ${name} to another job`,
+    verbs: ["move", "job", "transfer", "mover", "promote", "unit"],
+    href: (id) => `/people/${id}/move`,
+    need: "PREPARE",
+  },
+  {
     id: "absence",
     words: (name) => `Record an absence of ${name}`,
     verbs: ["absence", "away", "holiday", "cover"],

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { tenantQuery, tenantsQuery } from "../api/queries";
+import { tenantQuery, tenantsQuery } from "../api/tenantQueries";
 import { workQuery } from "../api/roleQueries";
 import { Why } from "../people/Why";
 import { Choose } from "../ui/choose";

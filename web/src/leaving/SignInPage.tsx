@@ -90,7 +90,12 @@ function Ways({ view }: { view: View }) {
                   {mark.sign} {mark.words}
                 </b>{" "}
                 <span className="text-soft">{one.text}</span>
-                {one.job && one.way !== "CLOSED" && (
+                {one.way === "BY_HAND" && (
+                  <Link to="/tenants/$id" params={{ id: one.tenant }} className="link ml-2 text-sm">
+                    Tasks
+                  </Link>
+                )}
+                {one.job && one.way !== "CLOSED" && one.way !== "BY_HAND" && (
                   <Link to="/changes/jobs/$id" params={{ id: one.job }} className="link ml-2 text-sm">
                     Job
                   </Link>

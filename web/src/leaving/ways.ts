@@ -13,6 +13,7 @@ interface Mark {
 const MARKS: Record<Way, Mark> = {
   CLOSED: { sign: "✓", words: "Closed", look: "text-success" },
   CLOSING: { sign: "…", words: "Closing", look: "text-warning" },
+  BY_HAND: { sign: "☐", words: "To be closed by hand", look: "text-error" },
   OPEN: { sign: "⊘", words: "Still open", look: "text-error" },
   NOT_KNOWN: { sign: "▲", words: "Not known", look: "text-warning" },
   NOT_STOPPED: { sign: "", words: "Open", look: "" },

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { entry } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { tenantsQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { EndButton } from "../changes/EndButton";
 import { useNow, useSeesAll, useSession } from "../session/hooks";
 import { ago, moment } from "../ui/dates";

@@ -160,6 +160,9 @@ function Heading({ page }: { page: Page }) {
           >
             Record an absence
           </Link>{" "}
+          <Link to="/people/$id/move" params={{ id: person.id }} className="btn btn-xs">
+            Move
+          </Link>{" "}
           <Link to="/people/$id/offboard" params={{ id: person.id }} className="btn btn-xs">
             {person.standing === "EXPECTED" ? "Will not start" : "Offboard"}
           </Link>{" "}

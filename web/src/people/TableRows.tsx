@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { Link } from "@tanstack/react-router";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { tenantsQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { useSession } from "../session/hooks";
 import { day, lastDay } from "../ui/dates";
 import { Square, squareWord } from "../ui/square";

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useSearch } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
+import { useExportCompared } from "../api/exports";
 import { peopleQuery } from "../api/queries";
 import { compareQuery, rolesQuery, setsQuery } from "../api/roleQueries";
 import { useMay } from "../session/hooks";
@@ -109,6 +110,7 @@ function Compared({ of, onRemove }: { of: readonly string[]; onRemove: (one: str
 }
 
 function Table({ view, of, onRemove }: { view: View; of: readonly string[]; onRemove: (one: string) => void }) {
+  const download = useExportCompared();
   const mayPrepare = useMay("PREPARE");
   const [differsOnly, setDiffersOnly] = useState(false);
   const lines = view.lines.filter((line) => !differsOnly || line.verdict !== "COMMON");
@@ -138,13 +140,14 @@ function Table({ view, of, onRemove }: { view: View; of: readonly string[]; onRe
             Create a role from all
           </Link>
         )}
-        <a
+        <button
+          type="button"
           className="btn btn-sm"
-          href={`/api/v1/roles/compare/csv?${of.map((one) => `of=${encodeURIComponent(one)}`).join("&")}`}
-          download
+          disabled={download.isPending}
+          onClick={() => download.mutate([...of])}
         >
-          CSV
-        </a>
+          {download.isPending ? "Exporting…" : "Export with cover sheet"}
+        </button>
       </div>
       <div className="card-plain overflow-x-auto">
         <table className="w-full">

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import { entry, newId, useAct } from "../api/drafts";
+import { useExportConflicts } from "../api/exports";
 import type { Schemas } from "../api/client";
 import { conflictsQuery } from "../api/roleQueries";
 import { EndButton } from "../changes/EndButton";
@@ -24,6 +25,7 @@ export function ConflictsPage() {
   const draft = useOpenDraft();
   const conflicts = useQuery(conflictsQuery(draft));
   const mayPrepare = useMay("PREPARE");
+  const download = useExportConflicts();
   const { act, isPending, error } = useAct();
   const edits = draft?.entries.filter((one) => FORMS.includes(one.form)) ?? [];
   return (
@@ -32,9 +34,14 @@ export function ConflictsPage() {
         <>
           <div className="flex items-start gap-2">
             <h1 className="flex-1">Conflict rules</h1>
-            <a className="btn btn-sm" href="/api/v1/roles/conflicts/csv" download>
-              CSV
-            </a>
+            <button
+              type="button"
+              className="btn btn-sm"
+              disabled={download.isPending}
+              onClick={() => download.mutate()}
+            >
+              {download.isPending ? "Exporting…" : "Export with cover sheet"}
+            </button>
             {mayPrepare && (
               <button
                 type="button"

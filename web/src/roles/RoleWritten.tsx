@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useId, useState } from "react";
 import { entry, newId, useAct } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { groupsThereQuery, valuesThereQuery } from "../api/queries";
+import { groupsThereQuery, valuesThereQuery } from "../api/tenantQueries";
 import { rolePlacesQuery } from "../api/roleQueries";
 import { EndButton } from "../changes/EndButton";
 import { useMay } from "../session/hooks";

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState, type ReactNode } from "react";
-import { setupQuery, tenantsQuery } from "../api/queries";
+import { setupQuery } from "../api/queries";
+import { tenantsQuery } from "../api/tenantQueries";
 import { useMayEverywhere } from "../session/hooks";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { tasksQuery } from "../api/queries";
+import { tasksQuery } from "../api/tenantQueries";
 import { useMay, useSession } from "../session/hooks";
 import { moment } from "../ui/dates";
 import { PersonPicker } from "../ui/personPicker";
@@ -53,6 +53,7 @@ function List({ tenant, page }: { tenant: string; page: Page }) {
                 <input
                   type="checkbox"
                   className="checkbox checkbox-sm"
+                  aria-label="Select all tasks"
                   checked={all}
                   onChange={() => setChosen(new Set(all ? [] : page.tasks.map((task) => task.id)))}
                 />

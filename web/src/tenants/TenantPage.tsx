@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { type Schemas } from "../api/client";
-import { tenantQuery } from "../api/queries";
+import { tenantQuery } from "../api/tenantQueries";
 import { useMay, useNow } from "../session/hooks";
 import { mannerWords } from "../roles/writing";
 import { ago } from "../ui/dates";

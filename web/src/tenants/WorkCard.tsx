@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { tasksQuery } from "../api/queries";
+import { tasksQuery } from "../api/tenantQueries";
 import { useMay } from "../session/hooks";
 import { Told } from "../ui/plainField";
 import { useSetWork } from "./manualMutations";

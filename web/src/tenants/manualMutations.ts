@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
-import { tasksQuery } from "../api/queries";
+import { tasksQuery } from "../api/tenantQueries";
 
 /** Whatever comes of it, others may have settled the tasks meanwhile. */
 function useTasksAct<Said>(tenant: string, act: (said: Said) => Promise<unknown>) {

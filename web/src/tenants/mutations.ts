@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
-import { tenantQuery, tenantsQuery } from "../api/queries";
+import { tenantQuery, tenantsQuery } from "../api/tenantQueries";
 
 export function useReadTenant(id: string) {
   const client = useQueryClient();

@@ -35,7 +35,7 @@ import wexa.server.wiring.Ids;
 @UseCases
 public class ManualSetup {
     private final ManualTenants tenants;
-    private final TaskService tasks;
+    private final Assignees people;
     private final DirectChanges changes;
     private final SnapshotStore snapshots;
     private final TransactionTemplate transactions;
@@ -43,13 +43,13 @@ public class ManualSetup {
 
     ManualSetup(
             ManualTenants tenants,
-            TaskService tasks,
+            Assignees people,
             DirectChanges changes,
             SnapshotStore snapshots,
             TransactionTemplate transactions,
             Ids ids) {
         this.tenants = tenants;
-        this.tasks = tasks;
+        this.people = people;
         this.changes = changes;
         this.snapshots = snapshots;
         this.transactions = transactions;
@@ -58,7 +58,7 @@ public class ManualSetup {
 
     @Requires(Act.GOVERN)
     public UUID add(Actor actor, ManualViews.NewManualTenant wanted) {
-        ManualTenants.Manual manual = tasks.work(actor, wanted.work());
+        ManualTenants.Manual manual = people.work(actor, wanted.work());
         Id<Tenant> id = Id.of(ids.next());
         transactions.executeWithoutResult(status -> {
             snapshots.lockHead();

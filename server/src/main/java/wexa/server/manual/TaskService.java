@@ -1,6 +1,5 @@
 package wexa.server.manual;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
@@ -9,7 +8,6 @@ import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.support.TransactionTemplate;
-import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
@@ -38,6 +36,7 @@ public class TaskService {
     private final ByHand byHand;
     private final Observations observations;
     private final SnapshotStore snapshots;
+    private final Assignees people;
     private final Notes notes;
     private final TransactionTemplate transactions;
     private final BusinessClock clock;
@@ -47,6 +46,7 @@ public class TaskService {
             ByHand byHand,
             Observations observations,
             SnapshotStore snapshots,
+            Assignees people,
             Notes notes,
             TransactionTemplate transactions,
             BusinessClock clock) {
@@ -54,6 +54,7 @@ public class TaskService {
         this.byHand = byHand;
         this.observations = observations;
         this.snapshots = snapshots;
+        this.people = people;
         this.notes = notes;
         this.transactions = transactions;
         this.clock = clock;
@@ -160,39 +161,17 @@ public class TaskService {
     @Requires(value = Act.APPLY, over = Over.STEPS, at = 2)
     public void assign(Actor actor, UUID id, Collection<UUID> tasks, Optional<UUID> assignee) {
         manual(tenants, id);
-        byHand.assign(Set.copyOf(tasks), assignee.map(person -> here(actor, person, "assignee")));
+        byHand.assign(Set.copyOf(tasks), assignee.map(person -> people.here(actor, person, "assignee")));
     }
 
     /** How the work there is done from now on. */
     @Requires(value = Act.GOVERN, over = Over.WHOLE_TENANT)
     public void set(Actor actor, UUID id, ManualViews.WorkInput input) {
         manual(tenants, id);
-        Manual manual = work(actor, input);
+        Manual manual = people.work(actor, input);
         transactions.executeWithoutResult(status -> {
             tenants.set(Id.of(id), manual);
             notes.write(actor.login(), "set how the work is done in tenant " + path(id), Set.of(id));
         });
-    }
-
-    Manual work(Actor actor, ManualViews.WorkInput input) {
-        return new Manual(
-                Optional.ofNullable(input.assignee()).map(person -> here(actor, person, "work.assignee")),
-                input.instructions().strip(),
-                Duration.ofHours(input.hours()));
-    }
-
-    /** Whoever left does no task any more. */
-    private Id<Person> here(Actor actor, UUID id, String field) {
-        Model model = snapshots.current().model();
-        Instant now = clock.now();
-        Person person = model.people()
-                .find(Id.<Person>of(id))
-                .orElseThrow(() -> Problem.badField(
-                        field, "task.nobody", "There is no such person any more. Choose somebody else."));
-        actor.requireSight(person.id(), model, now);
-        if (PersonStatus.of(model, person.id(), now) != PersonStatus.HERE) {
-            throw Problem.badField(field, "task.not-here", person.name() + " is not here now. Choose somebody else.");
-        }
-        return person.id();
     }
 }

@@ -9,21 +9,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import wexa.core.likeness.Peers;
 import wexa.core.likeness.Profile;
 import wexa.core.likeness.Trait;
-import wexa.core.model.App;
-import wexa.core.model.Area;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
-import wexa.core.model.Group;
-import wexa.core.model.GroupKind;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.Tenant;
 import wexa.core.preview.Preview;
 import wexa.core.value.Id;
 
@@ -102,75 +96,29 @@ class PeerViews {
                 .map(model.table(Kind.CONFLICT_RULE)::get)
                 .map(ConflictRule::name)
                 .orElse(null);
+        ThingWords.Words words = ThingWords.of(model, trait.thing());
+        String form = "account.open";
+        String seat = null;
         if (trait.thing() instanceof Trait.InGroup in) {
-            Group group = model.groups().get(in.group());
+            form = "membership.put";
             fields.put("member", "person:" + person);
-            fields.put("group", group.id().toString());
-            return view(
-                    "GROUP",
-                    group.name(),
-                    decided(group),
-                    null,
-                    trait,
-                    has,
-                    likeHas,
-                    "membership.put",
-                    fields,
-                    null,
-                    rule);
-        }
-        if (trait.thing() instanceof Trait.HasRole role) {
-            Tenant tenant = model.tenants().get(role.tenant());
+            fields.put("group", in.group().toString());
+        } else if (trait.thing() instanceof Trait.HasRole role) {
+            form = "assignment.give";
             fields.put("subject", "person:" + person);
             fields.put("role", role.role().toString());
-            fields.put("tenant", tenant.id().toString());
+            fields.put("tenant", role.tenant().toString());
             role.area().ifPresent(area -> fields.put("area", area.toString()));
-            String where = role.area()
-                    .map(model.table(Kind.AREA)::get)
-                    .map(Area::name)
-                    .map(name -> ", " + name)
-                    .orElse("");
-            String detail = model.title(tenant) + where;
-            String name = model.roles().get(role.role()).name();
-            return view("ROLE", name, detail, tenant, trait, has, likeHas, "assignment.give", fields, null, rule);
+        } else if (trait.thing() instanceof Trait.HasAccount account) {
+            fields.put("person", person.toString());
+            fields.put("tenant", account.tenant().toString());
+            seat = account.seat().map(Object::toString).orElse(null);
         }
-        Trait.HasAccount account = (Trait.HasAccount) trait.thing();
-        Tenant tenant = model.tenants().get(account.tenant());
-        App app = model.appOf(tenant);
-        fields.put("person", person.toString());
-        fields.put("tenant", tenant.id().toString());
-        String detail = account.seat()
-                .flatMap(app::seatKind)
-                .map(kind -> kind.name() + " seat")
-                .orElse("");
-        String seat = account.seat().map(Object::toString).orElse(null);
-        String name = "Account in " + model.title(tenant);
-        return view("ACCOUNT", name, detail, tenant, trait, has, likeHas, "account.open", fields, seat, rule);
-    }
-
-    private static String decided(Group group) {
-        return group.kind() == GroupKind.RULED
-                ? "by its rule"
-                : group.kind() == GroupKind.DIRECTORY ? "the directory decides" : "";
-    }
-
-    private static PeersView.TraitView view(
-            String thing,
-            String name,
-            String detail,
-            @Nullable Tenant tenant,
-            Trait trait,
-            boolean has,
-            boolean likeHas,
-            String form,
-            Map<String, String> fields,
-            @Nullable String seat,
-            @Nullable String rule) {
         return new PeersView.TraitView(
-                thing,
-                name,
-                detail,
-                tenant == null ? null : tenant.colour(),
+                words.thing(),
+                words.name(),
+                words.detail(),
+                words.colour(),
                 trait.having(),
                 trait.of(),
                 trait.verdict().name(),

@@ -1,8 +1,8 @@
 package wexa.server.roles;
 
 import java.io.IOException;
+import java.io.StringWriter;
 import java.io.UncheckedIOException;
-import java.io.Writer;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -22,6 +22,7 @@ import wexa.core.preview.Snapshot;
 import wexa.core.role.Sensitivities;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
+import wexa.server.evidence.Evidence;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -38,10 +39,12 @@ public class CompareService {
     private static final int MOST = 5;
 
     private final SnapshotStore snapshots;
+    private final Evidence evidence;
     private final BusinessClock clock;
 
-    CompareService(SnapshotStore snapshots, BusinessClock clock) {
+    CompareService(SnapshotStore snapshots, Evidence evidence, BusinessClock clock) {
         this.snapshots = snapshots;
+        this.evidence = evidence;
         this.clock = clock;
     }
 
@@ -168,11 +171,13 @@ public class CompareService {
                         .toList());
     }
 
-    /** The comparison as a table (RFC 4180). */
+    /** The comparison as a table (RFC 4180) with its cover. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    public void write(Actor actor, List<String> texts, Writer to) {
+    public byte[] handOver(Actor actor, List<String> texts) {
+        Snapshot snapshot = snapshots.current();
         ComparedView view = compare(actor, texts);
-        try (CSVPrinter csv = new CSVPrinter(to, CSVFormat.RFC4180)) {
+        StringWriter written = new StringWriter();
+        try (CSVPrinter csv = new CSVPrinter(written, CSVFormat.RFC4180)) {
             List<String> header = new ArrayList<>(List.of("permission", "what", "action"));
             view.columns().forEach(column -> header.add(Formulas.defused(column.name())));
             header.add("verdict");
@@ -187,8 +192,18 @@ public class CompareService {
                 row.add(line.verdict().name());
                 csv.printRecord(row);
             }
-        } catch (IOException gone) {
-            throw new UncheckedIOException(gone);
+        } catch (IOException impossible) {
+            // a text is written in memory
+            throw new UncheckedIOException(impossible);
         }
+        Evidence.About about = new Evidence.About(clock.now(), snapshot.version(), snapshot.model(), tenant -> true);
+        List<String> compared = view.columns().stream()
+                .map(column -> column.name() + " (" + column.key() + ")")
+                .toList();
+        return evidence.handOver(
+                actor,
+                "Comparison",
+                evidence.cover(actor, about, compared, view.lines().size()),
+                written.toString());
     }
 }

@@ -28,6 +28,7 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.drafts.Previews;
+import wexa.server.evidence.Evidence;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -41,11 +42,13 @@ import wexa.server.wiring.BusinessClock;
 public class ConflictService {
     private final SnapshotStore snapshots;
     private final Previews previews;
+    private final Evidence evidence;
     private final BusinessClock clock;
 
-    ConflictService(SnapshotStore snapshots, Previews previews, BusinessClock clock) {
+    ConflictService(SnapshotStore snapshots, Previews previews, Evidence evidence, BusinessClock clock) {
         this.snapshots = snapshots;
         this.previews = previews;
+        this.evidence = evidence;
         this.clock = clock;
     }
 
@@ -60,24 +63,28 @@ public class ConflictService {
         return new ConflictViews(drafted, clock.now()).all();
     }
 
-    /** All meetings as a table (RFC 4180), with the paths to each side and who owns what gives it. */
+    /** All meetings as a table (RFC 4180) with its cover, with the paths to each side and who owns what gives it. */
     @Requires(value = Act.LOOK, over = Over.NOTHING)
-    public String table(Actor actor) {
+    public byte[] handOver(Actor actor) {
         Snapshot snapshot = snapshots.current();
+        Instant now = clock.now();
         StringWriter written = new StringWriter();
-        Table table = new Table(snapshot.model(), new Conflicts(snapshot.model(), snapshot.index()), clock.now());
+        Table table = new Table(snapshot.model(), new Conflicts(snapshot.model(), snapshot.index()), now);
+        int rows = 0;
         try (CSVPrinter csv = new CSVPrinter(written, CSVFormat.RFC4180)) {
             csv.printRecord(Table.HEADER);
             for (ConflictRule rule :
                     snapshot.model().table(Kind.CONFLICT_RULE).stream().toList()) {
                 for (Conflict meeting : table.conflicts().everybody(rule, table.at())) {
                     csv.printRecord(table.row(rule, meeting));
+                    rows++;
                 }
             }
         } catch (IOException impossible) {
             throw new UncheckedIOException(impossible);
         }
-        return written.toString();
+        Evidence.About about = new Evidence.About(now, snapshot.version(), snapshot.model(), tenant -> true);
+        return evidence.handOver(actor, "Conflicts", evidence.cover(actor, about, List.of(), rows), written.toString());
     }
 
     private record Table(Model model, Conflicts conflicts, Instant at) {

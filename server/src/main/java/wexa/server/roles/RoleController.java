@@ -3,8 +3,6 @@ package wexa.server.roles;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.io.OutputStreamWriter;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -22,7 +20,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import wexa.server.drafts.DraftView;
 import wexa.server.drafts.LongDrafts;
 import wexa.server.rights.Actor;
@@ -75,13 +72,17 @@ class RoleController {
         return within(draft, () -> conflicts.all(actor, draft));
     }
 
-    /** Everybody in whom both sides of a rule meet, with the paths. */
-    @GetMapping("/conflicts/csv")
-    ResponseEntity<String> conflictsAsTable(Actor actor) {
+    /** Everybody in whom both sides of a rule meet, with the paths and a cover, as an archive; the log keeps its digest. */
+    @PostMapping("/conflicts/export")
+    ResponseEntity<byte[]> exportConflicts(Actor actor) {
+        return archive("wexa-conflicts.zip", conflicts.handOver(actor));
+    }
+
+    private static ResponseEntity<byte[]> archive(String name, byte[] content) {
         return ResponseEntity.ok()
-                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-conflicts.csv\"")
-                .body(conflicts.table(actor));
+                .contentType(new MediaType("application", "zip"))
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+                .body(content);
     }
 
     /** The work that people do, app by app: tasks and single permissions. */
@@ -130,16 +131,9 @@ class RoleController {
         return comparing.compare(actor, of);
     }
 
-    @GetMapping("/compare/csv")
-    ResponseEntity<StreamingResponseBody> compareAsTable(Actor actor, @RequestParam List<String> of) {
-        // what is wrong with the question is said before the answer begins
-        comparing.compare(actor, of);
-        StreamingResponseBody body =
-                out -> comparing.write(actor, of, new OutputStreamWriter(out, StandardCharsets.UTF_8));
-        return ResponseEntity.ok()
-                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-comparison.csv\"")
-                .body(body);
+    @PostMapping("/compare/export")
+    ResponseEntity<byte[]> exportComparison(Actor actor, @RequestParam List<String> of) {
+        return archive("wexa-comparison.zip", comparing.handOver(actor, of));
     }
 
     /** {@code by} is the role that comes in its place. */

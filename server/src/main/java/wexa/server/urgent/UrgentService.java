@@ -309,13 +309,9 @@ class UrgentService {
             return new Seen(account, Way.CLOSED, closedWords(sent), sent);
         }
         if (sent.filter(one -> one.state() == Sendings.State.OPEN).isPresent()) {
-            return new Seen(
-                    account,
-                    Way.CLOSING,
-                    isManual
-                            ? "somebody has to close it by hand: see the tenant's tasks"
-                            : sent.get().detail(),
-                    sent);
+            return isManual
+                    ? new Seen(account, Way.BY_HAND, "a task waits for somebody to close it there", sent)
+                    : new Seen(account, Way.CLOSING, sent.get().detail(), sent);
         }
         if (sent.filter(Sendings.Closed::isConfirmed).isPresent()) {
             return new Seen(account, Way.OPEN, "it was closed, and somebody opened it again there", sent);

@@ -15,6 +15,8 @@ final class UrgentViews {
         CLOSED,
         /** It was sent, or is sent again until the tenant answers. */
         CLOSING,
+        /** The tenant has no interface: a task waits for somebody to close it there. */
+        BY_HAND,
         /** The tenant said no, shows something else, or somebody passed the step by. */
         OPEN,
         /** The tenant was never read, or is not connected: nobody knows. */

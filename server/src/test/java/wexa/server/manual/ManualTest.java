@@ -20,6 +20,7 @@ import tools.jackson.databind.node.ObjectNode;
 import wexa.server.testing.Browserless;
 import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
+import wexa.server.testing.Newcomers;
 import wexa.server.wiring.BusinessClock;
 
 /** A tenant without an interface: its steps are tasks, its readings are lists, and nothing there counts as done before either. */
@@ -37,8 +38,8 @@ class ManualTest {
     /** Somebody who is to have an account in the harbour, with a login and a right there; the job is on its way. */
     private JsonNode booker() throws Exception {
         String number = Integer.toString(ThreadLocalRandom.current().nextInt(200_000, 900_000));
-        JsonNode draft = cast.newcomer(Cast.unique("booker"), number, "keeper");
-        cast.carried(draft);
+        JsonNode draft = Newcomers.engaged(cast.tove, Cast.unique("booker"), number, "office");
+        assertThat(cast.tove.apply(draft).status()).isEqualTo(200);
         String person = Cast.personIn(draft);
         String account = UUID.randomUUID().toString();
         JsonNode second = cast.tove.draft("Boats");
@@ -228,7 +229,7 @@ class ManualTest {
                         found -> !found.isEmpty());
         assertThat(urgent.getFirst().path("isOverdue").asBoolean()).isTrue();
         assertThat(urgent.getFirst().path("values").toString()).contains("Sign-in", "block");
-        assertThat(way(person)).isEqualTo("CLOSING");
+        assertThat(way(person)).isEqualTo("BY_HAND");
         JsonNode account = accountOf(person);
         cast.tove.apply(cast.put(
                 cast.tove.draft("Leaves"),

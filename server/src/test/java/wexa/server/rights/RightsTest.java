@@ -61,7 +61,10 @@ class RightsTest {
             "post /api/v1/messages/templates/{occasion}/sample",
             "post /api/v1/people/table/export",
             "post /api/v1/people/{id}/leaving",
+            "post /api/v1/people/{id}/move",
             "post /api/v1/people/table/pasted",
+            "post /api/v1/roles/conflicts/export",
+            "post /api/v1/roles/compare/export",
             "post /api/v1/roles/cover");
 
     private final JsonMapper json = new JsonMapper();
@@ -274,6 +277,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(29);
+        assertThat(scoped).hasSize(31);
     }
 }

@@ -9,6 +9,7 @@ import tools.jackson.databind.JsonNode;
 import wexa.server.testing.Browserless.Answer;
 import wexa.server.testing.Cast;
 import wexa.server.testing.Newcomers;
+import wexa.server.testing.Unpacked;
 
 /** Conflict rules on the road: what they forbid stays in the draft, and colleagues do not hand it on. */
 class ConflictTest {
@@ -230,10 +231,11 @@ class ConflictTest {
         assertThat(desk(person)).isEmpty();
         assertThat(met(person).path("exception").path("control").asString())
                 .isEqualTo("=the shop manager reads the list");
-        String table = cast.tove
-                .sendText("GET", "/api/v1/roles/conflicts/csv", null, "Accept", "text/csv")
-                .response()
-                .body();
+        Map<String, String> files = Unpacked.of(
+                cast.tove.bytes("POST", "/api/v1/roles/conflicts/export").body());
+        String table = files.getOrDefault("report.csv", "");
+        assertThat(files.get("cover.txt"))
+                .contains("Report: Conflicts", "Rows: " + (table.lines().count() - 1));
         assertThat(table.lines().filter(line -> line.contains(handle)).toList())
                 .isNotEmpty()
                 .allMatch(line -> line.contains("Till lead, given directly")

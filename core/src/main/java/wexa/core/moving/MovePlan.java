@@ -1,0 +1,409 @@
+package wexa.core.moving;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import wexa.core.access.AccessIndex;
+import wexa.core.leaving.Holding.Planned;
+import wexa.core.likeness.Peers;
+import wexa.core.likeness.Profile;
+import wexa.core.likeness.Trait;
+import wexa.core.likeness.Trait.HasAccount;
+import wexa.core.likeness.Trait.HasRole;
+import wexa.core.likeness.Trait.InGroup;
+import wexa.core.likeness.Trait.Thing;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
+import wexa.core.model.Assignment;
+import wexa.core.model.ConflictRule;
+import wexa.core.model.Effect;
+import wexa.core.model.Engagement;
+import wexa.core.model.EngagementKind;
+import wexa.core.model.Fact;
+import wexa.core.model.Group;
+import wexa.core.model.GroupKind;
+import wexa.core.model.Kind;
+import wexa.core.model.Membership;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.model.Seat;
+import wexa.core.model.Subject;
+import wexa.core.model.Tenant;
+import wexa.core.model.Unit;
+import wexa.core.moving.MoveItem.Column;
+import wexa.core.moving.MoveItem.Why;
+import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
+import wexa.core.value.Window;
+
+/**
+ * What somebody who changes jobs leaves behind, keeps and gets: what nearly all peers of the former job have and those of the
+ * new one do not goes, after a time of grace; what nearly all peers of the new job have comes. What neither job explains stays,
+ * because somebody gave it to this person. Of what goes, whatever conflicts with what comes has no grace. Costs two looks at every
+ * engagement, the peers, and the person's access for each thing that conflicts.
+ */
+public final class MovePlan {
+    private final Model model;
+    private final AccessIndex index;
+    private final Person person;
+    private final Engagement engagement;
+    private final To to;
+    private final Instant now;
+    private final Peers peers;
+    private final List<MoveItem> items = new ArrayList<>();
+    private final Set<Fact> going = new HashSet<>();
+
+    /**
+     * Where somebody goes.
+     *
+     * @param grace how long what goes is kept
+     */
+    public record To(EngagementKind kind, Id<Unit> unit, String job, Duration grace) {}
+
+    /**
+     * A move.
+     *
+     * @param former peers of the job that is left
+     * @param next peers of the new one
+     */
+    public record Move(List<Id<Person>> former, List<Id<Person>> next, List<MoveItem> items) {}
+
+    private MovePlan(Snapshot snapshot, Person person, Engagement engagement, To to, Instant now) {
+        this.model = snapshot.model();
+        this.index = snapshot.index();
+        this.person = person;
+        this.engagement = engagement;
+        this.to = to;
+        this.now = now;
+        this.peers = new Peers(model, index, now);
+    }
+
+    /** As it is when the person moves at {@code now}; somebody who moves later is looked at again then. */
+    public static Move of(Snapshot snapshot, Person person, Engagement engagement, To to, Instant now) {
+        return new MovePlan(snapshot, person, engagement, to, now).made();
+    }
+
+    private Move made() {
+        Profile former = Profile.of(engagement);
+        Profile next = new Profile(to.kind(), to.unit(), to.job(), person.custom());
+        List<Id<Person>> formerPeers = peers.nearest(former, person.id());
+        List<Id<Person>> nextPeers = peers.nearest(next, person.id());
+        Map<Thing, Trait> before = byThing(peers.traits(formerPeers, former));
+        Map<Thing, Trait> after = byThing(peers.traits(nextPeers, next));
+        ruled();
+        Map<Thing, List<Fact>> held = held();
+        Set<Id<Tenant>> needed = new HashSet<>();
+        held.forEach((thing, facts) -> {
+            if (!(thing instanceof HasAccount)) {
+                holding(thing, facts, before, after, needed);
+            }
+        });
+        held.forEach((thing, facts) -> {
+            if (thing instanceof HasAccount account) {
+                account(account, facts, before, after, needed);
+            }
+        });
+        Map<Id<ConflictRule>, Set<Fact>> early = coming(after, held.keySet());
+        items.replaceAll(item -> item.column() == Column.GOES ? ending(item, held, early) : item);
+        return new Move(formerPeers, nextPeers, List.copyOf(items));
+    }
+
+    /** Accounts without the seats that peers have with them, so that one is the same whoever has it. */
+    private static Map<Thing, Trait> byThing(List<Trait> traits) {
+        Map<Thing, Trait> byThing = new LinkedHashMap<>();
+        traits.forEach(trait -> byThing.put(plain(trait.thing()), trait));
+        return byThing;
+    }
+
+    private static Thing plain(Thing thing) {
+        return thing instanceof HasAccount account ? new HasAccount(account.tenant(), Optional.empty()) : thing;
+    }
+
+    private static boolean isCommon(Optional<Trait> trait) {
+        return trait.filter(one -> one.verdict() == Trait.Verdict.COMMON).isPresent();
+    }
+
+    /** What the person has by hand, with the facts that make it. */
+    private Map<Thing, List<Fact>> held() {
+        Map<Thing, List<Fact>> held = new LinkedHashMap<>();
+        Subject self = new Subject.OfPerson(person.id());
+        for (Membership one : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, self)) {
+            if (!one.window().endsBy(now)) {
+                if (model.groups().get(one.group()).kind() == GroupKind.DIRECTORY) {
+                    items.add(item(Column.STAYS, Why.DIRECTORY, new InGroup(one.group()), Optional.empty(), List.of()));
+                } else {
+                    held.computeIfAbsent(new InGroup(one.group()), any -> new ArrayList<>())
+                            .add(one);
+                }
+            }
+        }
+        for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, self)) {
+            if (!one.window().endsBy(now)) {
+                held.computeIfAbsent(new HasRole(one.role(), one.tenant(), one.area()), any -> new ArrayList<>())
+                        .add(one);
+            }
+        }
+        for (Account one : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id())) {
+            if (one.isOpen() && one.kind() == AccountKind.PERSON) {
+                held.computeIfAbsent(new HasAccount(one.tenant(), Optional.empty()), any -> new ArrayList<>())
+                        .add(one);
+            }
+        }
+        return held;
+    }
+
+    private void holding(
+            Thing thing, List<Fact> facts, Map<Thing, Trait> before, Map<Thing, Trait> after, Set<Id<Tenant>> needed) {
+        Optional<Trait> next = Optional.ofNullable(after.get(thing));
+        Optional<Trait> former = Optional.ofNullable(before.get(thing));
+        if (!isCommon(next) && isCommon(former)) {
+            going.addAll(facts);
+            items.add(item(Column.GOES, Why.FORMER_JOB, thing, former, List.of()));
+            return;
+        }
+        needed.addAll(tenants(thing));
+        items.add(item(
+                Column.STAYS,
+                isCommon(next) ? Why.NEW_JOB : Why.PERSONAL,
+                thing,
+                isCommon(next) ? next : former,
+                isCommon(next) ? List.of() : ends(facts, Optional.empty())));
+    }
+
+    /** Where something gives access. */
+    private Set<Id<Tenant>> tenants(Thing thing) {
+        if (thing instanceof HasRole role) {
+            return Set.of(role.tenant());
+        }
+        Set<Id<Tenant>> tenants = new HashSet<>();
+        if (thing instanceof InGroup in) {
+            model.table(Kind.ASSIGNMENT)
+                    .by(Assignment.BY_SUBJECT, new Subject.OfGroup(in.group()))
+                    .forEach(one -> tenants.add(one.tenant()));
+        }
+        return tenants;
+    }
+
+    /** An account is closed with the last thing that it is for; while that has its grace, so has the account. */
+    private void account(
+            HasAccount thing,
+            List<Fact> accounts,
+            Map<Thing, Trait> before,
+            Map<Thing, Trait> after,
+            Set<Id<Tenant>> needed) {
+        Optional<Trait> next = Optional.ofNullable(after.get(thing));
+        Optional<Trait> former = Optional.ofNullable(before.get(thing));
+        boolean goes = !isCommon(next) && isCommon(former) && !needed.contains(thing.tenant());
+        if (!goes) {
+            Why why = isCommon(next) ? Why.NEW_JOB : needed.contains(thing.tenant()) ? Why.NEEDED : Why.PERSONAL;
+            List<Planned> swap = isCommon(next) ? swap(accounts, next.get()) : List.of();
+            items.add(item(Column.STAYS, why, thing, isCommon(next) ? next : former, swap));
+            return;
+        }
+        going.addAll(accounts);
+        items.add(item(Column.GOES, Why.FORMER_JOB, thing, former, List.of()));
+    }
+
+    /** The seat that those in the new job have, in place of another. */
+    private List<Planned> swap(List<Fact> accounts, Trait next) {
+        List<Planned> swaps = new ArrayList<>();
+        ((HasAccount) next.thing())
+                .seat()
+                .ifPresent(kind -> accounts.forEach(account ->
+                        model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, ((Account) account).id()).stream()
+                                .filter(seat -> seat.window().contains(now)
+                                        && !seat.kind().equals(kind))
+                                .forEach(seat -> swaps.add(new Planned(
+                                        "seat.swap", Map.of("seat", seat.id().toString(), "kind", kind.text()))))));
+        return swaps;
+    }
+
+    /** Groups whose rule lets the person in now or in the new job; whatever else they are engaged as keeps them in. */
+    private void ruled() {
+        Engagement next = new Engagement(
+                engagement.id(),
+                person.id(),
+                to.kind(),
+                engagement.staffNumber(),
+                to.unit(),
+                to.job(),
+                engagement.manager(),
+                engagement.window());
+        List<Engagement> others = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                .filter(one -> !one.id().equals(engagement.id()) && one.window().contains(now))
+                .toList();
+        for (Group group : model.groups().by(Group.BY_RULED, true)) {
+            boolean isKept = others.stream()
+                    .anyMatch(one -> group.condition().orElseThrow().matches(one, model));
+            boolean isIn = isKept || group.condition().orElseThrow().matches(engagement, model);
+            boolean isInNext = isKept || group.condition().orElseThrow().matches(next, model);
+            if (isIn || isInNext) {
+                Column column = isIn ? isInNext ? Column.STAYS : Column.GOES : Column.COMES;
+                items.add(item(column, Why.RULE, new InGroup(group.id()), Optional.empty(), List.of()));
+            }
+        }
+    }
+
+    /** What comes, and of what goes that which may not be kept beside it, by the rule that says so. */
+    private Map<Id<ConflictRule>, Set<Fact>> coming(Map<Thing, Trait> after, Set<Thing> held) {
+        List<Trait> coming = after.values().stream()
+                .filter(trait -> !held.contains(plain(trait.thing())))
+                .filter(trait -> trait.verdict() == Trait.Verdict.COMMON || trait.verdict() == Trait.Verdict.SOME)
+                .toList();
+        Map<Thing, Id<ConflictRule>> now = conflicts(coming, Set.of());
+        Map<Thing, Id<ConflictRule>> then = now.isEmpty() ? now : conflicts(coming, going);
+        Map<Id<ConflictRule>, Set<Fact>> early = new HashMap<>();
+        for (Trait trait : coming) {
+            Optional<Id<ConflictRule>> rule = Optional.ofNullable(then.get(trait.thing()));
+            boolean isProposed = trait.verdict() == Trait.Verdict.COMMON && rule.isEmpty();
+            if (isProposed && now.containsKey(trait.thing())) {
+                early.computeIfAbsent(now.get(trait.thing()), any -> new HashSet<>())
+                        .addAll(inTheWay(trait));
+            }
+            items.add(new MoveItem(
+                    Column.COMES,
+                    trait.verdict() == Trait.Verdict.COMMON ? Why.NEW_JOB : Why.SOME_IN_NEW_JOB,
+                    trait.thing(),
+                    trait.having(),
+                    trait.of(),
+                    rule,
+                    gives(trait.thing())));
+        }
+        return early;
+    }
+
+    /** What of the things that come conflicts, on top of what the person has without some of it. */
+    private Map<Thing, Id<ConflictRule>> conflicts(List<Trait> coming, Set<Fact> without) {
+        List<Effect> effects = without.stream()
+                .filter(fact -> !(fact instanceof Account))
+                .map(Effect::drop)
+                .toList();
+        Model less = effects.isEmpty() ? model : model.with(effects);
+        AccessIndex lessIndex = effects.isEmpty() ? index : index.updated(less, effects);
+        Map<Thing, Id<ConflictRule>> found = new HashMap<>();
+        new Peers(less, lessIndex, now)
+                .judged(coming, person.id(), now)
+                .forEach(trait -> trait.rule().ifPresent(rule -> found.put(trait.thing(), rule)));
+        return found;
+    }
+
+    /** What goes, and conflicts with something that comes: without it, the other one could come. */
+    private Set<Fact> inTheWay(Trait trait) {
+        Set<Fact> found = new HashSet<>();
+        for (Fact one : going) {
+            Set<Fact> others = new HashSet<>(going);
+            others.remove(one);
+            if (!(one instanceof Account) && !conflicts(List.of(trait), others).isEmpty()) {
+                found.add(one);
+            }
+        }
+        return found;
+    }
+
+    /** The same with what ends it: at once where a rule says so, else after the grace. */
+    private MoveItem ending(MoveItem item, Map<Thing, List<Fact>> held, Map<Id<ConflictRule>, Set<Fact>> early) {
+        if (item.why() == Why.RULE) {
+            return item;
+        }
+        List<Fact> facts = held.getOrDefault(item.thing(), List.of());
+        Optional<Id<ConflictRule>> rule = early.entrySet().stream()
+                .filter(one -> facts.stream().anyMatch(one.getValue()::contains))
+                .map(Map.Entry::getKey)
+                .findFirst();
+        boolean isAtOnce = rule.isPresent() || to.grace().isZero();
+        Optional<Instant> until = isAtOnce ? Optional.empty() : Optional.of(now.plus(to.grace()));
+        return new MoveItem(
+                item.column(), item.why(), item.thing(), item.having(), item.of(), rule, ends(facts, until));
+    }
+
+    /** Accounts have no day of their own: with a grace, they stay until somebody closes them. */
+    private List<Planned> ends(List<Fact> facts, Optional<Instant> until) {
+        List<Planned> ends = new ArrayList<>();
+        for (Fact fact : facts) {
+            if (fact instanceof Membership one) {
+                end("membership.end", "membership", one.id(), one.window(), until, ends);
+            } else if (fact instanceof Assignment one) {
+                end("assignment.end", "assignment", one.id(), one.window(), until, ends);
+            } else if (fact instanceof Account one && until.isEmpty()) {
+                model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, one.id()).stream()
+                        .filter(seat -> !seat.window().endsBy(now))
+                        .forEach(seat -> end("seat.return", "seat", seat.id(), seat.window(), until, ends));
+                ends.add(new Planned("account.close", Map.of("account", one.id().toString())));
+            }
+        }
+        return ends;
+    }
+
+    /** What ends by itself before needs no change. */
+    private static void end(
+            String form, String field, Id<?> id, Window window, Optional<Instant> until, List<Planned> into) {
+        if (until.filter(window::endsBy).isPresent()) {
+            return;
+        }
+        Map<String, String> fields = new HashMap<>();
+        fields.put(field, id.toString());
+        until.ifPresent(at -> fields.put("until", at.toString()));
+        into.add(new Planned(form, fields));
+    }
+
+    private List<Planned> gives(Thing thing) {
+        if (thing instanceof InGroup in) {
+            return List.of(new Planned(
+                    "membership.put",
+                    Map.of(
+                            "member",
+                            "person:" + person.id(),
+                            "group",
+                            in.group().toString())));
+        }
+        if (thing instanceof HasRole role) {
+            Map<String, String> fields = new HashMap<>(Map.of(
+                    "subject",
+                    "person:" + person.id(),
+                    "role",
+                    role.role().toString(),
+                    "tenant",
+                    role.tenant().toString()));
+            role.area().ifPresent(area -> fields.put("area", area.toString()));
+            return List.of(new Planned("assignment.give", fields));
+        }
+        HasAccount account = (HasAccount) thing;
+        // the seat names the account that is opened before it, so that both have to know its id
+        Id<Account> id = Id.of(UUID.nameUUIDFromBytes(
+                (person.id() + " moves to " + account.tenant() + " " + now).getBytes(StandardCharsets.UTF_8)));
+        List<Planned> gives = new ArrayList<>();
+        gives.add(new Planned(
+                "account.open",
+                Map.of(
+                        "id",
+                        id.toString(),
+                        "person",
+                        person.id().toString(),
+                        "tenant",
+                        account.tenant().toString())));
+        account.seat()
+                .ifPresent(kind ->
+                        gives.add(new Planned("seat.give", Map.of("account", id.toString(), "kind", kind.text()))));
+        return gives;
+    }
+
+    private static MoveItem item(Column column, Why why, Thing thing, Optional<Trait> trait, List<Planned> changes) {
+        return new MoveItem(
+                column,
+                why,
+                thing,
+                trait.map(Trait::having).orElse(0),
+                trait.map(Trait::of).orElse(0),
+                Optional.empty(),
+                changes);
+    }
+}

@@ -1,0 +1,10 @@
+import { queryOptions } from "@tanstack/react-query";
+import { api, take, type Schemas } from "./client";
+
+/** What somebody who changes jobs leaves behind, keeps and gets; nothing is kept. */
+export const moveQuery = (person: string, wanted: Schemas["MoveInput"]) =>
+  queryOptions({
+    queryKey: ["people", person, "move", wanted],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/v1/people/{id}/move", { signal, params: { path: { id: person } }, body: wanted })),
+  });

@@ -1,0 +1,52 @@
+import type { Schemas } from "../api/client";
+
+export type Item = Schemas["MoveItemView"];
+export type Column = Item["column"];
+
+export const COLUMNS: readonly { column: Column; title: string; empty: string }[] = [
+  { column: "GOES", title: "Goes", empty: "Nothing of the former job has to go." },
+  { column: "STAYS", title: "Stays", empty: "Nothing is kept." },
+  { column: "COMES", title: "Comes", empty: "Nothing comes with the new job." },
+];
+
+/** Why something goes, stays or comes. */
+export function whyWords(item: Item): string {
+  const share = `${item.having} of ${item.of}`;
+  switch (item.why) {
+    case "FORMER_JOB":
+      return `${share} in the former job have it`;
+    case "NEW_JOB":
+      return `${share} in the new job have it`;
+    case "SOME_IN_NEW_JOB":
+      return `only ${share} in the new job have it`;
+    case "PERSONAL":
+      return "given to this person; neither job explains it";
+    case "NEEDED":
+      return "needed for what stays";
+    case "RULE":
+      return "by the rule of the group";
+    case "DIRECTORY":
+      return "managed in the directory";
+  }
+}
+
+/** What is said about a choice, where there is one: what stays can be ended, what comes can be left. */
+export function isChoosable(item: Item): boolean {
+  return item.changes.length > 0;
+}
+
+/** The name of an item among the others, for choices that are kept while the plan is asked for again. */
+export function keyOf(item: Item): string {
+  return [item.column, item.thing, item.name, item.detail].join("|");
+}
+
+/** The changes of what was chosen, in the order in which they have to stand: what gives the account first, and what ends last. */
+export function changesOf(
+  items: readonly Item[],
+  isChosen: (item: Item) => boolean,
+): readonly Schemas["PlannedView"][] {
+  const chosen = items.filter((item) => item.changes.length > 0 && isChosen(item));
+  const rank = (item: Item) =>
+    item.column === "COMES" ? (item.thing === "ACCOUNT" ? 0 : 1) : item.thing === "ACCOUNT" ? 3 : 2;
+  return chosen.toSorted((one, other) => rank(one) - rank(other)).flatMap((item) => item.changes);
+}
