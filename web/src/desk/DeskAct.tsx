@@ -97,6 +97,12 @@ export function DeskAct({ item }: { item: Item }) {
           {item.act}
         </Link>
       );
+    case "KEY_ENDS":
+      return (
+        <Link to="/programs" className={ACT}>
+          {item.act}
+        </Link>
+      );
     case "CATALOGUE":
       return (
         <Link to="/roles/permissions" className={ACT}>

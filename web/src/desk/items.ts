@@ -26,7 +26,11 @@ export const SECTIONS: readonly Section[] = [
     title: "Tenants",
     kinds: ["TENANT_SILENT", "BY_HAND", "DIFFERENCE", "LIST_DUE", "SEATS", "UNKNOWN", "CATALOGUE"],
   },
-  { key: "broken", title: "Unmapped or broken", kinds: ["MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"] },
+  {
+    key: "broken",
+    title: "Unmapped or broken",
+    kinds: ["KEY_ENDS", "MESSAGES", "PAIRS", "CONFLICT", "INERT", "UNMAPPED"],
+  },
 ];
 
 /** All parts in the order that was chosen; those that nobody placed follow in theirs. */

@@ -16,7 +16,8 @@ export function Context({ only, path }: { only?: string | undefined; path: strin
   const tenants = data ?? [];
   const one = tenants.find((tenant) => tenant.id === only);
   const looked = one === undefined ? tenants : [one];
-  const read = looked.filter((tenant) => tenant.readAt !== undefined && tenant.readAt !== null);
+  // a list is as old as whoever made it: it says nothing of how well the others are read
+  const read = looked.filter((tenant) => tenant.readAt && (one !== undefined || !tenant.isManual));
   const oldest = read.map((tenant) => tenant.readAt ?? "").sort()[0];
   const silent = looked.filter((tenant) => tenant.reading === "FAILED");
   return (
@@ -45,7 +46,8 @@ export function Context({ only, path }: { only?: string | undefined; path: strin
           !session.seesScopeOnly && "Tenants not read yet"
         ) : (
           <>
-            Tenants read <b className="text-base-content">{ago(oldest, now)}</b>
+            {one?.isManual ? "List of accounts of" : "Tenants read"}{" "}
+            <b className="text-base-content">{ago(oldest, now)}</b>
           </>
         )}
       </span>

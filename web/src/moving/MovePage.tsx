@@ -6,7 +6,7 @@ import type { Schemas } from "../api/client";
 import { catalogueQuery, personQuery } from "../api/queries";
 import { moveQuery } from "../api/moveQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { instantOf, isoDay, moment } from "../ui/dates";
+import { instantOf, isoDay, lastDay, moment } from "../ui/dates";
 import { Choose } from "../ui/choose";
 import { DayInput } from "../ui/dayInput";
 import { PersonPicker } from "../ui/personPicker";
@@ -209,6 +209,7 @@ function Plan({ move, at }: { move: Move; at: string | undefined }) {
   const changes = [...(move.edit ? [move.edit] : []), ...changesOf(move.items, isChosen)];
   return (
     <>
+      {!move.edit && <p className="font-semibold">Choose another job, unit or kind of engagement beside this.</p>}
       <p className="text-soft">
         {move.next.length === 0
           ? "Nobody has the new job yet, so that nothing tells what belongs to it."
@@ -305,7 +306,7 @@ function Line({
           {item.colour != null && <TenantDot colour={item.colour} />}
           {item.name}
         </b>{" "}
-        <span className="text-soft">{item.detail}</span>
+        <span className="text-soft">{item.why === "RULE" || item.why === "DIRECTORY" ? "" : item.detail}</span>
         <span className="block text-sm text-soft">{whyWords(item)}</span>
         {item.rule && (
           <span className="block text-sm font-semibold text-error">
@@ -316,7 +317,7 @@ function Line({
         )}
         {item.column === "GOES" && isChosen && !item.rule && hasChoice && (
           <span className="block text-sm text-soft">
-            {until === undefined ? "ends at once" : `kept until ${moment(until, session.zone)}`}
+            {until === undefined ? "ends at once" : `kept until ${lastDay(until, session.zone)}`}
           </span>
         )}
         {item.column === "GOES" && item.thing === "ACCOUNT" && item.changes.length === 0 && (

@@ -174,7 +174,7 @@ function Line({ task, isChosen, onChoose }: { task: Task; isChosen: boolean; onC
         />
       )}
       <div className="min-w-0 flex-1">
-        <b className="font-semibold">{task.text}</b>
+        <b className="block font-semibold first-letter:uppercase">{task.text}</b>
         <dl className="mt-0.5 flex flex-wrap gap-x-5 text-sm">
           {task.values.map((one) => (
             <div key={one.label} className="flex gap-1.5">

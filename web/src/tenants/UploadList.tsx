@@ -54,7 +54,7 @@ export function UploadList({ tenant }: { tenant: string }) {
             }}
           />
         </label>
-        <label className="text-xs font-semibold text-soft">
+        <label className="w-44 text-xs font-semibold text-soft">
           Accounts in the application
           <input
             type="number"

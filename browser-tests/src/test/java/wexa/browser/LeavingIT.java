@@ -103,6 +103,7 @@ class LeavingIT {
             browser.sees("To do by hand");
             browser.isAccessible("tasks in a tenant without an interface");
             browser.field("Select all tasks").click();
+            browser.look("manual-tenant");
             browser.button("It is done").click();
             browser.sees("Nothing is waiting to be done in this tenant.");
             browser.find("close aldous", "Close the sign-in of Perrin Aldous now");
@@ -161,6 +162,30 @@ class LeavingIT {
             browser.field("Name of the draft");
             browser.see(APPLY).click();
             browser.sees("steps confirmed");
+        }
+    }
+
+    @Test
+    @Order(6)
+    void somebodyMovesToAnotherJob() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.find("move petrel", "Move Jonah Petrel to another job");
+            browser.heading("Move Jonah Petrel");
+            browser.sees("Choose another job, unit or kind of engagement");
+            browser.field("Unit").sendKeys("North Pier");
+            browser.sees("in the former job have it");
+            browser.look("move");
+            browser.isAccessible("a move");
+            browser.theme("night");
+            browser.isAccessible("a move at night");
+            browser.theme("linen");
+            browser.button("Review ").click();
+            browser.see(By.xpath("//input[@aria-label='Name of the draft'][@value='Jonah Petrel moves']"));
+            browser.see(APPLY).click();
+            browser.sees("Prepare undo");
+            browser.find("move petrel", "Move Jonah Petrel to another job");
+            browser.sees("Now Keeper, North Pier");
         }
     }
 }

@@ -1,7 +1,6 @@
 package wexa.core.moving;
 
 import java.nio.charset.StandardCharsets;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -43,6 +42,7 @@ import wexa.core.moving.MoveItem.Column;
 import wexa.core.moving.MoveItem.Why;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.core.value.Key;
 import wexa.core.value.Window;
 
 /**
@@ -60,14 +60,14 @@ public final class MovePlan {
     private final Instant now;
     private final Peers peers;
     private final List<MoveItem> items = new ArrayList<>();
-    private final Set<Fact> going = new HashSet<>();
+    private final Set<Held> going = new HashSet<>();
 
     /**
      * Where somebody goes.
      *
-     * @param grace how long what goes is kept
+     * @param keptUntil how long what goes is kept; not at all if empty
      */
-    public record To(EngagementKind kind, Id<Unit> unit, String job, Duration grace) {}
+    public record To(EngagementKind kind, Id<Unit> unit, String job, Optional<Instant> keptUntil) {}
 
     /**
      * A move.
@@ -76,6 +76,23 @@ public final class MovePlan {
      * @param next peers of the new one
      */
     public record Move(List<Id<Person>> former, List<Id<Person>> next, List<MoveItem> items) {}
+
+    /** Something that is held by hand, and what ends it: with a last day, or at once. */
+    private record Held(Fact fact, boolean isAccount, Ending ending) {
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Held held && held.fact.id().equals(fact.id());
+        }
+
+        @Override
+        public int hashCode() {
+            return fact.id().hashCode();
+        }
+    }
+
+    private interface Ending {
+        List<Planned> at(Optional<Instant> until);
+    }
 
     private MovePlan(Snapshot snapshot, Person person, Engagement engagement, To to, Instant now) {
         this.model = snapshot.model();
@@ -100,7 +117,7 @@ public final class MovePlan {
         Map<Thing, Trait> before = byThing(peers.traits(formerPeers, former));
         Map<Thing, Trait> after = byThing(peers.traits(nextPeers, next));
         ruled();
-        Map<Thing, List<Fact>> held = held();
+        Map<Thing, List<Held>> held = held();
         Set<Id<Tenant>> needed = new HashSet<>();
         held.forEach((thing, facts) -> {
             if (!(thing instanceof HasAccount)) {
@@ -112,7 +129,7 @@ public final class MovePlan {
                 account(account, facts, before, after, needed);
             }
         });
-        Map<Id<ConflictRule>, Set<Fact>> early = coming(after, held.keySet());
+        Map<Id<ConflictRule>, Set<Held>> early = coming(after, held.keySet());
         items.replaceAll(item -> item.column() == Column.GOES ? ending(item, held, early) : item);
         return new Move(formerPeers, nextPeers, List.copyOf(items));
     }
@@ -133,8 +150,8 @@ public final class MovePlan {
     }
 
     /** What the person has by hand, with the facts that make it. */
-    private Map<Thing, List<Fact>> held() {
-        Map<Thing, List<Fact>> held = new LinkedHashMap<>();
+    private Map<Thing, List<Held>> held() {
+        Map<Thing, List<Held>> held = new LinkedHashMap<>();
         Subject self = new Subject.OfPerson(person.id());
         for (Membership one : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, self)) {
             if (!one.window().endsBy(now)) {
@@ -142,27 +159,33 @@ public final class MovePlan {
                     items.add(item(Column.STAYS, Why.DIRECTORY, new InGroup(one.group()), Optional.empty(), List.of()));
                 } else {
                     held.computeIfAbsent(new InGroup(one.group()), any -> new ArrayList<>())
-                            .add(one);
+                            .add(new Held(
+                                    one,
+                                    false,
+                                    until -> end("membership.end", "membership", one.id(), one.window(), until)));
                 }
             }
         }
         for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, self)) {
             if (!one.window().endsBy(now)) {
                 held.computeIfAbsent(new HasRole(one.role(), one.tenant(), one.area()), any -> new ArrayList<>())
-                        .add(one);
+                        .add(new Held(
+                                one,
+                                false,
+                                until -> end("assignment.end", "assignment", one.id(), one.window(), until)));
             }
         }
         for (Account one : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id())) {
             if (one.isOpen() && one.kind() == AccountKind.PERSON) {
                 held.computeIfAbsent(new HasAccount(one.tenant(), Optional.empty()), any -> new ArrayList<>())
-                        .add(one);
+                        .add(new Held(one, true, until -> closing(one, until)));
             }
         }
         return held;
     }
 
     private void holding(
-            Thing thing, List<Fact> facts, Map<Thing, Trait> before, Map<Thing, Trait> after, Set<Id<Tenant>> needed) {
+            Thing thing, List<Held> facts, Map<Thing, Trait> before, Map<Thing, Trait> after, Set<Id<Tenant>> needed) {
         Optional<Trait> next = Optional.ofNullable(after.get(thing));
         Optional<Trait> former = Optional.ofNullable(before.get(thing));
         if (!isCommon(next) && isCommon(former)) {
@@ -196,7 +219,7 @@ public final class MovePlan {
     /** An account is closed with the last thing that it is for; while that has its grace, so has the account. */
     private void account(
             HasAccount thing,
-            List<Fact> accounts,
+            List<Held> accounts,
             Map<Thing, Trait> before,
             Map<Thing, Trait> after,
             Set<Id<Tenant>> needed) {
@@ -205,7 +228,10 @@ public final class MovePlan {
         boolean goes = !isCommon(next) && isCommon(former) && !needed.contains(thing.tenant());
         if (!goes) {
             Why why = isCommon(next) ? Why.NEW_JOB : needed.contains(thing.tenant()) ? Why.NEEDED : Why.PERSONAL;
-            List<Planned> swap = isCommon(next) ? swap(accounts, next.get()) : List.of();
+            List<Planned> swap = next.filter(one -> isCommon(next) && one.thing() instanceof HasAccount)
+                    .flatMap(one -> ((HasAccount) one.thing()).seat())
+                    .map(kind -> swap(accounts, kind))
+                    .orElse(List.of());
             items.add(item(Column.STAYS, why, thing, isCommon(next) ? next : former, swap));
             return;
         }
@@ -214,16 +240,17 @@ public final class MovePlan {
     }
 
     /** The seat that those in the new job have, in place of another. */
-    private List<Planned> swap(List<Fact> accounts, Trait next) {
+    private List<Planned> swap(List<Held> accounts, Key kind) {
         List<Planned> swaps = new ArrayList<>();
-        ((HasAccount) next.thing())
-                .seat()
-                .ifPresent(kind -> accounts.forEach(account ->
-                        model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, ((Account) account).id()).stream()
-                                .filter(seat -> seat.window().contains(now)
-                                        && !seat.kind().equals(kind))
-                                .forEach(seat -> swaps.add(new Planned(
-                                        "seat.swap", Map.of("seat", seat.id().toString(), "kind", kind.text()))))));
+        accounts.forEach(account ->
+                model
+                        .table(Kind.SEAT)
+                        .by(Seat.BY_ACCOUNT, Id.of(account.fact().id().value()))
+                        .stream()
+                        .filter(seat ->
+                                seat.window().contains(now) && !seat.kind().equals(kind))
+                        .forEach(seat -> swaps.add(new Planned(
+                                "seat.swap", Map.of("seat", seat.id().toString(), "kind", kind.text())))));
         return swaps;
     }
 
@@ -254,14 +281,14 @@ public final class MovePlan {
     }
 
     /** What comes, and of what goes that which may not be kept beside it, by the rule that says so. */
-    private Map<Id<ConflictRule>, Set<Fact>> coming(Map<Thing, Trait> after, Set<Thing> held) {
+    private Map<Id<ConflictRule>, Set<Held>> coming(Map<Thing, Trait> after, Set<Thing> held) {
         List<Trait> coming = after.values().stream()
                 .filter(trait -> !held.contains(plain(trait.thing())))
                 .filter(trait -> trait.verdict() == Trait.Verdict.COMMON || trait.verdict() == Trait.Verdict.SOME)
                 .toList();
         Map<Thing, Id<ConflictRule>> now = conflicts(coming, Set.of());
         Map<Thing, Id<ConflictRule>> then = now.isEmpty() ? now : conflicts(coming, going);
-        Map<Id<ConflictRule>, Set<Fact>> early = new HashMap<>();
+        Map<Id<ConflictRule>, Set<Held>> early = new HashMap<>();
         for (Trait trait : coming) {
             Optional<Id<ConflictRule>> rule = Optional.ofNullable(then.get(trait.thing()));
             boolean isProposed = trait.verdict() == Trait.Verdict.COMMON && rule.isEmpty();
@@ -282,10 +309,10 @@ public final class MovePlan {
     }
 
     /** What of the things that come conflicts, on top of what the person has without some of it. */
-    private Map<Thing, Id<ConflictRule>> conflicts(List<Trait> coming, Set<Fact> without) {
+    private Map<Thing, Id<ConflictRule>> conflicts(List<Trait> coming, Set<Held> without) {
         List<Effect> effects = without.stream()
-                .filter(fact -> !(fact instanceof Account))
-                .map(Effect::drop)
+                .filter(one -> !one.isAccount())
+                .map(one -> Effect.drop(one.fact()))
                 .toList();
         Model less = effects.isEmpty() ? model : model.with(effects);
         AccessIndex lessIndex = effects.isEmpty() ? index : index.updated(less, effects);
@@ -297,12 +324,12 @@ public final class MovePlan {
     }
 
     /** What goes, and conflicts with something that comes: without it, the other one could come. */
-    private Set<Fact> inTheWay(Trait trait) {
-        Set<Fact> found = new HashSet<>();
-        for (Fact one : going) {
-            Set<Fact> others = new HashSet<>(going);
+    private Set<Held> inTheWay(Trait trait) {
+        Set<Held> found = new HashSet<>();
+        for (Held one : going) {
+            Set<Held> others = new HashSet<>(going);
             others.remove(one);
-            if (!(one instanceof Account) && !conflicts(List.of(trait), others).isEmpty()) {
+            if (!one.isAccount() && !conflicts(List.of(trait), others).isEmpty()) {
                 found.add(one);
             }
         }
@@ -310,49 +337,46 @@ public final class MovePlan {
     }
 
     /** The same with what ends it: at once where a rule says so, else after the grace. */
-    private MoveItem ending(MoveItem item, Map<Thing, List<Fact>> held, Map<Id<ConflictRule>, Set<Fact>> early) {
+    private MoveItem ending(MoveItem item, Map<Thing, List<Held>> held, Map<Id<ConflictRule>, Set<Held>> early) {
         if (item.why() == Why.RULE) {
             return item;
         }
-        List<Fact> facts = held.getOrDefault(item.thing(), List.of());
+        List<Held> facts = held.getOrDefault(item.thing(), List.of());
         Optional<Id<ConflictRule>> rule = early.entrySet().stream()
                 .filter(one -> facts.stream().anyMatch(one.getValue()::contains))
                 .map(Map.Entry::getKey)
                 .findFirst();
-        boolean isAtOnce = rule.isPresent() || to.grace().isZero();
-        Optional<Instant> until = isAtOnce ? Optional.empty() : Optional.of(now.plus(to.grace()));
+        Optional<Instant> until = rule.isPresent() ? Optional.empty() : to.keptUntil();
         return new MoveItem(
                 item.column(), item.why(), item.thing(), item.having(), item.of(), rule, ends(facts, until));
     }
 
+    private static List<Planned> ends(List<Held> facts, Optional<Instant> until) {
+        return facts.stream().flatMap(one -> one.ending().at(until).stream()).toList();
+    }
+
     /** Accounts have no day of their own: with a grace, they stay until somebody closes them. */
-    private List<Planned> ends(List<Fact> facts, Optional<Instant> until) {
-        List<Planned> ends = new ArrayList<>();
-        for (Fact fact : facts) {
-            if (fact instanceof Membership one) {
-                end("membership.end", "membership", one.id(), one.window(), until, ends);
-            } else if (fact instanceof Assignment one) {
-                end("assignment.end", "assignment", one.id(), one.window(), until, ends);
-            } else if (fact instanceof Account one && until.isEmpty()) {
-                model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, one.id()).stream()
-                        .filter(seat -> !seat.window().endsBy(now))
-                        .forEach(seat -> end("seat.return", "seat", seat.id(), seat.window(), until, ends));
-                ends.add(new Planned("account.close", Map.of("account", one.id().toString())));
-            }
+    private List<Planned> closing(Account account, Optional<Instant> until) {
+        if (until.isPresent()) {
+            return List.of();
         }
-        return ends;
+        List<Planned> closing = new ArrayList<>();
+        model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
+                .filter(seat -> !seat.window().endsBy(now))
+                .forEach(seat -> closing.addAll(end("seat.return", "seat", seat.id(), seat.window(), until)));
+        closing.add(new Planned("account.close", Map.of("account", account.id().toString())));
+        return closing;
     }
 
     /** What ends by itself before needs no change. */
-    private static void end(
-            String form, String field, Id<?> id, Window window, Optional<Instant> until, List<Planned> into) {
+    private static List<Planned> end(String form, String field, Id<?> id, Window window, Optional<Instant> until) {
         if (until.filter(window::endsBy).isPresent()) {
-            return;
+            return List.of();
         }
         Map<String, String> fields = new HashMap<>();
         fields.put(field, id.toString());
         until.ifPresent(at -> fields.put("until", at.toString()));
-        into.add(new Planned(form, fields));
+        return List.of(new Planned(form, fields));
     }
 
     private List<Planned> gives(Thing thing) {

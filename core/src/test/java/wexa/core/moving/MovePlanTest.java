@@ -119,8 +119,11 @@ class MovePlanTest {
             if (engagement == null) {
                 continue;
             }
-            MovePlan.To to =
-                    new MovePlan.To(engagement.kind(), made.units.get(1).id(), engagement.job(), Duration.ofDays(10));
+            MovePlan.To to = new MovePlan.To(
+                    engagement.kind(),
+                    made.units.get(1).id(),
+                    engagement.job(),
+                    Optional.of(NOW.plus(Duration.ofDays(10))));
 
             MovePlan.Move move = MovePlan.of(snapshot, person, engagement, to, NOW);
 
@@ -160,7 +163,7 @@ class MovePlanTest {
                 snapshot,
                 person,
                 engagement,
-                new MovePlan.To(engagement.kind(), made.units.get(2).id(), engagement.job(), Duration.ZERO),
+                new MovePlan.To(engagement.kind(), made.units.get(2).id(), engagement.job(), Optional.empty()),
                 NOW);
         List<MoveItem> proposed =
                 move.items().stream().filter(MoveItem::isProposed).toList();
@@ -251,7 +254,11 @@ class MovePlanTest {
                 snapshot,
                 person,
                 running(snapshot.model(), person),
-                new MovePlan.To(EngagementKind.EMPLOYEE, made.units.get(0).id(), "Approver", Duration.ofDays(14)),
+                new MovePlan.To(
+                        EngagementKind.EMPLOYEE,
+                        made.units.get(0).id(),
+                        "Approver",
+                        Optional.of(NOW.plus(Duration.ofDays(14)))),
                 NOW);
 
         MoveItem recording = item(move, record);

@@ -26,10 +26,12 @@ import wexa.core.model.Table;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
+import wexa.server.inbound.Services;
 
 /** What comes in the next days: who starts, leaves or returns, what ends, and what was scheduled. Costs those days, and a look at absences and exceptions. */
 final class ComingItems {
     private static final Duration SOON = Duration.ofDays(8);
+    private static final Duration KEYS_WITHIN = Duration.ofDays(30);
 
     private ComingItems() {}
 
@@ -92,6 +94,7 @@ final class ComingItems {
 
     static void addEnding(Model model, Instant now, List<DeskView.Item> items) {
         addExceptions(model, now, items);
+        addMemberships(model, now, items);
         for (Assignment assignment : soon(model.table(Kind.ASSIGNMENT), Assignment.BY_LAST_DAY, now)) {
             Instant until = assignment.window().until();
             if (isComing(until, now) && assignment.subject() instanceof Subject.OfPerson one) {
@@ -106,6 +109,44 @@ final class ComingItems {
                         until,
                         tenant.id().value(),
                         tenant.colour()));
+            }
+        }
+    }
+
+    /** Direct memberships, such as those that are kept for a while after a move. */
+    private static void addMemberships(Model model, Instant now, List<DeskView.Item> items) {
+        for (Membership membership : soon(model.table(Kind.MEMBERSHIP), Membership.BY_LAST_DAY, now)) {
+            Instant until = membership.window().until();
+            if (isComing(until, now) && membership.member() instanceof Subject.OfPerson one) {
+                items.add(new DeskView.Item(
+                        "ENDING",
+                        model.people().get(one.person()).name(),
+                        "Membership in "
+                                + model.groups().get(membership.group()).name() + " ends",
+                        "Open",
+                        one.person().toString(),
+                        until,
+                        null,
+                        null));
+            }
+        }
+    }
+
+    /** Keys of programs: whoever uses them has to get others in time, so that they are told earlier. */
+    static void addKeys(List<Services.Key> keys, Instant now, List<DeskView.Item> items) {
+        for (Services.Key key : keys) {
+            if (key.expiresAt().isBefore(now.plus(KEYS_WITHIN))) {
+                items.add(new DeskView.Item(
+                        "KEY_ENDS",
+                        "The key of “" + key.program() + "” expires",
+                        key.isInUse(now)
+                                ? "The program still uses it. " + key.owner() + " answers for it"
+                                : "Nobody used it of late",
+                        "See keys",
+                        key.program(),
+                        key.expiresAt(),
+                        null,
+                        null));
             }
         }
     }

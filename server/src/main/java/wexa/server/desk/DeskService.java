@@ -1,5 +1,6 @@
 package wexa.server.desk;
 
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -22,6 +23,7 @@ import wexa.core.preview.Snapshot;
 import wexa.server.directory.Directories;
 import wexa.server.directory.DirectoryPairs;
 import wexa.server.directory.Found;
+import wexa.server.inbound.Services;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.StepView;
 import wexa.server.messages.OpenMessages;
@@ -57,6 +59,8 @@ public class DeskService {
     private final DeskArrangement arrangement;
     private final OverdueLeavers overdue;
     private final StillOpen stillOpen;
+    private final Services services;
+    private final Clock machineClock;
     private final BusinessClock clock;
     private final Settings settings;
 
@@ -72,12 +76,16 @@ public class DeskService {
             DeskArrangement arrangement,
             OverdueLeavers overdue,
             StillOpen stillOpen,
+            Services services,
+            Clock machineClock,
             BusinessClock clock,
             Settings settings) {
         this.invitations = invitations;
         this.arrangement = arrangement;
         this.overdue = overdue;
         this.stillOpen = stillOpen;
+        this.services = services;
+        this.machineClock = machineClock;
         this.settings = settings;
         this.waiting = waiting;
         this.pairs = pairs;
@@ -104,6 +112,8 @@ public class DeskService {
         ComingItems.addPeople(snapshot.model(), now, items);
         tenants.add(snapshot, now, items);
         ComingItems.addEnding(snapshot.model(), now, items);
+        // keys expire by the machine's clock, whatever the day here is
+        ComingItems.addKeys(services.keys(), machineClock.instant(), items);
         ComingItems.addScheduled(snapshot.model(), now, items);
         addInert(snapshot.model(), now, items);
         addConflicts(snapshot, now, items);

@@ -17,8 +17,10 @@ import wexa.server.wiring.Secrets;
 
 /** Service identities in rows. A key is shown once and never again. Its time goes by the machine's clock, as every token's. */
 @Component
-class Services {
+public class Services {
     private static final Duration USE_GRAIN = Duration.ofMinutes(1);
+    /** A program that ran within these days runs. */
+    private static final Duration IN_USE = Duration.ofDays(31);
 
     private final Rows rows;
     private final Secrets secrets;
@@ -61,6 +63,29 @@ class Services {
     @Transactional(readOnly = true)
     List<Known> all() {
         return rows.findAllByOrderByName().stream().map(Services::known).toList();
+    }
+
+    /**
+     * A key that programs can use.
+     *
+     * @param owner the login of who answers for it
+     * @param usedAt when it was last used, if ever
+     */
+    public record Key(String program, String owner, Instant expiresAt, Optional<Instant> usedAt) {
+        /** Whether a program depends on it, as far as anybody can tell. */
+        public boolean isInUse(Instant now) {
+            return usedAt.filter(at -> at.isAfter(now.minus(IN_USE))).isPresent();
+        }
+    }
+
+    /** The keys that open something now. */
+    @Transactional(readOnly = true)
+    public List<Key> keys() {
+        Instant now = machineClock.instant();
+        return rows.findAllByOrderByName().stream()
+                .filter(row -> row.endedAt == null && now.isBefore(row.expiresAt))
+                .map(row -> new Key(row.name, row.owner, row.expiresAt, Optional.ofNullable(row.usedAt)))
+                .toList();
     }
 
     @Transactional(readOnly = true)

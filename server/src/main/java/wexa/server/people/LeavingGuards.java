@@ -1,5 +1,6 @@
 package wexa.server.people;
 
+import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -8,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import wexa.core.leaving.LeavingPlan;
 import wexa.core.lifecycle.MainEngagement;
@@ -15,6 +17,7 @@ import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.value.Id;
+import wexa.server.inbound.Services;
 import wexa.server.people.LeavingViews.WarningView;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -37,9 +40,13 @@ class LeavingGuards {
                     + " Administrators.");
 
     private final Administrators administrators;
+    private final Services services;
+    private final Clock machineClock;
 
-    LeavingGuards(Administrators administrators) {
+    LeavingGuards(Administrators administrators, Services services, Clock machineClock) {
         this.administrators = administrators;
+        this.services = services;
+        this.machineClock = machineClock;
     }
 
     /** Who of these people may not leave, all of them together, and what stands in the way. */
@@ -60,7 +67,46 @@ class LeavingGuards {
         if (able.stream().allMatch(one -> one.filter(leaving::contains).isPresent())) {
             able.forEach(one -> blocked.put(Id.of(one.orElseThrow()), LAST));
         }
+        keys(leaving)
+                .forEach((person, keys) -> keys.stream()
+                        .filter(key -> key.isInUse(machineClock.instant()))
+                        .findFirst()
+                        .ifPresent(key -> blocked.putIfAbsent(person, inUse(key))));
         return blocked;
+    }
+
+    /** Keys that nobody else answers for, by who does. */
+    private Map<Id<Person>, List<Services.Key>> keys(Set<UUID> leaving) {
+        Map<String, Id<Person>> logins = new HashMap<>();
+        administrators.all().stream()
+                .filter(one -> one.person().filter(leaving::contains).isPresent())
+                .forEach(one -> logins.put(one.login(), Id.of(one.person().orElseThrow())));
+        return logins.isEmpty()
+                ? Map.of()
+                : services.keys().stream()
+                        .filter(key -> logins.containsKey(key.owner()))
+                        .collect(Collectors.groupingBy(key -> logins.get(key.owner())));
+    }
+
+    private static WarningView inUse(Services.Key key) {
+        return new WarningView(
+                "leaving.key-in-use",
+                true,
+                "“" + key.program() + "” runs with a key that only they answer for",
+                "Have somebody else make a key for it under Settings, Programs and keys, let the program use that one, and"
+                        + " end the old one.");
+    }
+
+    /** Keys that nobody used of late, and that whoever has them can still use. */
+    List<WarningView> unused(Person person) {
+        return keys(Set.of(person.id().value())).getOrDefault(person.id(), List.of()).stream()
+                .filter(key -> !key.isInUse(machineClock.instant()))
+                .map(key -> new WarningView(
+                        "leaving.key",
+                        false,
+                        "They answer for the key of “" + key.program() + "”",
+                        "Whoever has it can still use it. End it under Settings, Programs and keys."))
+                .toList();
     }
 
     /** Whoever takes over has to be here, and still be here when the other one leaves. */

@@ -189,6 +189,7 @@ public class LeavingService {
             LeavingPlan.When when) {
         List<WarningView> warnings = new ArrayList<>();
         warnings.addAll(guards.blocking(actor, List.of(person)).values());
+        warnings.addAll(guards.unused(person));
         long open =
                 holdings.stream().filter(one -> one.fate() == Fate.LEFT_OPEN).count();
         if (open > 0) {

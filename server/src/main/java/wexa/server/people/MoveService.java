@@ -1,7 +1,7 @@
 package wexa.server.people;
 
-import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -37,6 +37,7 @@ import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
+import wexa.server.wiring.Settings;
 
 /** Somebody changes jobs: what goes, what stays and what comes. Nothing is kept. */
 @UseCases
@@ -46,11 +47,13 @@ public class MoveService {
     private final SnapshotStore snapshots;
     private final PersonRows rows;
     private final BusinessClock clock;
+    private final Settings settings;
 
-    MoveService(SnapshotStore snapshots, PersonRows rows, BusinessClock clock) {
+    MoveService(SnapshotStore snapshots, PersonRows rows, BusinessClock clock, Settings settings) {
         this.snapshots = snapshots;
         this.rows = rows;
         this.clock = clock;
+        this.settings = settings;
     }
 
     @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
@@ -68,12 +71,12 @@ public class MoveService {
                 .find(Id.<Unit>of(input.unit()))
                 .orElseThrow(() -> Problem.badField(
                         "unit", "move.unit", "There is no such unit any more. Choose one from the list."));
-        Duration grace = Duration.ofDays(input.graceDays());
+        Optional<Instant> keptUntil = keptUntil(at, input.graceDays());
         MovePlan.Move move = MovePlan.of(
                 snapshot,
                 person,
                 engagement,
-                new MovePlan.To(input.kind(), unit.id(), input.job().strip(), grace),
+                new MovePlan.To(input.kind(), unit.id(), input.job().strip(), keptUntil),
                 at);
         Optional<Id<Person>> manager = manager(actor, model, person, unit, move.next(), input, at);
         List<MoveItem> seen = move.items().stream()
@@ -91,8 +94,18 @@ public class MoveService {
                 manager.map(one -> model.people().get(one).name()).orElse(null),
                 edit(engagement, input, unit, manager),
                 seen.stream().map(item -> view(model, item)).toList(),
-                input.graceDays() == 0 ? null : at.plus(grace),
+                keptUntil.orElse(null),
                 move.items().size() - seen.size());
+    }
+
+    /** The days of grace are whole ones: the last of them ends at its midnight. */
+    private Optional<Instant> keptUntil(Instant at, int days) {
+        return days == 0
+                ? Optional.empty()
+                : Optional.of(LocalDate.ofInstant(at, settings.zone())
+                        .plusDays(days + 1L)
+                        .atStartOfDay(settings.zone())
+                        .toInstant());
     }
 
     private static List<Engagement> running(Model model, Person person, Instant at) {

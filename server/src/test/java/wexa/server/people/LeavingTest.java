@@ -2,6 +2,9 @@ package wexa.server.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Clock;
+import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,6 +20,7 @@ import tools.jackson.databind.node.ObjectNode;
 import wexa.core.governance.Reach;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.server.inbound.Services;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Administrators;
@@ -197,7 +201,7 @@ class LeavingTest {
                         known(people.get(0), Act.GOVERN),
                         known(people.get(1), Act.GOVERN),
                         known(people.get(2), Act.APPLY)));
-        LeavingGuards guards = new LeavingGuards(administrators);
+        LeavingGuards guards = new LeavingGuards(administrators, Mockito.mock(Services.class), Clock.systemUTC());
         Actor actor = Mockito.mock(Actor.class);
         Mockito.when(actor.person()).thenReturn(Optional.of(people.get(2).id()));
         assertThat(guards.blocking(actor, people.subList(0, 1))).isEmpty();
@@ -205,6 +209,37 @@ class LeavingTest {
         assertThat(guards.blocking(actor, people).keySet())
                 .containsExactlyInAnyOrderElementsOf(
                         people.stream().map(Person::id).toList());
+    }
+
+    @Test
+    void whoeverAnswersForAKeyThatAProgramUsesIsHeldUntilSomebodyElseDoes() {
+        Person owner = cast.bean(SnapshotStore.class).current().model().people().stream()
+                .findFirst()
+                .orElseThrow();
+        Administrators administrators = Mockito.mock(Administrators.class);
+        Person governing = cast.bean(SnapshotStore.class).current().model().people().stream()
+                .skip(1)
+                .findFirst()
+                .orElseThrow();
+        Mockito.when(administrators.all()).thenReturn(List.of(known(owner, Act.APPLY), known(governing, Act.GOVERN)));
+        Services services = Mockito.mock(Services.class);
+        Instant now = Instant.parse("2026-11-23T08:00:00Z");
+        Services.Key used = new Services.Key(
+                "personnel", owner.handle().text(), now.plusSeconds(9), Optional.of(now.minusSeconds(60)));
+        Services.Key idle = new Services.Key("old import", owner.handle().text(), now.plusSeconds(9), Optional.empty());
+        Services.Key others = new Services.Key("rota", "somebody.else", now.plusSeconds(9), Optional.of(now));
+        Mockito.when(services.keys()).thenReturn(List.of(idle, used, others));
+        LeavingGuards guards = new LeavingGuards(administrators, services, Clock.fixed(now, ZoneOffset.UTC));
+        Actor actor = Mockito.mock(Actor.class);
+        Mockito.when(actor.person()).thenReturn(Optional.empty());
+
+        assertThat(guards.blocking(actor, List.of(owner)).get(owner.id()).title())
+                .contains("“personnel”");
+        assertThat(guards.unused(owner))
+                .extracting(LeavingViews.WarningView::title)
+                .containsExactly("They answer for the key of “old import”");
+        Mockito.when(services.keys()).thenReturn(List.of(idle, others));
+        assertThat(guards.blocking(actor, List.of(owner))).isEmpty();
     }
 
     private static Administrators.Known known(Person person, Act act) {
