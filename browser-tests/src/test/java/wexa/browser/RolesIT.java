@@ -113,7 +113,7 @@ class RolesIT {
             browser.link("Compare").click();
             browser.pick("Add another one", "water ch", "Water chemist");
             browser.sees("only Water chemist");
-            browser.look("compare");
+            browser.isAccessible("compare");
             browser.link("Roles").click();
             browser.link("Night keeper").click();
             browser.heading("Night keeper");
