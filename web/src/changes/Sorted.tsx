@@ -126,7 +126,10 @@ function Tenants({ review }: { review: Review }) {
               {tenant.allSteps === 0 ? "already so" : count(tenant.allSteps, "step")}
               {tenant.pools.map((pool) => ` · ${pool.left} left of ${pool.size} ${pool.name}`).join("")}
             </span>
-            {tenant.feltAtSignIn && tenant.allSteps > 0 && (
+            {tenant.isByHand && tenant.allSteps > 0 && (
+              <b className="ml-2 font-sans text-sm">to be done by hand: they become tasks</b>
+            )}
+            {tenant.feltAtSignIn && !tenant.isByHand && tenant.allSteps > 0 && (
               <span className="ml-2 font-sans text-sm font-normal">takes effect at next sign-in</span>
             )}
             {!tenant.answers && (

@@ -56,7 +56,7 @@ export function WhoGains({ draft, onPeople }: { draft: Draft; onPeople: () => vo
                       ? "does not answer"
                       : tenant.allSteps === 0
                         ? "already so"
-                        : count(tenant.allSteps, "step")}
+                        : `${count(tenant.allSteps, "step")}${tenant.isByHand ? " by hand" : ""}`}
                   </span>
                 </li>
               ))}

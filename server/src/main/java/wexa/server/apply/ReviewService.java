@@ -31,6 +31,7 @@ import wexa.core.preview.Preview;
 import wexa.core.preview.Timeline;
 import wexa.core.value.Id;
 import wexa.core.value.Permission;
+import wexa.server.connections.ManualTenants;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
 import wexa.server.jobs.Found;
@@ -60,6 +61,7 @@ public class ReviewService {
     private final Differences differences;
     private final Observations observations;
     private final Templates templates;
+    private final ManualTenants manual;
 
     ReviewService(
             DraftStore drafts,
@@ -67,13 +69,15 @@ public class ReviewService {
             JobPlanner planner,
             Differences differences,
             Observations observations,
-            Templates templates) {
+            Templates templates,
+            ManualTenants manual) {
         this.drafts = drafts;
         this.previews = previews;
         this.planner = planner;
         this.differences = differences;
         this.observations = observations;
         this.templates = templates;
+        this.manual = manual;
     }
 
     @Requires(value = Act.LOOK, over = Over.NOTHING)
@@ -228,6 +232,7 @@ public class ReviewService {
 
     private List<ReviewView.TenantReview> tenants(Preview preview, Reviewed reviewed) {
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
+        Set<Id<Tenant>> byHand = manual.all();
         List<ReviewView.TenantReview> reviews = new ArrayList<>();
         for (JobPlanner.Forecast forecast : planner.forecast(reviewed, Found.by(preview))) {
             Tenant tenant = forecast.tenant();
@@ -238,8 +243,11 @@ public class ReviewService {
                     tenant.id().value(),
                     model.title(tenant),
                     tenant.colour(),
-                    fresh.map(one -> one.state() != Freshness.State.FAILED).orElse(false),
+                    byHand.contains(tenant.id())
+                            || fresh.map(one -> one.state() != Freshness.State.FAILED)
+                                    .orElse(false),
                     !tenant.can(Capability.LIVE_RIGHTS),
+                    byHand.contains(tenant.id()),
                     forecast.steps().stream().limit(STEPS_SHOWN).toList(),
                     forecast.steps().size(),
                     pools(preview, tenant),

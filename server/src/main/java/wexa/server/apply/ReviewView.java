@@ -52,6 +52,8 @@ public record ReviewView(String digest, List<PersonReview> people, int morePeopl
     /**
      * What goes to one tenant: the first steps as they would be made now and how many there are, seats as they would be left, and what already differs
      * on the objects that the draft touches, which the same steps settle.
+     *
+     * @param isByHand whether it has no interface, so that somebody has to do them
      */
     public record TenantReview(
             UUID id,
@@ -59,6 +61,7 @@ public record ReviewView(String digest, List<PersonReview> people, int morePeopl
             int colour,
             boolean answers,
             boolean feltAtSignIn,
+            boolean isByHand,
             List<String> steps,
             int allSteps,
             List<TenantViews.SeatPoolView> pools,
