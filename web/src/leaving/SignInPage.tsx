@@ -163,7 +163,7 @@ function Close({ name, view, close }: { name: string; view: View; close: Closing
 function Suspended({ id, name, view, close }: { id: string; name: string; view: View; close: Closing }) {
   const session = useSession();
   const mayApply = useMay("APPLY");
-  const draft = close.data?.draft;
+  const draft = close.data?.draft ?? view.rest;
   return (
     <section aria-label="Suspension" className="mb-5">
       <h2>Suspended</h2>

@@ -225,14 +225,18 @@ class UrgentService {
         if (entries.isEmpty() || !actor.may(Act.PREPARE)) {
             return Optional.empty();
         }
-        List<UUID> engagements = snapshot.model().table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
-                .map(one -> one.id().value())
-                .toList();
-        Map<UUID, UUID> known = drafts.liveNaming("engagement.end", "engagement", engagements);
-        return Optional.of(known.values().stream()
-                .findFirst()
+        return Optional.of(waiting(snapshot.model(), person)
                 .orElseGet(() -> drafts.begin(person.name() + " leaves", actor.login(), snapshot.version(), entries)
                         .id()));
+    }
+
+    /** A draft that ends an engagement of theirs, and was neither applied nor discarded. */
+    private Optional<UUID> waiting(Model model, Person person) {
+        List<UUID> engagements = model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
+                .map(one -> one.id().value())
+                .toList();
+        return drafts.liveNaming("engagement.end", "engagement", engagements).values().stream()
+                .findFirst();
     }
 
     @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
@@ -268,6 +272,9 @@ class UrgentService {
                         .map(Administrators.Known::login)
                         .findFirst()
                         .orElse(null),
+                suspension.isPresent() && actor.may(Act.PREPARE)
+                        ? waiting(model, person).orElse(null)
+                        : null,
                 unowned(snapshot, person, now),
                 accounts(model, person).size() - ways.size());
     }

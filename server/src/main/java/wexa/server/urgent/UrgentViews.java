@@ -47,6 +47,7 @@ final class UrgentViews {
      * @param since from when on it holds
      * @param mayBeSuspended whether the act suspends them; who has left loses what a tenant still has open, and no more
      * @param login what they sign in to Wexa itself with, if they do
+     * @param rest the draft that ends whatever else they hold, if one waits and the asker may prepare it
      * @param unowned what is left to nobody else while they are out, in words
      * @param hidden how many accounts lie in tenants that the asker does not see
      */
@@ -57,6 +58,7 @@ final class UrgentViews {
             boolean mayBeSuspended,
             List<WayIn> ways,
             @Nullable String login,
+            @Nullable UUID rest,
             List<String> unowned,
             int hidden) {}
 
