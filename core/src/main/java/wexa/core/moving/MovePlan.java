@@ -21,29 +21,25 @@ import wexa.core.likeness.Trait.HasRole;
 import wexa.core.likeness.Trait.InGroup;
 import wexa.core.likeness.Trait.Thing;
 import wexa.core.model.Account;
-import wexa.core.model.AccountKind;
 import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
 import wexa.core.model.Engagement;
 import wexa.core.model.EngagementKind;
-import wexa.core.model.Fact;
 import wexa.core.model.Group;
-import wexa.core.model.GroupKind;
 import wexa.core.model.Kind;
-import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
+import wexa.core.moving.HeldThings.Held;
 import wexa.core.moving.MoveItem.Column;
 import wexa.core.moving.MoveItem.Why;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
-import wexa.core.value.Window;
 
 /**
  * What somebody who changes jobs leaves behind, keeps and gets: what nearly all peers of the former job have and those of the
@@ -77,23 +73,6 @@ public final class MovePlan {
      */
     public record Move(List<Id<Person>> former, List<Id<Person>> next, List<MoveItem> items) {}
 
-    /** Something that is held by hand, and what ends it: with a last day, or at once. */
-    private record Held(Fact fact, boolean isAccount, Ending ending) {
-        @Override
-        public boolean equals(Object other) {
-            return other instanceof Held held && held.fact.id().equals(fact.id());
-        }
-
-        @Override
-        public int hashCode() {
-            return fact.id().hashCode();
-        }
-    }
-
-    private interface Ending {
-        List<Planned> at(Optional<Instant> until);
-    }
-
     private MovePlan(Snapshot snapshot, Person person, Engagement engagement, To to, Instant now) {
         this.model = snapshot.model();
         this.index = snapshot.index();
@@ -117,7 +96,10 @@ public final class MovePlan {
         Map<Thing, Trait> before = byThing(peers.traits(formerPeers, former));
         Map<Thing, Trait> after = byThing(peers.traits(nextPeers, next));
         ruled();
-        Map<Thing, List<Held>> held = held();
+        HeldThings things = HeldThings.of(model, person, now);
+        things.ofDirectory()
+                .forEach(group -> items.add(item(Column.STAYS, Why.DIRECTORY, group, Optional.empty(), List.of())));
+        Map<Thing, List<Held>> held = things.byHand();
         Set<Id<Tenant>> needed = new HashSet<>();
         held.forEach((thing, facts) -> {
             if (!(thing instanceof HasAccount)) {
@@ -149,41 +131,6 @@ public final class MovePlan {
         return trait.filter(one -> one.verdict() == Trait.Verdict.COMMON).isPresent();
     }
 
-    /** What the person has by hand, with the facts that make it. */
-    private Map<Thing, List<Held>> held() {
-        Map<Thing, List<Held>> held = new LinkedHashMap<>();
-        Subject self = new Subject.OfPerson(person.id());
-        for (Membership one : model.table(Kind.MEMBERSHIP).by(Membership.BY_MEMBER, self)) {
-            if (!one.window().endsBy(now)) {
-                if (model.groups().get(one.group()).kind() == GroupKind.DIRECTORY) {
-                    items.add(item(Column.STAYS, Why.DIRECTORY, new InGroup(one.group()), Optional.empty(), List.of()));
-                } else {
-                    held.computeIfAbsent(new InGroup(one.group()), any -> new ArrayList<>())
-                            .add(new Held(
-                                    one,
-                                    false,
-                                    until -> end("membership.end", "membership", one.id(), one.window(), until)));
-                }
-            }
-        }
-        for (Assignment one : model.table(Kind.ASSIGNMENT).by(Assignment.BY_SUBJECT, self)) {
-            if (!one.window().endsBy(now)) {
-                held.computeIfAbsent(new HasRole(one.role(), one.tenant(), one.area()), any -> new ArrayList<>())
-                        .add(new Held(
-                                one,
-                                false,
-                                until -> end("assignment.end", "assignment", one.id(), one.window(), until)));
-            }
-        }
-        for (Account one : model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id())) {
-            if (one.isOpen() && one.kind() == AccountKind.PERSON) {
-                held.computeIfAbsent(new HasAccount(one.tenant(), Optional.empty()), any -> new ArrayList<>())
-                        .add(new Held(one, true, until -> closing(one, until)));
-            }
-        }
-        return held;
-    }
-
     private void holding(
             Thing thing, List<Held> facts, Map<Thing, Trait> before, Map<Thing, Trait> after, Set<Id<Tenant>> needed) {
         Optional<Trait> next = Optional.ofNullable(after.get(thing));
@@ -199,7 +146,7 @@ public final class MovePlan {
                 isCommon(next) ? Why.NEW_JOB : Why.PERSONAL,
                 thing,
                 isCommon(next) ? next : former,
-                isCommon(next) ? List.of() : ends(facts, Optional.empty())));
+                isCommon(next) ? List.of() : HeldThings.ends(facts, Optional.empty())));
     }
 
     /** Where something gives access. */
@@ -348,35 +295,7 @@ public final class MovePlan {
                 .findFirst();
         Optional<Instant> until = rule.isPresent() ? Optional.empty() : to.keptUntil();
         return new MoveItem(
-                item.column(), item.why(), item.thing(), item.having(), item.of(), rule, ends(facts, until));
-    }
-
-    private static List<Planned> ends(List<Held> facts, Optional<Instant> until) {
-        return facts.stream().flatMap(one -> one.ending().at(until).stream()).toList();
-    }
-
-    /** Accounts have no day of their own: with a grace, they stay until somebody closes them. */
-    private List<Planned> closing(Account account, Optional<Instant> until) {
-        if (until.isPresent()) {
-            return List.of();
-        }
-        List<Planned> closing = new ArrayList<>();
-        model.table(Kind.SEAT).by(Seat.BY_ACCOUNT, account.id()).stream()
-                .filter(seat -> !seat.window().endsBy(now))
-                .forEach(seat -> closing.addAll(end("seat.return", "seat", seat.id(), seat.window(), until)));
-        closing.add(new Planned("account.close", Map.of("account", account.id().toString())));
-        return closing;
-    }
-
-    /** What ends by itself before needs no change. */
-    private static List<Planned> end(String form, String field, Id<?> id, Window window, Optional<Instant> until) {
-        if (until.filter(window::endsBy).isPresent()) {
-            return List.of();
-        }
-        Map<String, String> fields = new HashMap<>();
-        fields.put(field, id.toString());
-        until.ifPresent(at -> fields.put("until", at.toString()));
-        return List.of(new Planned(form, fields));
+                item.column(), item.why(), item.thing(), item.having(), item.of(), rule, HeldThings.ends(facts, until));
     }
 
     private List<Planned> gives(Thing thing) {
