@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import wexa.core.model.Account;
@@ -58,7 +60,12 @@ class PeopleFinderTest {
     @Test
     void aNameWithOneWrongLetterStillFindsItsPerson() throws Exception {
         Model model = cast.bean(SnapshotStore.class).current().model();
-        List<Person> people = model.people().stream().toList();
+        // of many with one name only some are listed
+        Map<String, Long> named =
+                model.people().stream().collect(Collectors.groupingBy(Person::name, Collectors.counting()));
+        List<Person> people = model.people().stream()
+                .filter(person -> named.get(person.name()) == 1)
+                .toList();
         Random random = new Random(11);
         for (int time = 0; time < 20; time++) {
             Person person = people.get(random.nextInt(people.size()));
