@@ -16,6 +16,7 @@ import java.util.UUID;
 import java.util.concurrent.ThreadLocalRandom;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import wexa.server.testing.Browserless;
 import wexa.server.testing.Cast;
 
 /** The Desk names what the other places show, each thing once and with the act that opens it. */
@@ -151,7 +152,8 @@ class DeskTest {
                         soon,
                         "because",
                         "unpaid leave"));
-        assertThat(cast.tove.apply(leave).status()).isEqualTo(200);
+        Browserless.Answer left = cast.tove.apply(leave);
+        assertThat(left.status()).as("%s", left.body()).isEqualTo(200);
         assertThat(items("RETURN").stream().map(item -> item.path("target").asString()))
                 .contains(person);
 

@@ -201,9 +201,10 @@ public final class Browserless {
         return apply(draft, UUID.randomUUID());
     }
 
-    /** Reviews the draft, and applies what it says then. */
+    /** Reviews the draft, and applies what it says then; looks once more where that became another in between. */
     public Answer apply(JsonNode draft, UUID requestId) throws Exception {
-        return apply(draft, requestId, reviewed(draft));
+        Answer answer = apply(draft, requestId, reviewed(draft));
+        return answer.text("code").equals("apply.preview-changed") ? apply(draft, requestId, reviewed(draft)) : answer;
     }
 
     public String reviewed(JsonNode draft) throws Exception {
