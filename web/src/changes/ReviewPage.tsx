@@ -14,6 +14,7 @@ import { Entries } from "./Entries";
 import { Later } from "./Later";
 import { MissingAccounts } from "./MissingAccounts";
 import { Sorted, type Way } from "./Sorted";
+import { Ways } from "./Ways";
 import { Told } from "./Told";
 import { useApply } from "./mutations";
 import { WhoGains } from "./WhoGains";
@@ -191,31 +192,6 @@ function Why({ draft, closed, onSettled }: { draft: Draft; closed: boolean; onSe
           {explain.error.message}
         </p>
       )}
-    </div>
-  );
-}
-
-const WAYS: [Way, string][] = [
-  ["list", "List of changes"],
-  ["people", "By person"],
-  ["tenants", "By tenant"],
-  ["text", "As text"],
-];
-
-function Ways({ way, onWay }: { way: Way; onWay: (way: Way) => void }) {
-  return (
-    <div role="group" aria-label="Sort the review" className="mt-4 flex gap-1">
-      {WAYS.map(([one, words]) => (
-        <button
-          key={one}
-          type="button"
-          aria-pressed={one === way}
-          className={`btn btn-sm ${one === way ? "btn-primary" : ""}`}
-          onClick={() => onWay(one)}
-        >
-          {words}
-        </button>
-      ))}
     </div>
   );
 }

@@ -1,10 +1,11 @@
 import { Link } from "@tanstack/react-router";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { type Schemas } from "../api/client";
 import { keyOf } from "../setup/steps";
 import { PlainField, problemOf, Told } from "../ui/plainField";
-import { count, userNameRule } from "../ui/words";
+import { count } from "../ui/words";
 import { Capabilities } from "./Capabilities";
+import { EnvironmentChoice, UserNameChoice, type Environment, type UserNameRule } from "./naming";
 import { useConnectTenant, useProbeTenant } from "./mutations";
 
 type Announced = Schemas["AnnouncedView"];
@@ -136,17 +137,14 @@ function Says({ announced }: { announced: Announced }) {
   );
 }
 
-const RULES = ["MAIL", "STAFF_NUMBER", "HANDLE"] as const;
-
 /** How it is called here. */
 function Naming({ announced, token, certificates }: { announced: Announced; token: string; certificates: string }) {
-  const ruleId = useId();
   const first = announced.app ?? "";
   const [appName, setAppName] = useState(announced.knownApp ?? first.charAt(0).toUpperCase() + first.slice(1));
   const [name, setName] = useState("");
   const [typedKey, setKey] = useState<string>();
-  const [environment, setEnvironment] = useState<"LIVE" | "TRAINING">("LIVE");
-  const [userNames, setUserNames] = useState<(typeof RULES)[number]>("MAIL");
+  const [environment, setEnvironment] = useState<Environment>("LIVE");
+  const [userNames, setUserNames] = useState<UserNameRule>("MAIL");
   const [isPlaceNeeded, setPlaceNeeded] = useState(announced.areas.length > 0);
   const [door, setDoor] = useState("");
   const app = announced.app ?? keyOf(appName);
@@ -201,23 +199,7 @@ function Naming({ announced, token, certificates }: { announced: Announced; toke
           problem={problemOf(connect.error, "key")}
           onChange={setKey}
         />
-        <div className="mt-3">
-          <label htmlFor={ruleId} className="block text-xs font-semibold text-soft">
-            People sign in by
-          </label>
-          <select
-            id={ruleId}
-            className="select mt-0.5 w-full"
-            value={userNames}
-            onChange={(event) => setUserNames(RULES.find((rule) => rule === event.target.value) ?? "MAIL")}
-          >
-            {RULES.map((rule) => (
-              <option key={rule} value={rule}>
-                {userNameRule(rule)}
-              </option>
-            ))}
-          </select>
-        </div>
+        <UserNameChoice value={userNames} onChange={setUserNames} />
         <PlainField
           label="Where people sign in"
           isOptional
@@ -227,25 +209,7 @@ function Naming({ announced, token, certificates }: { announced: Announced; toke
           onChange={setDoor}
         />
       </div>
-      <fieldset className="mt-3 flex flex-wrap gap-x-5">
-        <legend className="sr-only">What it is for</legend>
-        {(
-          [
-            ["LIVE", "Real work is done in it"],
-            ["TRAINING", "It is there to learn on"],
-          ] as const
-        ).map(([value, words]) => (
-          <label key={value} className="flex min-h-7 cursor-pointer items-center gap-2">
-            <input
-              type="radio"
-              className="radio radio-sm"
-              checked={environment === value}
-              onChange={() => setEnvironment(value)}
-            />
-            {words}
-          </label>
-        ))}
-      </fieldset>
+      <EnvironmentChoice value={environment} onChange={setEnvironment} />
       {!known && (
         <label className="mt-2 flex min-h-7 cursor-pointer items-center gap-2">
           <input

@@ -1,14 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { useId, useState } from "react";
+import { useState } from "react";
+import { Problem } from "../api/client";
 import { catalogueQuery } from "../api/queries";
 import { keyOf } from "../setup/steps";
 import { PlainField, problemOf, Told } from "../ui/plainField";
-import { userNameRule } from "../ui/words";
 import { useAddManual } from "./manualMutations";
+import { EnvironmentChoice, UserNameChoice, type Environment, type UserNameRule } from "./naming";
 import { NO_WORK, WorkFields, workInput } from "./WorkForm";
-
-const RULES = ["MAIL", "STAFF_NUMBER", "HANDLE"] as const;
 
 /** What stands in a field of several lines, one thing each. */
 function linesOf(text: string): string[] {
@@ -28,13 +27,12 @@ function seatsOf(text: string): { name: string; size: number }[] {
 
 /** Adding a tenant that has no interface: nobody can ask it what it is, so that it is said here. */
 export function ManualPage() {
-  const ruleId = useId();
   const apps = useQuery(catalogueQuery).data?.tenants ?? [];
   const [appName, setAppName] = useState("");
   const [name, setName] = useState("");
   const [typedKey, setKey] = useState<string>();
-  const [environment, setEnvironment] = useState<"LIVE" | "TRAINING">("LIVE");
-  const [userNames, setUserNames] = useState<(typeof RULES)[number]>("MAIL");
+  const [environment, setEnvironment] = useState<Environment>("LIVE");
+  const [userNames, setUserNames] = useState<UserNameRule>("MAIL");
   const [looks, setLooks] = useState("");
   const [works, setWorks] = useState("");
   const [decisions, setDecisions] = useState("");
@@ -43,7 +41,12 @@ export function ManualPage() {
   const add = useAddManual();
   const app = keyOf(appName);
   const isKnown = apps.some((one) => one.path.split("/")[0] === app);
-  const wrong = (field: string) => problemOf(add.error, field);
+  // a line that is wrong is named by its place in the list
+  const wrong = (field: string) =>
+    problemOf(add.error, field) ??
+    (add.error instanceof Problem
+      ? add.error.fields.find((one) => one.field.startsWith(`${field}[`))?.text
+      : undefined);
   return (
     <section className="min-w-0 flex-1 overflow-auto px-5 py-4" aria-label="Add a tenant without an interface">
       <h1>Add a tenant without an interface</h1>
@@ -73,7 +76,7 @@ export function ManualPage() {
         <div>
           <PlainField
             label="Application"
-            hint={isKnown ? "Known here: it is another tenant of it." : "As people call it."}
+            hint={isKnown ? "Known here: this adds another tenant of it." : "As people call it."}
             autoFocus
             value={appName}
             problem={wrong("appName") ?? wrong("app")}
@@ -95,42 +98,8 @@ export function ManualPage() {
               onChange={setKey}
             />
           </div>
-          <div className="mt-3">
-            <label htmlFor={ruleId} className="block text-xs font-semibold text-soft">
-              People sign in by
-            </label>
-            <select
-              id={ruleId}
-              className="select mt-0.5 w-full"
-              value={userNames}
-              onChange={(event) => setUserNames(RULES.find((rule) => rule === event.target.value) ?? "MAIL")}
-            >
-              {RULES.map((rule) => (
-                <option key={rule} value={rule}>
-                  {userNameRule(rule)}
-                </option>
-              ))}
-            </select>
-          </div>
-          <fieldset className="mt-3 flex flex-wrap gap-x-5">
-            <legend className="sr-only">What it is for</legend>
-            {(
-              [
-                ["LIVE", "Real work is done in it"],
-                ["TRAINING", "It is there to learn on"],
-              ] as const
-            ).map(([value, words]) => (
-              <label key={value} className="flex min-h-7 cursor-pointer items-center gap-2">
-                <input
-                  type="radio"
-                  className="radio radio-sm"
-                  checked={environment === value}
-                  onChange={() => setEnvironment(value)}
-                />
-                {words}
-              </label>
-            ))}
-          </fieldset>
+          <UserNameChoice value={userNames} onChange={setUserNames} />
+          <EnvironmentChoice value={environment} onChange={setEnvironment} />
           <WorkFields work={work} onChange={setWork} error={add.error} path="work." />
         </div>
         <div>
@@ -148,7 +117,7 @@ export function ManualPage() {
                 label="What people can do, one per line"
                 type="lines"
                 isOptional
-                hint="Roles are composed of these. Such as: Book a boat"
+                hint="For example: Book a boat. Roles are composed of these."
                 value={works}
                 problem={wrong("works")}
                 onChange={setWorks}
@@ -164,10 +133,10 @@ export function ManualPage() {
             </>
           )}
           <PlainField
-            label="Seats and how many, one kind per line"
+            label="Seats, one kind per line with its number"
             type="lines"
             isOptional
-            hint="Such as: Desk 12. Leave it open if nobody counts them."
+            hint="For example: Desk 12. Leave empty if seats are not counted."
             value={seats}
             problem={wrong("seats")}
             onChange={setSeats}

@@ -4,9 +4,10 @@ import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { tasksQuery } from "../api/tenantQueries";
 import { useMay, useSession } from "../session/hooks";
+import { Because } from "../ui/because";
 import { moment } from "../ui/dates";
 import { PersonPicker } from "../ui/personPicker";
-import { Told } from "../ui/plainField";
+import { problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { useAssignTasks, useConfirmTasks, useReturnTasks } from "./manualMutations";
@@ -93,8 +94,7 @@ function Acts({ tenant, chosen }: { tenant: string; chosen: string[] }) {
   const confirm = useConfirmTasks(tenant);
   const giveBack = useReturnTasks(tenant);
   const assign = useAssignTasks(tenant);
-  const [asking, setAsking] = useState<"reason" | "person">();
-  const [reason, setReason] = useState("");
+  const [isAssigning, setAssigning] = useState(false);
   return (
     <>
       <button
@@ -103,59 +103,40 @@ function Acts({ tenant, chosen }: { tenant: string; chosen: string[] }) {
         disabled={confirm.isPending}
         onClick={() => confirm.mutate(chosen)}
       >
-        {chosen.length === 1 ? "It is done" : `All ${chosen.length} are done`}
+        Mark as done
       </button>
       <button
         type="button"
         className="btn btn-sm"
-        aria-expanded={asking === "person"}
-        onClick={() => setAsking(asking === "person" ? undefined : "person")}
+        aria-expanded={isAssigning}
+        onClick={() => setAssigning(!isAssigning)}
       >
         Assign to…
       </button>
-      <button
-        type="button"
-        className="btn btn-sm"
-        aria-expanded={asking === "reason"}
-        onClick={() => setAsking(asking === "reason" ? undefined : "reason")}
-      >
-        Cannot be done…
-      </button>
-      {asking === "person" && (
+      {isAssigning && (
         <div className="w-64">
           <PersonPicker
             label="Assign to"
             placeholder="Name"
-            onPick={(person) => assign.mutate({ tasks: chosen, assignee: person.id })}
+            onPick={(person) => {
+              assign.mutate({ tasks: chosen, assignee: person.id });
+              setAssigning(false);
+            }}
           />
         </div>
       )}
-      {asking === "reason" && (
-        <form
-          className="flex items-center gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            giveBack.mutate({ tasks: chosen, reason });
-          }}
-        >
-          <label className="flex items-center gap-2 text-sm">
-            Why?
-            <input
-              // the field opens because it was asked for
-              autoFocus
-              required
-              maxLength={200}
-              className="input h-8 w-64"
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-            />
-          </label>
-          <button type="submit" className="btn btn-sm btn-error" disabled={giveBack.isPending}>
-            Return
-          </button>
-        </form>
-      )}
+      <Because
+        act="Cannot be done"
+        ask="Why not?"
+        isPending={giveBack.isPending}
+        onSay={(reason) => giveBack.mutate({ tasks: chosen, reason })}
+      />
       <Told error={confirm.error ?? giveBack.error ?? assign.error} />
+      {problemOf(assign.error, "assignee") !== undefined && (
+        <p role="alert" className="font-semibold text-error">
+          {problemOf(assign.error, "assignee")}
+        </p>
+      )}
     </>
   );
 }
@@ -186,10 +167,10 @@ function Line({ task, isChosen, onChoose }: { task: Task; isChosen: boolean; onC
       </div>
       <div className="shrink-0 text-right text-sm">
         <span className={task.isOverdue ? "font-semibold text-error" : "text-soft"}>
-          {task.isOverdue ? "▲ due since " : "due "}
+          {task.isOverdue ? "▲ overdue since " : "due "}
           {moment(task.due, session.zone)}
         </span>
-        <span className="block">{task.assignee?.name ?? "nobody in particular"}</span>
+        <span className="block">{task.assignee?.name ?? "not assigned"}</span>
         <Link to="/changes/jobs/$id" params={{ id: task.job }} className="link">
           Job
         </Link>

@@ -48,10 +48,11 @@ final class Catalogue {
         type(app, "feeding-plan", "Feeding plans", "l:see", "w:change");
         type(app, "water-reading", "Water readings", "l:see", "w:record", "w:run-check");
         type(app, "night-round", "Night round", "l:see", "w:walk");
-        Set<String> reader = permissions(app, "animal:see", "treatment:see", "feeding-plan:see", "water-reading:see");
-        Set<String> keeper = plus(
+        Set<String> reader =
+                Permissions.of(app, "animal:see", "treatment:see", "feeding-plan:see", "water-reading:see");
+        Set<String> keeper = Permissions.plus(
                 reader,
-                permissions(
+                Permissions.of(
                         app,
                         "animal:change",
                         "feeding-plan:change",
@@ -61,8 +62,8 @@ final class Catalogue {
                         "night-round:walk",
                         "treatment:record",
                         "treatment:amend"));
-        Set<String> clinician = plus(keeper, permissions(app, "treatment:remove", "treatment:approve"));
-        seats.put(app, ordered("reader", reader, "keeper", keeper, "clinician", clinician));
+        Set<String> clinician = Permissions.plus(keeper, Permissions.of(app, "treatment:remove", "treatment:approve"));
+        seats.put(app, Permissions.ordered("reader", reader, "keeper", keeper, "clinician", clinician));
         app(
                 app,
                 "Pelagia",
@@ -183,9 +184,9 @@ final class Catalogue {
         type(app, "leave", "Leave requests", "l:see", "w:ask", "d:approve");
         type(app, "on-call", "On-call", "l:see", "w:take");
         Set<String> staff =
-                permissions(app, "shift:see", "shift:swap", "leave:see", "leave:ask", "on-call:see", "on-call:take");
-        Set<String> planner = plus(staff, permissions(app, "shift:change", "leave:approve"));
-        seats.put(app, ordered("staff", staff, "planner", planner));
+                Permissions.of(app, "shift:see", "shift:swap", "leave:see", "leave:ask", "on-call:see", "on-call:take");
+        Set<String> planner = Permissions.plus(staff, Permissions.of(app, "shift:change", "leave:approve"));
+        seats.put(app, Permissions.ordered("staff", staff, "planner", planner));
         app(
                 app,
                 "Rota Buoy",
@@ -215,9 +216,10 @@ final class Catalogue {
         type(app, "till", "Tills", "l:see", "w:open", "w:sell");
         type(app, "refund", "Refunds", "l:see", "w:issue", "d:approve");
         type(app, "stock", "Shop stock", "l:see", "w:change");
-        Set<String> counter = permissions(app, "till:see", "till:open", "till:sell", "refund:see", "refund:issue");
-        Set<String> handheld = plus(counter, permissions(app, "stock:see", "stock:change", "refund:approve"));
-        seats.put(app, ordered("counter", counter, "handheld", handheld));
+        Set<String> counter = Permissions.of(app, "till:see", "till:open", "till:sell", "refund:see", "refund:issue");
+        Set<String> handheld =
+                Permissions.plus(counter, Permissions.of(app, "stock:see", "stock:change", "refund:approve"));
+        seats.put(app, Permissions.ordered("counter", counter, "handheld", handheld));
         app(
                 app,
                 "Quayside",
@@ -265,8 +267,8 @@ final class Catalogue {
     private void mooringBook() {
         String app = "mooring-book";
         type(app, "booking", "Boat bookings", "l:see", "w:book", "w:cancel", "d:assign");
-        Set<String> everything = permissions(app, "booking:see", "booking:book", "booking:cancel", "booking:assign");
-        seats.put(app, ordered("login", everything));
+        Set<String> everything = Permissions.of(app, "booking:see", "booking:book", "booking:cancel", "booking:assign");
+        seats.put(app, Permissions.ordered("login", everything));
         app(
                 app,
                 "Mooring Book",
@@ -333,7 +335,7 @@ final class Catalogue {
     }
 
     private void set(String app, String key, String name, String description, String... permissions) {
-        setPermissions.put(key, permissions(app, permissions));
+        setPermissions.put(key, Permissions.of(app, permissions));
         facts.add(Fact.of(
                 "permission-set",
                 key,
@@ -384,29 +386,5 @@ final class Catalogue {
                 "OPEN",
                 "expected",
                 List.of()));
-    }
-
-    private static Set<String> permissions(String app, String... ends) {
-        Set<String> made = new LinkedHashSet<>();
-        for (String end : ends) {
-            made.add(app + ":" + end);
-        }
-        return made;
-    }
-
-    private static Set<String> plus(Set<String> one, Set<String> other) {
-        Set<String> both = new LinkedHashSet<>(one);
-        both.addAll(other);
-        return both;
-    }
-
-    private static Map<String, Set<String>> ordered(Object... namesAndSets) {
-        Map<String, Set<String>> made = new LinkedHashMap<>();
-        for (int at = 0; at + 1 < namesAndSets.length; at += 2) {
-            @SuppressWarnings("unchecked") // callers pass names and sets in turn
-            Set<String> set = (Set<String>) namesAndSets[at + 1];
-            made.put((String) namesAndSets[at], set);
-        }
-        return made;
     }
 }

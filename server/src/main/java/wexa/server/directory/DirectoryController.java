@@ -26,6 +26,7 @@ import wexa.connect.Encryption;
 import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.LdapDirectory;
 import wexa.server.drafts.DraftView;
+import wexa.server.problems.KeyText;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Actor;
 
@@ -64,9 +65,7 @@ class DirectoryController {
 
     /** A directory to be connected. The own home is the first one's. */
     record NewSource(
-            @NotBlank
-            @Size(max = 60)
-            @Pattern(regexp = "[a-z0-9]+(-[a-z0-9]+)*", message = "Use lower-case letters, digits and single hyphens.")
+            @NotBlank @Size(max = 60) @Pattern(regexp = KeyText.PATTERN, message = KeyText.TOLD)
             String key,
 
             @NotBlank @Size(max = 80) String name,

@@ -8,8 +8,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -39,9 +37,12 @@ class ExportController {
     /** What the browser shows of a list; the cover says that these are the browser's rows. */
     @PostMapping("/lists")
     ResponseEntity<byte[]> list(Actor actor, @Valid @RequestBody ListInput input) {
-        return archive(exports.list(
-                actor,
-                new ExportService.Shown(input.list(), input.tenant(), input.filter(), input.columns(), input.rows())));
+        return Archive.answer(
+                "wexa-export.zip",
+                exports.list(
+                        actor,
+                        new ExportService.Shown(
+                                input.list(), input.tenant(), input.filter(), input.columns(), input.rows())));
     }
 
     record LogInput(
@@ -53,19 +54,14 @@ class ExportController {
     /** Lines of the log, by text, by whom, and by a first and a last day. */
     @PostMapping("/log")
     ResponseEntity<byte[]> log(Actor actor, @Valid @RequestBody LogInput input) {
-        return archive(exports.log(
-                actor,
-                new ExportService.WantedLines(
-                        input.q() == null ? "" : input.q(),
-                        input.by() == null ? "" : input.by(),
-                        input.from(),
-                        input.until())));
-    }
-
-    private static ResponseEntity<byte[]> archive(byte[] content) {
-        return ResponseEntity.ok()
-                .contentType(new MediaType("application", "zip"))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-export.zip\"")
-                .body(content);
+        return Archive.answer(
+                "wexa-export.zip",
+                exports.log(
+                        actor,
+                        new ExportService.WantedLines(
+                                input.q() == null ? "" : input.q(),
+                                input.by() == null ? "" : input.by(),
+                                input.from(),
+                                input.until())));
     }
 }

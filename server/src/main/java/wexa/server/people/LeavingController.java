@@ -9,8 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -18,6 +16,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import wexa.server.evidence.Archive;
 import wexa.server.rights.Actor;
 
 /** Offboarding over HTTP. */
@@ -54,10 +53,7 @@ class LeavingController {
     /** The record of a removal, with its cover. */
     @PostMapping("/removal/export")
     ResponseEntity<byte[]> export(Actor actor, @PathVariable UUID id) {
-        return ResponseEntity.ok()
-                .contentType(new MediaType("application", "zip"))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-removal.zip\"")
-                .body(records.handOver(actor, id));
+        return Archive.answer("wexa-removal.zip", records.handOver(actor, id));
     }
 
     /** What is left of somebody in the tenants. */

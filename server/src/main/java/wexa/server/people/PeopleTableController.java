@@ -21,6 +21,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import wexa.server.evidence.Archive;
 import wexa.server.rights.Actor;
 
 /** The table of people, and acts on many of them, over HTTP. */
@@ -86,10 +87,9 @@ class PeopleTableController {
             @RequestParam(defaultValue = "URGENCY") @Size(max = 60) String sort,
             @RequestParam(defaultValue = "false") boolean descending,
             @RequestParam(defaultValue = "") List<String> column) {
-        return ResponseEntity.ok()
-                .contentType(new MediaType("application", "zip"))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"wexa-people.zip\"")
-                .body(table.handOver(
+        return Archive.answer(
+                "wexa-people.zip",
+                table.handOver(
                         actor, filter, new PeopleTableService.Stretch(sort, descending, 0, MOST_EXPORTED), column));
     }
 

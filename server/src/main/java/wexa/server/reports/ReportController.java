@@ -15,9 +15,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.InputStreamResource;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,14 +26,13 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import wexa.server.evidence.Archive;
 import wexa.server.rights.Actor;
 
 /** Reports over HTTP. */
 @RestController
 @RequestMapping("/api/v1/reports")
 class ReportController {
-    private static final MediaType ZIP = new MediaType("application", "zip");
-
     private final ReportService reports;
     private final SeatPrices prices;
 
@@ -67,7 +64,7 @@ class ReportController {
             @RequestParam(required = false) @Nullable LocalDate day,
             @RequestParam(required = false) @Nullable UUID unit,
             @RequestParam(required = false) @Nullable UUID tenant) {
-        return archive(
+        return Archive.answer(
                 "wexa-" + kind.name().toLowerCase(Locale.ROOT) + ".zip",
                 reports.export(actor, wanted(kind, day, unit, tenant)));
     }
@@ -96,7 +93,8 @@ class ReportController {
             @RequestParam(required = false) @Nullable UUID unit,
             @RequestBody(required = false) @Nullable InputStreamResource list)
             throws IOException {
-        return archive("wexa-leavers-compared.zip", reports.exportComparison(actor, compared(from, until, unit, list)));
+        return Archive.answer(
+                "wexa-leavers-compared.zip", reports.exportComparison(actor, compared(from, until, unit, list)));
     }
 
     private static ReportService.Compared compared(
@@ -110,13 +108,6 @@ class ReportController {
                 Optional.ofNullable(from),
                 Optional.ofNullable(until),
                 Optional.ofNullable(unit));
-    }
-
-    private static ResponseEntity<byte[]> archive(String name, byte[] content) {
-        return ResponseEntity.ok()
-                .contentType(ZIP)
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
-                .body(content);
     }
 
     /** Who would lose a seat if there were so many. */

@@ -8,9 +8,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -22,6 +20,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.drafts.DraftView;
 import wexa.server.drafts.LongDrafts;
+import wexa.server.evidence.Archive;
 import wexa.server.rights.Actor;
 
 /** Roles over HTTP. */
@@ -75,14 +74,7 @@ class RoleController {
     /** Everybody in whom both sides of a rule meet, with the paths and a cover, as an archive; the log keeps its digest. */
     @PostMapping("/conflicts/export")
     ResponseEntity<byte[]> exportConflicts(Actor actor) {
-        return archive("wexa-conflicts.zip", conflicts.handOver(actor));
-    }
-
-    private static ResponseEntity<byte[]> archive(String name, byte[] content) {
-        return ResponseEntity.ok()
-                .contentType(new MediaType("application", "zip"))
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
-                .body(content);
+        return Archive.answer("wexa-conflicts.zip", conflicts.handOver(actor));
     }
 
     /** The work that people do, app by app: tasks and single permissions. */
@@ -133,7 +125,7 @@ class RoleController {
 
     @PostMapping("/compare/export")
     ResponseEntity<byte[]> exportComparison(Actor actor, @RequestParam List<String> of) {
-        return archive("wexa-comparison.zip", comparing.handOver(actor, of));
+        return Archive.answer("wexa-comparison.zip", comparing.handOver(actor, of));
     }
 
     /** {@code by} is the role that comes in its place. */

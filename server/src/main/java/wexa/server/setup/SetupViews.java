@@ -10,11 +10,10 @@ import org.jspecify.annotations.Nullable;
 import wexa.core.consistency.Matching;
 import wexa.core.model.Environment;
 import wexa.core.model.UserNameRule;
+import wexa.server.problems.KeyText;
 
 /** What is asked and answered while setting up. */
 final class SetupViews {
-    static final String KEY = "[a-z0-9]+(-[a-z0-9]+)*";
-    static final String KEY_TOLD = "Use lower-case letters, digits and single hyphens.";
 
     private SetupViews() {}
 
@@ -44,12 +43,12 @@ final class SetupViews {
             @NotBlank @Size(max = 500) String address,
             @NotBlank @Size(max = 4_000) String token,
 
-            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            @NotBlank @Size(max = 60) @Pattern(regexp = KeyText.PATTERN, message = KeyText.TOLD)
             String app,
 
             @NotBlank @Size(max = 80) String appName,
 
-            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            @NotBlank @Size(max = 60) @Pattern(regexp = KeyText.PATTERN, message = KeyText.TOLD)
             String key,
 
             @NotBlank @Size(max = 80) String name,
@@ -100,7 +99,7 @@ final class SetupViews {
             @Nullable String costCentre) {}
 
     record NewUnit(
-            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            @NotBlank @Size(max = 60) @Pattern(regexp = KeyText.PATTERN, message = KeyText.TOLD)
             String key,
 
             @NotBlank @Size(max = 80) String name,
