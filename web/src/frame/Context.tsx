@@ -46,7 +46,7 @@ export function Context({ only, path }: { only?: string | undefined; path: strin
           !session.seesScopeOnly && "Tenants not read yet"
         ) : (
           <>
-            {one?.isManual ? "List of accounts of" : "Tenants read"}{" "}
+            {one?.isManual ? "List of accounts from" : "Tenants read"}{" "}
             <b className="text-base-content">{ago(oldest, now)}</b>
           </>
         )}

@@ -19,6 +19,7 @@ import { changesOf, COLUMNS, isChoosable, keyOf, whyWords, type Item } from "./w
 type Move = Schemas["MoveView"];
 type Kind = Schemas["MoveInput"]["kind"];
 type Input = Omit<Schemas["MoveInput"], "at">;
+type Engagement = Schemas["PersonPage"]["engagements"][number];
 
 const KINDS: readonly [Kind, string][] = [
   ["EMPLOYEE", "employee"],
@@ -38,28 +39,26 @@ export function MovePage() {
   );
 }
 
-function Start({
-  id,
-  engagements,
-  name,
-}: {
-  id: string;
-  engagements: Schemas["PersonPage"]["engagements"];
-  name: string;
-}) {
+/** The job as it is, to be changed. */
+function inputOf(engagement: Engagement | undefined): Input {
+  return {
+    ...(engagement === undefined ? {} : { engagement: engagement.id }),
+    kind: KINDS.find(([kind]) => kind === engagement?.kind.toUpperCase())?.[0] ?? "EMPLOYEE",
+    unit: engagement?.unitId ?? "",
+    job: engagement?.job ?? "",
+    graceDays: 14,
+  };
+}
+
+function Start({ id, engagements, name }: { id: string; engagements: readonly Engagement[]; name: string }) {
   const session = useSession();
   const now = useNow();
-  const runs = engagements.find(
+  const running = engagements.filter(
     (one) =>
       (one.from == null || new Date(one.from).getTime() <= now) &&
       (one.until == null || new Date(one.until).getTime() > now),
   );
-  const [typed, setTyped] = useState<Input>(() => ({
-    kind: KINDS.find(([kind]) => kind === runs?.kind.toUpperCase())?.[0] ?? "EMPLOYEE",
-    unit: runs?.unitId ?? "",
-    job: runs?.job ?? "",
-    graceDays: 14,
-  }));
+  const [typed, setTyped] = useState<Input>(() => inputOf(running[0]));
   const [date, setDate] = useState(() => isoDay(new Date(now).toISOString(), session.zone));
   const at = instantOf(date, "00:00", session.zone);
   const isLater = at !== undefined && new Date(at).getTime() > now;
@@ -74,7 +73,7 @@ function Start({
         <h1>Move {name}</h1>
         {move.data === undefined ? (
           <p className="mt-2 text-soft">
-            {runs === undefined ? "No engagement runs now that could change." : "Choose the new job or unit."}
+            {running.length === 0 ? "No engagement runs now that could change." : "Choose the new job or unit."}
           </p>
         ) : (
           <Plan key={move.data.engagement.id} move={move.data} at={isLater ? at : undefined} />
@@ -179,7 +178,7 @@ function Where({
         <DayInput label="From" value={date} onKeep={onDate} className="mt-0.5 h-8 w-full" />
       </div>
       <PlainField
-        label="Days that what goes is kept"
+        label="Days to keep what goes"
         type="number"
         hint="0 ends it at once. What conflicts with the new job is never kept."
         value={String(typed.graceDays)}
@@ -209,10 +208,10 @@ function Plan({ move, at }: { move: Move; at: string | undefined }) {
   const changes = [...(move.edit ? [move.edit] : []), ...changesOf(move.items, isChosen)];
   return (
     <>
-      {!move.edit && <p className="font-semibold">Choose another job, unit or kind of engagement beside this.</p>}
+      {!move.edit && <p className="font-semibold">Choose another job, unit or kind of engagement on the right.</p>}
       <p className="text-soft">
         {move.next.length === 0
-          ? "Nobody has the new job yet, so that nothing tells what belongs to it."
+          ? "Nobody has the new job yet, so there is nobody to compare with."
           : `Compared with ${move.next.map((one) => one.name).join(", ")} in the new job`}
         {move.former.length > 0 &&
           move.next.length > 0 &&
@@ -321,9 +320,12 @@ function Line({
           </span>
         )}
         {item.column === "GOES" && item.thing === "ACCOUNT" && item.changes.length === 0 && (
-          <span className="block text-sm text-soft">to be closed when the days are over; it has no last day</span>
+          <span className="block text-sm text-soft">stays open; close it when the days are over</span>
         )}
-        {ends && hasChoice && <span className="block text-sm text-soft">select it to end it now</span>}
+        {item.column === "STAYS" && !ends && hasChoice && (
+          <span className="block text-sm text-soft">gets this seat in place of the present one</span>
+        )}
+        {ends && hasChoice && <span className="block text-sm text-soft">select to end it</span>}
       </span>
     </li>
   );

@@ -5,7 +5,7 @@ export type Column = Item["column"];
 
 export const COLUMNS: readonly { column: Column; title: string; empty: string }[] = [
   { column: "GOES", title: "Goes", empty: "Nothing of the former job has to go." },
-  { column: "STAYS", title: "Stays", empty: "Nothing is kept." },
+  { column: "STAYS", title: "Stays", empty: "Nothing stays." },
   { column: "COMES", title: "Comes", empty: "Nothing comes with the new job." },
 ];
 
@@ -20,7 +20,7 @@ export function whyWords(item: Item): string {
     case "SOME_IN_NEW_JOB":
       return `only ${share} in the new job have it`;
     case "PERSONAL":
-      return "given to this person; neither job explains it";
+      return "given individually; neither job explains it";
     case "NEEDED":
       return "needed for what stays";
     case "RULE":
@@ -30,7 +30,7 @@ export function whyWords(item: Item): string {
   }
 }
 
-/** What is said about a choice, where there is one: what stays can be ended, what comes can be left. */
+/** Whether there is a choice: what goes can be kept, what stays can be ended, what comes can be left out. */
 export function isChoosable(item: Item): boolean {
   return item.changes.length > 0;
 }

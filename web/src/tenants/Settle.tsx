@@ -28,7 +28,7 @@ const HOWS: readonly { how: How; name: string; words: string; act: "APPLY" | "PR
     how: "accept",
     name: "Accept into the model",
     words:
-      "The model becomes what the tenant says, by changes in a draft that you review: with the same rights, conflicts and approval as any other.",
+      "The model becomes what the tenant says, by changes in a draft that you review: subject to the same rights, conflicts and approval as every other change.",
     act: "PREPARE",
   },
   {

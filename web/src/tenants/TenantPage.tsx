@@ -120,7 +120,7 @@ function Heading({ page }: { page: Page }) {
           ·{" "}
           {tenant.isManual
             ? tenant.readAt
-              ? `list of ${ago(tenant.readAt, now)}`
+              ? `list from ${ago(tenant.readAt, now)}`
               : "no list yet"
             : tenant.readAt
               ? `read ${ago(tenant.readAt, now)}`
@@ -128,8 +128,8 @@ function Heading({ page }: { page: Page }) {
         </p>
         {tenant.reading === "DONE" && tenant.readingDetail !== "" && (
           <p className="mt-1 text-sm">
-            <span className="text-warning">▲</span> {tenant.isManual ? "Of the last list:" : "Odd in the last reading:"}{" "}
-            {tenant.readingDetail}.
+            <span className="text-warning">▲</span>{" "}
+            {tenant.isManual ? "About the last list:" : "Unusual in the last reading:"} {tenant.readingDetail}.
           </p>
         )}
         {tenant.reading === "FAILED" && (

@@ -55,7 +55,7 @@ export function UploadList({ tenant }: { tenant: string }) {
           />
         </label>
         <label className="w-44 text-xs font-semibold text-soft">
-          Accounts in the application
+          Number of accounts
           <input
             type="number"
             required
@@ -95,7 +95,7 @@ export function UploadList({ tenant }: { tenant: string }) {
               checked={isSure}
               onChange={(event) => setSure(event.target.checked)}
             />
-            It is this tenant's list, and the accounts that are missing in it are gone
+            This is the right list, and the accounts missing from it are gone
           </label>
         )}
       </form>
@@ -108,7 +108,7 @@ export function UploadList({ tenant }: { tenant: string }) {
           <span className="text-success">✓</span> Read {count(upload.data.accounts, "account")}.{" "}
           {upload.data.unknown > 0 && `${count(upload.data.unknown, "account is", "accounts are")} unknown here. `}
           {upload.data.done > 0 && `The list shows ${count(upload.data.done, "task")} done. `}
-          {upload.data.missing.length > 0 && `It does not tell ${upload.data.missing.join(", ")}. `}
+          {upload.data.missing.length > 0 && `It says nothing about ${upload.data.missing.join(", ")}. `}
           {upload.data.unused.length > 0 && `Columns not used: ${upload.data.unused.join(", ")}.`}
         </p>
       )}

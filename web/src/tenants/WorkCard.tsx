@@ -20,8 +20,8 @@ export function WorkCard({ tenant }: { tenant: string }) {
       <h2 className="mt-5">Done by hand</h2>
       <p className="text-soft">
         It has no interface. Tasks go to{" "}
-        <b className="font-semibold text-base-content">{page.assignee?.name ?? "nobody in particular"}</b>, within{" "}
-        {page.hours} hours.
+        <b className="font-semibold text-base-content">{page.assignee?.name ?? "nobody yet"}</b>, within {page.hours}{" "}
+        hours.
       </p>
       {mayGovern && typed === undefined && (
         <button
@@ -37,7 +37,7 @@ export function WorkCard({ tenant }: { tenant: string }) {
             })
           }
         >
-          Change how it is done
+          Change who does it and how
         </button>
       )}
       {typed !== undefined && (

@@ -43,7 +43,7 @@ export function WorkFields({
         {work.assignee === "" || isChoosing ? (
           <PersonPicker
             label="Who does the work"
-            placeholder="Name; may be left open"
+            placeholder="Name (optional)"
             onPick={(person) => {
               onChange({ ...work, assignee: person.id, assigneeName: person.name });
               setChoosing(false);
@@ -60,7 +60,7 @@ export function WorkFields({
         {wrong !== undefined && <p className="mt-0.5 text-xs font-semibold text-error">{wrong}</p>}
       </div>
       <PlainField
-        label="Hours to do a task"
+        label="Hours allowed for a task"
         type="number"
         hint="Closing an account is due at once."
         value={work.hours}

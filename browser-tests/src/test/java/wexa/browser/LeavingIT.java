@@ -104,7 +104,7 @@ class LeavingIT {
             browser.isAccessible("tasks in a tenant without an interface");
             browser.field("Select all tasks").click();
             browser.look("manual-tenant");
-            browser.button("It is done").click();
+            browser.button("Mark as done").click();
             browser.sees("Nothing is waiting to be done in this tenant.");
             browser.find("close aldous", "Close the sign-in of Perrin Aldous now");
             browser.sees("Closed in all 3 tenants.");

@@ -34,11 +34,10 @@ public record ListedAccounts(Observation observation, int known, int met) {
     /**
      * What was known before.
      *
-     * @param names accounts by the user names that they were last listed with
+     * @param seen the accounts as they were last listed or confirmed
      * @param desired the accounts as they should be
-     * @param open the accounts that were open there when the tenant was last read or confirmed
      */
-    public record Before(Map<String, ObjectKey> names, Map<ObjectKey, TenantObject> desired, Set<ObjectKey> open) {}
+    public record Before(Map<ObjectKey, AccountState> seen, Map<ObjectKey, TenantObject> desired) {}
 
     /** Lays a list without faults beside what is known. Costs the list and the tenant's accounts. */
     public static ListedAccounts of(AccountList list, Model model, Tenant tenant, Before before) {
@@ -47,9 +46,9 @@ public record ListedAccounts(Observation observation, int known, int met) {
             keys.put(AccountList.folded(account.userName()), ObjectKey.account(account.id()));
         }
         Set<ObjectKey> accounts = new HashSet<>(keys.values());
-        before.names().forEach((name, key) -> {
+        before.seen().forEach((key, state) -> {
             if (accounts.contains(key)) {
-                keys.put(AccountList.folded(name), key);
+                keys.put(AccountList.folded(state.userName()), key);
             }
         });
         SortedMap<ObjectKey, Observation.Seen> ours = new TreeMap<>();
@@ -58,15 +57,22 @@ public record ListedAccounts(Observation observation, int known, int met) {
             ObjectKey key = keys.get(AccountList.folded(line.userName()));
             if (key == null || ours.containsKey(key)) {
                 strangers.add(new Observation.UnlinkedObject(
-                        ObjectKey.Type.ACCOUNT, line.userName(), state(list, line, Optional.empty())));
+                        ObjectKey.Type.ACCOUNT,
+                        line.userName(),
+                        state(list, line, Optional.empty(), Optional.empty())));
             } else {
-                AccountState wanted = (AccountState) before.desired().get(key);
-                ours.put(key, new Observation.Seen(line.userName(), state(list, line, Optional.ofNullable(wanted))));
+                Optional<AccountState> seen = Optional.ofNullable(before.seen().get(key));
+                Optional<AccountState> wanted =
+                        Optional.ofNullable(before.desired().get(key)).map(AccountState.class::cast);
+                ours.put(key, new Observation.Seen(line.userName(), state(list, line, seen, wanted)));
             }
         }
-        int met = (int) before.open().stream().filter(ours::containsKey).count();
-        return new ListedAccounts(
-                new Observation(ours, strangers), before.open().size(), met);
+        List<ObjectKey> open = before.seen().entrySet().stream()
+                .filter(one -> one.getValue().activity() == TenantObject.Activity.OPEN)
+                .map(Map.Entry::getKey)
+                .toList();
+        int met = (int) open.stream().filter(ours::containsKey).count();
+        return new ListedAccounts(new Observation(ours, strangers), open.size(), met);
     }
 
     /** Whether so few of the accounts known there are in the list that it may be another tenant's. */
@@ -74,57 +80,59 @@ public record ListedAccounts(Observation observation, int known, int met) {
         return known >= FEW && met * 2 < known;
     }
 
-    /** What the list does not tell is taken to be as it should: a column that is not there finds nothing. */
-    private static AccountState state(AccountList list, Line line, Optional<AccountState> wanted) {
+    /**
+     * What the list does not tell stays as it was last seen: it proves no change. Of an account that was never seen, who it is
+     * is taken from here, because the list names it; which seats and rights it has, nobody knows, and none are assumed.
+     */
+    private static AccountState state(
+            AccountList list, Line line, Optional<AccountState> seen, Optional<AccountState> wanted) {
+        Optional<AccountState> known = seen.or(() -> wanted);
         return new AccountState(
-                wanted.map(AccountState::userName)
-                        .filter(line.userName()::equalsIgnoreCase)
-                        .orElse(line.userName()),
-                name(line, Column.GIVEN_NAME, wanted).orElse(""),
-                name(line, Column.FAMILY_NAME, wanted).orElse(line.userName()),
-                told(line, Column.MAIL, wanted.flatMap(AccountState::mail)),
-                told(line, Column.PHONE, wanted.flatMap(AccountState::phone)),
+                asWanted(Optional.of(line.userName()), wanted.map(AccountState::userName))
+                        .orElseThrow(),
+                name(line, Column.GIVEN_NAME, wanted, known).orElse(""),
+                name(line, Column.FAMILY_NAME, wanted, known).orElse(line.userName()),
+                told(line, Column.MAIL, wanted.flatMap(AccountState::mail), known.flatMap(AccountState::mail)),
+                told(line, Column.PHONE, wanted.flatMap(AccountState::phone), known.flatMap(AccountState::phone)),
                 line.activity(),
                 list.columns().contains(Column.SEAT)
                         ? line.seats()
-                        : wanted.map(AccountState::seats).orElse(Set.of()),
-                wanted.map(AccountState::attributes).orElse(Map.of()),
-                values(list, line, wanted));
+                        : seen.map(AccountState::seats).orElse(Set.of()),
+                known.map(AccountState::attributes).orElse(Map.of()),
+                list.columns().contains(Column.RIGHTS)
+                        ? values(line)
+                        : seen.map(AccountState::values).orElse(Map.of()));
+    }
+
+    /** What is listed, as it should be written if it differs from that in case only. */
+    private static Optional<String> asWanted(Optional<String> listed, Optional<String> wanted) {
+        return listed.flatMap(text -> wanted.filter(text::equalsIgnoreCase)).or(() -> listed);
     }
 
     /** A part of the name; of a name that stands in one column, the parts are those that together make it. */
-    private static Optional<String> name(Line line, Column part, Optional<AccountState> wanted) {
+    private static Optional<String> name(
+            Line line, Column part, Optional<AccountState> wanted, Optional<AccountState> known) {
         Optional<String> told = line.cell(part);
         if (told.isPresent()) {
             return told;
         }
         Optional<String> whole = line.cell(Column.NAME);
-        Optional<String> known =
-                wanted.map(state -> part == Column.GIVEN_NAME ? state.givenName() : state.familyName());
-        boolean isAsWanted = whole.isEmpty()
-                || wanted.filter(state -> (state.givenName() + " " + state.familyName())
-                                .strip()
-                                .equalsIgnoreCase(whole.get()))
-                        .isPresent();
-        return isAsWanted ? known : part == Column.GIVEN_NAME ? Optional.empty() : whole;
+        Optional<AccountState> called = whole.isEmpty()
+                ? known
+                : wanted.filter(state ->
+                        (state.givenName() + " " + state.familyName()).strip().equalsIgnoreCase(whole.get()));
+        return called.isPresent() || whole.isEmpty()
+                ? called.map(state -> part == Column.GIVEN_NAME ? state.givenName() : state.familyName())
+                : part == Column.GIVEN_NAME ? Optional.empty() : whole;
     }
 
-    /** A cell, unless it differs from what is wanted in case only; an empty one says that there is none. */
-    private static Optional<String> told(Line line, Column column, Optional<String> wanted) {
+    /** An address or a number; an empty cell says that there is none. */
+    private static Optional<String> told(Line line, Column column, Optional<String> wanted, Optional<String> known) {
         Optional<String> cell = line.cell(column);
-        if (cell.isEmpty() || cell.equals(wanted)) {
-            return wanted;
-        }
-        return wanted.filter(cell.get()::equalsIgnoreCase).or(() -> cell.filter(text -> !text.isEmpty()));
+        return cell.isEmpty() ? known : asWanted(cell.filter(text -> !text.isEmpty()), wanted);
     }
 
-    private static Map<String, Boolean> values(AccountList list, Line line, Optional<AccountState> wanted) {
-        if (!list.columns().contains(Column.RIGHTS)) {
-            // an account that is closed is not asked for what it could do
-            return line.activity() == TenantObject.Activity.OPEN
-                    ? wanted.map(AccountState::values).orElse(Map.of())
-                    : Map.of();
-        }
+    private static Map<String, Boolean> values(Line line) {
         Map<String, Boolean> values = new TreeMap<>();
         line.rights().forEach(right -> values.put(TenantObject.ROLES + right, true));
         return values;

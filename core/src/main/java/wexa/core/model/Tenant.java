@@ -28,6 +28,11 @@ public record Tenant(
         capabilities = Collections.unmodifiableSet(new TreeSet<>(capabilities));
     }
 
+    /** The colour of the next tenant: one that none before it has. */
+    public static int nextColour(Model model) {
+        return model.tenants().stream().mapToInt(Tenant::colour).max().orElse(-1) + 1;
+    }
+
     public boolean can(Capability capability) {
         return capabilities.contains(capability);
     }

@@ -90,7 +90,7 @@ public final class MovePlan {
 
     private Move made() {
         Profile former = Profile.of(engagement);
-        Profile next = new Profile(to.kind(), to.unit(), to.job(), person.custom());
+        Profile next = new Profile(to.kind(), to.unit(), to.job());
         List<Id<Person>> formerPeers = peers.nearest(former, person.id());
         List<Id<Person>> nextPeers = peers.nearest(next, person.id());
         Map<Thing, Trait> before = byThing(peers.traits(formerPeers, former));
@@ -179,7 +179,9 @@ public final class MovePlan {
                     .flatMap(one -> ((HasAccount) one.thing()).seat())
                     .map(kind -> swap(accounts, kind))
                     .orElse(List.of());
-            items.add(item(Column.STAYS, why, thing, isCommon(next) ? next : former, swap));
+            // the seat is named where it becomes another
+            Thing shown = swap.isEmpty() ? thing : next.orElseThrow().thing();
+            items.add(item(Column.STAYS, why, shown, isCommon(next) ? next : former, swap));
             return;
         }
         going.addAll(accounts);
@@ -233,14 +235,14 @@ public final class MovePlan {
                 .filter(trait -> !held.contains(plain(trait.thing())))
                 .filter(trait -> trait.verdict() == Trait.Verdict.COMMON || trait.verdict() == Trait.Verdict.SOME)
                 .toList();
-        Map<Thing, Id<ConflictRule>> now = conflicts(coming, Set.of());
-        Map<Thing, Id<ConflictRule>> then = now.isEmpty() ? now : conflicts(coming, going);
-        Map<Id<ConflictRule>, Set<Held>> early = new HashMap<>();
+        Map<Thing, Id<ConflictRule>> beside = conflicts(coming, Set.of());
+        Map<Thing, Id<ConflictRule>> without = beside.isEmpty() ? beside : conflicts(coming, going);
+        Map<Id<ConflictRule>, Set<Held>> early = new LinkedHashMap<>();
         for (Trait trait : coming) {
-            Optional<Id<ConflictRule>> rule = Optional.ofNullable(then.get(trait.thing()));
+            Optional<Id<ConflictRule>> rule = Optional.ofNullable(without.get(trait.thing()));
             boolean isProposed = trait.verdict() == Trait.Verdict.COMMON && rule.isEmpty();
-            if (isProposed && now.containsKey(trait.thing())) {
-                early.computeIfAbsent(now.get(trait.thing()), any -> new HashSet<>())
+            if (isProposed && beside.containsKey(trait.thing())) {
+                early.computeIfAbsent(beside.get(trait.thing()), any -> new HashSet<>())
                         .addAll(inTheWay(trait));
             }
             items.add(new MoveItem(

@@ -95,8 +95,7 @@ class ListedAccountsTest {
             assertThat(list.faults()).isEmpty();
             assertThat(list.unused()).containsExactly("cost centre");
 
-            Observation found = ListedAccounts.of(
-                            list, model, tenant, new ListedAccounts.Before(Map.of(), desired, Set.of()))
+            Observation found = ListedAccounts.of(list, model, tenant, new ListedAccounts.Before(Map.of(), desired))
                     .observation();
 
             assertThat(found.objects().keySet()).containsExactlyInAnyOrderElementsOf(listed);
@@ -113,30 +112,58 @@ class ListedAccountsTest {
         }
     }
 
+    private static AccountState state(Map<ObjectKey, ? extends TenantObject> states, ObjectKey key) {
+        return (AccountState) states.get(key);
+    }
+
+    /** A list of user names alone, beside accounts of which some were seen and some are to be changed. */
     @RepeatedTest(40)
-    void aColumnThatIsNotThereFindsNothing(RepetitionInfo repetition) {
+    void whatAListDoesNotTellProvesNoChange(RepetitionInfo repetition) {
         RandomModel made = new RandomModel(repetition.getCurrentRepetition());
         Model model = made.model();
         Tenant tenant = made.tenants.getFirst();
         SortedMap<ObjectKey, TenantObject> desired =
                 new DesiredState(model, AccessIndex.compile(model), tenant, RandomModel.NOW).all();
-        SortedMap<ObjectKey, TenantObject> open = new TreeMap<>();
+        Map<ObjectKey, AccountState> seen = new TreeMap<>();
+        List<AccountList.Row> rows = new ArrayList<>();
         desired.forEach((key, object) -> {
             if (object instanceof AccountState state && isOpen(state)) {
-                open.put(key, object);
+                rows.add(new AccountList.Row(0, List.of(state.userName()), false));
+                if (made.random.nextBoolean()) {
+                    // what is wanted now is something else than what was seen
+                    seen.put(key, changed(state));
+                }
             }
         });
-        List<AccountList.Row> rows = open.values().stream()
-                .map(object -> new AccountList.Row(0, List.of(((AccountState) object).userName()), false))
-                .toList();
         AccountList list = AccountList.of(List.of("login"), rows, model.appOf(tenant), name -> true);
 
-        Observation found = ListedAccounts.of(
-                        list, model, tenant, new ListedAccounts.Before(Map.of(), desired, open.keySet()))
+        Observation found = ListedAccounts.of(list, model, tenant, new ListedAccounts.Before(seen, desired))
                 .observation();
 
-        open.forEach((key, object) ->
-                assertThat(found.find(key).map(Observation.Seen::state)).contains(object));
+        assertThat(found.objects()).hasSize(rows.size());
+        found.objects().forEach((key, one) -> {
+            AccountState state = (AccountState) one.state();
+            if (seen.containsKey(key)) {
+                assertThat(state).isEqualTo(seen.get(key));
+            } else {
+                assertThat(state.familyName()).isEqualTo(state(desired, key).familyName());
+                assertThat(state.seats()).isEmpty();
+                assertThat(state.held()).isEmpty();
+            }
+        });
+    }
+
+    private static AccountState changed(AccountState state) {
+        return new AccountState(
+                state.userName(),
+                state.givenName() + "a",
+                state.familyName(),
+                Optional.of("former@skerrow.example"),
+                state.phone(),
+                state.activity(),
+                Set.of("former"),
+                state.attributes(),
+                Map.of(TenantObject.ROLES + "Former", true));
     }
 
     @Test
@@ -157,11 +184,26 @@ class ListedAccountsTest {
                 name -> true);
 
         ListedAccounts found = ListedAccounts.of(
-                list, model, tenant, new ListedAccounts.Before(Map.of("Former.Name", key), desired, Set.of(key)));
+                list,
+                model,
+                tenant,
+                new ListedAccounts.Before(Map.of(key, named("Former.Name", state(desired, key))), desired));
 
         assertThat(found.observation().objects().get(key).remoteId()).isEqualTo("former.name");
         assertThat(found.observation().strangers()).isEmpty();
         assertThat(found.met()).isOne();
+    }
+
+    private static AccountState named(String userName, AccountState state) {
+        return new AccountState(
+                userName,
+                state.givenName(),
+                state.familyName(),
+                state.mail(),
+                state.phone(),
+                TenantObject.Activity.OPEN,
+                state.seats(),
+                state.attributes());
     }
 
     @Test

@@ -140,8 +140,8 @@ final class ComingItems {
                         "KEY_ENDS",
                         "The key of “" + key.program() + "” expires",
                         key.isInUse(now)
-                                ? "The program still uses it. " + key.owner() + " answers for it"
-                                : "Nobody used it of late",
+                                ? "It is in use. " + key.owner() + " answers for it"
+                                : "It was not used in the last 31 days",
                         "See keys",
                         key.program(),
                         key.expiresAt(),

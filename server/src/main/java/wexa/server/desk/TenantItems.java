@@ -120,7 +120,7 @@ class TenantItems {
                     name + " needs a new list of accounts",
                     listed.map(at -> "The last one is "
                                     + Duration.between(at, now).toDays() + " days old")
-                            .orElse("There was none yet, so that nothing there can be checked"),
+                            .orElse("There has been none yet, so nothing there can be checked"),
                     "Upload"));
         }
     }

@@ -14,11 +14,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.connect.scim.Links;
 import wexa.core.change.Days;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation.Seen;
-import wexa.core.consistency.Observation.UnlinkedObject;
 import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
@@ -26,6 +24,7 @@ import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.server.connections.ManualTenants;
+import wexa.server.problems.Problem;
 import wexa.server.readings.Observations;
 import wexa.server.readings.Readings;
 import wexa.server.readings.RemoteLinks;
@@ -173,29 +172,22 @@ public class ByHand {
 
     /** An account of the last list becomes somebody's: nothing has to be done in the tenant for that. */
     private void link(Id<Tenant> tenant, StepRow row, Instant now) {
-        int space = row.body.indexOf(' ');
-        ObjectKey key = ObjectKey.parse(row.body.substring(0, space));
-        String remoteId = row.body.substring(space + 1);
-        Links known = links.of(tenant);
-        Optional<UnlinkedObject> there = observations.strangers(tenant, key.type()).stream()
-                .filter(one -> one.remoteId().equals(remoteId))
-                .findFirst();
-        boolean isTaken = known.own(key.type(), remoteId)
-                .filter(other -> !other.equals(key))
-                .isPresent();
-        if (there.isEmpty() || isTaken) {
+        Linking linking = Linking.of(row);
+        Optional<String> taken = linking.taken(links.of(tenant));
+        Optional<TenantObject> there = Optional.ofNullable(observations
+                .strangers(tenant, linking.key().type(), List.of(linking.remoteId()))
+                .get(linking.remoteId()));
+        if (there.isEmpty() || taken.isPresent()) {
             steps.settleTask(
                     row.id,
                     StepRow.State.REFUSED.name(),
-                    isTaken
-                            ? "This account is already linked to another person. Match it again on the tenant's page."
-                            : "The last list of this tenant has no such account. Upload a newer one.",
+                    taken.orElse("This tenant's last list has no such account. Upload a newer one."),
                     now,
                     null,
                     null);
             return;
         }
-        readings.linked(tenant, key, new Seen(remoteId, there.get().state()), now);
+        readings.linked(tenant, linking.key(), new Seen(linking.remoteId(), there.get()), now);
         steps.settleTask(row.id, StepRow.State.DONE.name(), "linked, as the last list shows it", now, null, null);
     }
 
@@ -227,32 +219,41 @@ public class ByHand {
     @Transactional(readOnly = true)
     public Map<Id<Tenant>, Waiting> waiting() {
         Map<Id<Tenant>, Waiting> found = new HashMap<>();
-        for (StepRows.TasksWaiting one : steps.tasksWaiting()) {
-            found.put(
-                    Id.of(one.tenantId()),
-                    new Waiting((int) one.tasks(), steps.tasksOverdue(one.tenantId(), clock.now()), one.due()));
+        for (StepRows.TasksWaiting one : steps.tasksWaiting(clock.now())) {
+            found.put(Id.of(one.tenantId()), new Waiting((int) one.tasks(), (int) one.overdue(), one.due()));
         }
         return found;
     }
 
-    /** What came of saying something about tasks: those that did not wait any more are told. */
-    public record Told(int changed, List<String> gone) {}
-
-    /** Somebody says that tasks were done. What each was about counts as seen from now on. */
+    /**
+     * Somebody says that tasks were done. What each was about counts as seen from now on. What changes an account of which
+     * nobody has seen or confirmed that it was opened is not believed: it would count as opened with it. Tells how many.
+     */
     @Transactional
-    public Told confirm(Id<Tenant> tenant, Collection<UUID> ids, String login) {
+    public int confirm(Id<Tenant> tenant, Collection<UUID> ids, String login) {
         return each(tenant, ids, row -> {
             Instant now = clock.now();
             Step planned = forms.readStep(row.body);
             Optional<Seen> before = observations.find(tenant, planned.object());
-            left(tenant, planned).ifPresent(step -> readings.seen(tenant, step.object(), after(step, before), now));
-            steps.settleTask(
+            if (before.isEmpty() && planned.verb() != Step.Verb.CREATE && planned.verb() != Step.Verb.REMOVE) {
+                throw new Problem(
+                        409,
+                        "task.too-early",
+                        "“" + row.subject
+                                + "” cannot be confirmed yet: nobody has confirmed that the account was opened."
+                                + " Select that task as well.");
+            }
+            int settled = steps.settleTask(
                     row.id,
                     StepRow.State.DONE.name(),
                     "confirmed by hand by " + login + " on " + Days.words(now, 0, settings.zone()),
                     now,
                     now,
                     login);
+            if (settled == 1) {
+                left(tenant, planned).ifPresent(step -> readings.seen(tenant, step.object(), after(step, before), now));
+            }
+            return settled;
         });
     }
 
@@ -269,9 +270,9 @@ public class ByHand {
                 state));
     }
 
-    /** Somebody says that tasks cannot be done, and why. */
+    /** Somebody says that tasks cannot be done, and why. Tells of how many. */
     @Transactional
-    public Told refuse(Id<Tenant> tenant, Collection<UUID> ids, String login, String reason) {
+    public int refuse(Id<Tenant> tenant, Collection<UUID> ids, String login, String reason) {
         return each(
                 tenant,
                 ids,
@@ -284,34 +285,30 @@ public class ByHand {
                         null));
     }
 
-    /** Gives tasks to somebody; to whoever does them usually, if to nobody. */
+    /** Gives tasks to somebody; to whoever does them usually, if to nobody. Tells how many. */
     @Transactional
-    public void assign(Collection<UUID> ids, Optional<Id<Person>> assignee) {
-        steps.assign(ids, assignee.map(Id::value).orElse(null));
+    public int assign(Id<Tenant> tenant, Collection<UUID> ids, Optional<Id<Person>> assignee) {
+        return steps.assign(tenant.value(), ids, assignee.map(Id::value).orElse(null));
     }
 
     private interface Act {
-        void on(StepRow row);
+        /** Returns 1, or 0 for a task that somebody else settled at the same time. */
+        int on(StepRow row);
     }
 
     /** In the order in which the tasks were made, whatever order they are named in. */
-    private Told each(Id<Tenant> tenant, Collection<UUID> ids, Act act) {
+    private int each(Id<Tenant> tenant, Collection<UUID> ids, Act act) {
         Set<UUID> named = new HashSet<>(ids);
         Set<UUID> jobs = new HashSet<>();
         int changed = 0;
         for (StepRow row : steps.byHand(tenant.value(), Limit.unlimited())) {
-            if (named.remove(row.id)) {
-                act.on(row);
+            if (named.contains(row.id)) {
+                changed += act.on(row);
                 jobs.add(row.jobId);
-                changed++;
             }
         }
         jobs.forEach(events::changed);
-        List<String> gone = new ArrayList<>();
-        named.forEach(id -> steps.findById(id)
-                .filter(row -> row.tenantId.equals(tenant.value()))
-                .ifPresent(row -> gone.add(row.subject)));
-        return new Told(changed, gone);
+        return changed;
     }
 
     /** After a list was taken: tasks of which nothing is left are done. Tells how many. */

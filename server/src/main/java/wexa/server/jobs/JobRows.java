@@ -227,16 +227,13 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " and step.state = 'BY_HAND' order by step.urgent desc, job.number, step.place")
     List<StepRow> byHand(UUID tenant, Limit limit);
 
-    /** How many tasks wait in a tenant, and when the first of them is due. */
-    record TasksWaiting(UUID tenantId, long tasks, Instant due) {}
+    /** How many tasks wait in a tenant, how many of them are overdue, and when the first is due. */
+    record TasksWaiting(UUID tenantId, long tasks, long overdue, Instant due) {}
 
-    @Query("select new wexa.server.jobs.StepRows$TasksWaiting(step.tenantId, count(step), min(step.dueAt))"
+    @Query("select new wexa.server.jobs.StepRows$TasksWaiting(step.tenantId, count(step),"
+            + " sum(case when step.dueAt < :now then 1 else 0 end), min(step.dueAt))"
             + " from StepRow step where step.state = 'BY_HAND' group by step.tenantId")
-    List<TasksWaiting> tasksWaiting();
-
-    @Query("select count(step) from StepRow step where step.state = 'BY_HAND' and step.tenantId = :tenant"
-            + " and step.dueAt < :now")
-    int tasksOverdue(UUID tenant, Instant now);
+    List<TasksWaiting> tasksWaiting(Instant now);
 
     @Modifying
     @Query("update StepRow step set step.state = 'BY_HAND', step.detail = '', step.dueAt = :due"
@@ -251,6 +248,7 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
     int settleTask(UUID id, String state, String detail, Instant now, @Nullable Instant sent, @Nullable String by);
 
     @Modifying
-    @Query("update StepRow step set step.assignee = :assignee where step.id in :ids and step.state = 'BY_HAND'")
-    int assign(Collection<UUID> ids, @Nullable UUID assignee);
+    @Query("update StepRow step set step.assignee = :assignee where step.tenantId = :tenant and step.id in :ids"
+            + " and step.state = 'BY_HAND'")
+    int assign(UUID tenant, Collection<UUID> ids, @Nullable UUID assignee);
 }

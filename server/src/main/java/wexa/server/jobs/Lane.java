@@ -202,19 +202,15 @@ class Lane {
 
     /** Linking again what is linked changes nothing, so that it is simply sent again when nobody knows. */
     private boolean link(StepRow row, Connections.Connection connection) {
-        int space = row.body.indexOf(' ');
-        ObjectKey key = ObjectKey.parse(row.body.substring(0, space));
-        String remoteId = row.body.substring(space + 1);
+        Linking linking = Linking.of(row);
+        ObjectKey key = linking.key();
         Id<Tenant> tenant = Id.of(row.tenantId);
         Links known = links.of(tenant);
-        if (known.own(key.type(), remoteId).filter(other -> !other.equals(key)).isPresent()) {
-            return steps.refused(
-                    row,
-                    key.type() == ObjectKey.Type.ACCOUNT
-                            ? "This account is already linked to another person. Match it again on the tenant's page."
-                            : "This group of the tenant already stands for something else. Choose another group.");
+        Optional<String> taken = linking.taken(known);
+        if (taken.isPresent()) {
+            return steps.refused(row, taken.get());
         }
-        Outcome<Optional<Seen>> outcome = connection.scim().link(key, remoteId, known);
+        Outcome<Optional<Seen>> outcome = connection.scim().link(key, linking.remoteId(), known);
         if (outcome instanceof Outcome.Done<Optional<Seen>> done && done.value().isPresent()) {
             return transactions.execute(status -> {
                 readings.linked(tenant, key, done.value().get(), clock.now());

@@ -26,9 +26,10 @@ class Assignees {
         this.clock = clock;
     }
 
-    Manual work(Actor actor, ManualViews.WorkInput input) {
+    /** @param field which names the assignee, for what is wrong with them */
+    Manual work(Actor actor, ManualViews.WorkInput input, String field) {
         return new Manual(
-                Optional.ofNullable(input.assignee()).map(person -> here(actor, person, "work.assignee")),
+                Optional.ofNullable(input.assignee()).map(person -> here(actor, person, field)),
                 input.instructions().strip(),
                 Duration.ofHours(input.hours()));
     }

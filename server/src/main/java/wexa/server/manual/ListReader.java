@@ -5,7 +5,6 @@ import java.io.InputStream;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -16,7 +15,6 @@ import org.springframework.stereotype.Component;
 import wexa.connect.csv.CsvTable;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.ObjectKey;
-import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.manual.AccountList;
 import wexa.core.manual.ListedAccounts;
@@ -78,7 +76,7 @@ public class ListReader {
                     "file",
                     "list.faults",
                     String.join(" ", words) + (more > 0 ? " And " + more + " more." : "")
-                            + " Nothing of the list was taken over: correct it and upload it again.");
+                            + " Nothing was taken over: correct the list and upload it again.");
         }
         return list;
     }
@@ -95,7 +93,7 @@ public class ListReader {
             case RAGGED -> line + "more or fewer cells than the first line.";
             case USER_NAME_MISSING -> line + "no user name.";
             case USER_NAME_TWICE -> line + "“" + fault.detail() + "” is in the list already.";
-            case STATE_UNKNOWN -> line + "“" + fault.detail() + "” is no state; write active or inactive.";
+            case STATE_UNKNOWN -> line + "“" + fault.detail() + "” is not a state; write active or inactive.";
             case SEAT_UNKNOWN -> line + "there is no seat “" + fault.detail() + "” in this application.";
             case OTHER_TENANT -> line + "it is of another tenant, “" + fault.detail() + "”.";
         };
@@ -107,21 +105,16 @@ public class ListReader {
     }
 
     private ListedAccounts.Before before(Snapshot snapshot, Tenant tenant) {
-        Map<String, ObjectKey> names = new HashMap<>();
-        Set<ObjectKey> open = new HashSet<>();
+        Map<ObjectKey, AccountState> seen = new HashMap<>();
         observations
                 .mark(tenant.id())
                 .ifPresent(mark -> observations.each(tenant.id(), mark.reading(), (key, body) -> {
                     if (key.type() == ObjectKey.Type.ACCOUNT) {
-                        AccountState state = (AccountState) forms.readObject(body);
-                        names.put(state.userName(), key);
-                        if (state.activity() == TenantObject.Activity.OPEN) {
-                            open.add(key);
-                        }
+                        seen.put(key, (AccountState) forms.readObject(body));
                     }
                 }));
         return new ListedAccounts.Before(
-                names, new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now()).all(), open);
+                seen, new DesiredState(snapshot.model(), snapshot.index(), tenant, clock.now()).all());
     }
 
     static List<String> missing(Set<AccountList.Column> columns) {
@@ -138,12 +131,16 @@ public class ListReader {
         return missing;
     }
 
-    /** From now on the list counts as a reading of its moment. What was confirmed after that moment stays. */
-    public void keep(Tenant tenant, Instant at, AccountList list, ListedAccounts listed) {
+    /**
+     * From now on the list counts as a reading of its moment. What was confirmed after that moment stays. False where a newer
+     * list came first.
+     */
+    public boolean keep(Tenant tenant, Instant at, AccountList list, ListedAccounts listed) {
         List<String> missing = missing(list.columns());
         try (Readings.Staging staging = readings.begin(tenant.id(), at)) {
             staging.add(listed.observation());
-            staging.complete(missing.isEmpty() ? "" : "the list does not tell " + String.join(", ", missing), at);
+            return staging.complete(
+                    missing.isEmpty() ? "" : "the list says nothing about " + String.join(", ", missing), at);
         }
     }
 }

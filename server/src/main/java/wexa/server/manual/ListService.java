@@ -100,7 +100,12 @@ public class ListService {
                             + " If it is another tenant's, choose the right one. If the others really are gone, say so"
                             + " below and upload it again.");
         }
-        reader.keep(known, uploaded.at(), list, listed);
+        if (!reader.keep(known, uploaded.at(), list, listed)) {
+            throw new Problem(
+                    409,
+                    "list.overtaken",
+                    "A newer list of this tenant was uploaded in the meantime, so this one was not used.");
+        }
         note(actor, known, uploaded, Hex.encodeHexString(sha256.digest()));
         return new ManualViews.AccountListView(
                 list.lines().size(),

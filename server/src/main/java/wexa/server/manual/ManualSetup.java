@@ -1,7 +1,6 @@
 package wexa.server.manual;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -58,7 +57,7 @@ public class ManualSetup {
 
     @Requires(Act.GOVERN)
     public UUID add(Actor actor, ManualViews.NewManualTenant wanted) {
-        ManualTenants.Manual manual = people.work(actor, wanted.work());
+        ManualTenants.Manual manual = people.work(actor, wanted.work(), "work.assignee");
         Id<Tenant> id = Id.of(ids.next());
         transactions.executeWithoutResult(status -> {
             snapshots.lockHead();
@@ -93,18 +92,13 @@ public class ManualSetup {
         if (!app.seatKinds().isEmpty()) {
             capabilities.add(Capability.SEATS);
         }
-        int colour = model.tenants().stream()
-                        .map(Tenant::colour)
-                        .max(Comparator.naturalOrder())
-                        .orElse(-1)
-                + 1;
         return new Tenant(
                 id,
                 Key.of(wanted.key()),
                 app.id(),
                 wanted.name().strip(),
                 wanted.environment(),
-                colour,
+                Tenant.nextColour(model),
                 pools,
                 wanted.userNames(),
                 capabilities);
@@ -119,7 +113,7 @@ public class ManualSetup {
         wanted.decisions().forEach(label -> actions.add(action(label, Sort.DECIDE, "decisions", taken)));
         if (actions.isEmpty()) {
             throw Problem.badField(
-                    "works", "manual.actions", "Write down at least one thing that people can do in this application.");
+                    "works", "manual.actions", "Enter at least one thing that people can do in this application.");
         }
         App.ResourceType all = new App.ResourceType(app, wanted.appName().strip(), actions);
         Set<Permission> permissions = new HashSet<>();
@@ -149,7 +143,7 @@ public class ManualSetup {
         Key key = Key.of(text);
         if (!taken.add(key)) {
             throw Problem.badField(
-                    field, "manual.label-twice", "“" + label.strip() + "” is there twice. Word one of them otherwise.");
+                    field, "manual.label-twice", "“" + label.strip() + "” is there twice. Reword one of them.");
         }
         return key;
     }

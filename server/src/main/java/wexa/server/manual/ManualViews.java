@@ -14,11 +14,10 @@ import org.jspecify.annotations.Nullable;
 import wexa.core.model.Environment;
 import wexa.core.model.UserNameRule;
 import wexa.server.jobs.ByHand;
+import wexa.server.problems.KeyText;
 
 /** What is asked and answered about tenants without an interface. */
 final class ManualViews {
-    static final String KEY = "[a-z0-9]+(-[a-z0-9]+)*";
-    static final String KEY_TOLD = "Use lower-case letters, digits and single hyphens.";
     private static final int MOST_ACTIONS = 100;
     private static final int LONGEST_HOURS = 24 * 60;
 
@@ -39,12 +38,12 @@ final class ManualViews {
      * @param hours how long a task may take
      */
     record NewManualTenant(
-            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            @NotBlank @Size(max = 60) @Pattern(regexp = KeyText.PATTERN, message = KeyText.TOLD)
             String app,
 
             @NotBlank @Size(max = 80) String appName,
 
-            @NotBlank @Size(max = 60) @Pattern(regexp = KEY, message = KEY_TOLD)
+            @NotBlank @Size(max = 60) @Pattern(regexp = KeyText.PATTERN, message = KeyText.TOLD)
             String key,
 
             @NotBlank @Size(max = 80) String name,

@@ -117,10 +117,9 @@ public class TaskService {
     public void confirm(Actor actor, UUID id, Collection<UUID> tasks) {
         manual(tenants, id);
         transactions.executeWithoutResult(status -> {
-            ByHand.Told told = byHand.confirm(Id.of(id), Set.copyOf(tasks), actor.login());
-            requireAny(told);
-            notes.write(
-                    actor.login(), "confirm by hand " + count(told.changed()) + " of tenant " + path(id), Set.of(id));
+            int done = byHand.confirm(Id.of(id), tasks, actor.login());
+            requireAny(done);
+            notes.write(actor.login(), "confirm by hand " + count(done) + " of tenant " + path(id), Set.of(id));
         });
     }
 
@@ -129,22 +128,22 @@ public class TaskService {
     public void refuse(Actor actor, UUID id, Collection<UUID> tasks, String reason) {
         manual(tenants, id);
         transactions.executeWithoutResult(status -> {
-            ByHand.Told told = byHand.refuse(Id.of(id), Set.copyOf(tasks), actor.login(), reason);
-            requireAny(told);
+            int returned = byHand.refuse(Id.of(id), tasks, actor.login(), reason);
+            requireAny(returned);
             notes.write(
                     actor.login(),
-                    "return " + count(told.changed()) + " of tenant " + path(id) + " because “" + reason + "”",
+                    "return " + count(returned) + " of tenant " + path(id) + " because “" + reason + "”",
                     Set.of(id));
         });
     }
 
-    private static void requireAny(ByHand.Told told) {
-        if (told.changed() == 0) {
+    private static void requireAny(int changed) {
+        if (changed == 0) {
             throw new Problem(
                     409,
                     "task.gone",
-                    "None of these tasks waits any more: another administrator confirmed them, or a later change stands"
-                            + " in their place. The list is current again now.");
+                    "None of these tasks is open any more: another administrator has settled them, or a later change has"
+                            + " replaced them. Load the list again.");
         }
     }
 
@@ -161,14 +160,14 @@ public class TaskService {
     @Requires(value = Act.APPLY, over = Over.STEPS, at = 2)
     public void assign(Actor actor, UUID id, Collection<UUID> tasks, Optional<UUID> assignee) {
         manual(tenants, id);
-        byHand.assign(Set.copyOf(tasks), assignee.map(person -> people.here(actor, person, "assignee")));
+        requireAny(byHand.assign(Id.of(id), tasks, assignee.map(person -> people.here(actor, person, "assignee"))));
     }
 
     /** How the work there is done from now on. */
     @Requires(value = Act.GOVERN, over = Over.WHOLE_TENANT)
     public void set(Actor actor, UUID id, ManualViews.WorkInput input) {
         manual(tenants, id);
-        Manual manual = people.work(actor, input);
+        Manual manual = people.work(actor, input, "assignee");
         transactions.executeWithoutResult(status -> {
             tenants.set(Id.of(id), manual);
             notes.write(actor.login(), "set how the work is done in tenant " + path(id), Set.of(id));

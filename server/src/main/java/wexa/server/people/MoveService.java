@@ -85,10 +85,6 @@ public class MoveService {
         return new MoveView(
                 rows.row(model, person, now),
                 view(model, engagement),
-                running.stream()
-                        .filter(one -> !one.equals(engagement))
-                        .map(one -> view(model, one))
-                        .toList(),
                 peers(actor, model, move.former(), at),
                 peers(actor, model, move.next(), at),
                 manager.map(one -> model.people().get(one).name()).orElse(null),
@@ -121,8 +117,7 @@ public class MoveService {
             throw new Problem(
                     409,
                     "move.not-engaged",
-                    "Nothing runs then that could change: begin an engagement on the person's page, or choose an"
-                            + " earlier day.");
+                    "They have no engagement on that day. Begin one on the person's page, or choose an earlier day.");
         }
         return named == null
                 ? running.getFirst()
@@ -132,7 +127,7 @@ public class MoveService {
                         .orElseThrow(() -> Problem.badField(
                                 "engagement",
                                 "move.engagement",
-                                "That engagement does not run on that day. Choose another one, or an earlier day."));
+                                "That engagement does not cover that day. Choose another one, or an earlier day."));
     }
 
     private static boolean isSeen(Actor actor, Trait.Thing thing) {
@@ -166,7 +161,7 @@ public class MoveService {
                         .max(Map.Entry.<Id<Person>, Integer>comparingByValue()
                                 .thenComparing(one -> one.getKey().toString()))
                         .map(Map.Entry::getKey))
-                .filter(one -> !one.equals(person.id()));
+                .filter(one -> !one.equals(person.id()) && Reached.isSeen(actor.sight(), model, one, at));
     }
 
     private static @Nullable PlannedView edit(

@@ -82,7 +82,6 @@ public final class MoveViews {
     public record MoveView(
             PersonRow person,
             MovingEngagement engagement,
-            List<MovingEngagement> others,
             List<MovePeer> former,
             List<MovePeer> next,
             @Nullable String managerName,

@@ -89,7 +89,7 @@ public class RemovalRecord {
                                 "Wexa",
                                 where,
                                 sent.what(),
-                                sent.state().toLowerCase(Locale.ROOT) + ": " + sent.answer())));
+                                words(sent.state()) + ": " + sent.answer())));
             }
         }
         lines.sort(Comparator.comparing(line -> line.at() == null ? Instant.MAX : line.at()));
@@ -118,7 +118,11 @@ public class RemovalRecord {
                 "the tenant",
                 one.where(),
                 one.userName(),
-                one.left().name().toLowerCase(Locale.ROOT).replace('_', ' ') + ": " + one.text());
+                words(one.left().name()) + ": " + one.text());
+    }
+
+    private static String words(String state) {
+        return state.toLowerCase(Locale.ROOT).replace('_', ' ');
     }
 
     private static String table(List<Line> lines) {

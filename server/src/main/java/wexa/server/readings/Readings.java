@@ -234,9 +234,9 @@ public class Readings {
 
         /**
          * The reading is whole and counts from now on, with what was odd about it in words; unless one that began after it
-         * counts already, or it took so long that its rows were taken away.
+         * counts already, or it took so long that its rows were taken away. Tells whether it counts.
          */
-        public void complete(String remarks, Instant done) {
+        public boolean complete(String remarks, Instant done) {
             // whatever takes long is asked before others have to wait
             List<Linked> otherwise = rows.linkedOtherwise(tenant.value(), reading);
             List<String> gone = rows.linkedAndGone(tenant.value(), reading);
@@ -264,6 +264,7 @@ public class Readings {
                 note(tenant, Freshness.State.DONE, remarks, began, Optional.of(done), objects);
                 isTaken = true;
             });
+            return isTaken;
         }
 
         /** What was looked at since the reading began, or found gone, is taken over; the names of these. */

@@ -2,7 +2,6 @@ package wexa.server.setup;
 
 import java.net.URI;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -26,6 +25,7 @@ import wexa.core.tenant.TenantChange;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.server.connections.Connections;
+import wexa.server.connections.ManualTenants;
 import wexa.server.direct.DirectChanges;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
@@ -60,6 +60,7 @@ public class TenantSetup {
     private final Ids ids;
     private final Settings settings;
     private final SecurityLog security;
+    private final ManualTenants manual;
 
     TenantSetup(
             Connections connections,
@@ -70,7 +71,8 @@ public class TenantSetup {
             TransactionTemplate transactions,
             Ids ids,
             Settings settings,
-            SecurityLog security) {
+            SecurityLog security,
+            ManualTenants manual) {
         this.connections = connections;
         this.changes = changes;
         this.snapshots = snapshots;
@@ -80,6 +82,7 @@ public class TenantSetup {
         this.ids = ids;
         this.settings = settings;
         this.security = security;
+        this.manual = manual;
     }
 
     /** What is found at an address. Changes nothing, here or there. */
@@ -258,18 +261,13 @@ public class TenantSetup {
                         wanted.isPlaceNeeded() ? App.AreaUse.REQUIRED : App.AreaUse.OPTIONAL,
                         announced.catalogue().tasks(),
                         announced.catalogue().version()));
-        int colour = model.tenants().stream()
-                        .map(Tenant::colour)
-                        .max(Comparator.naturalOrder())
-                        .orElse(-1)
-                + 1;
         Tenant tenant = new Tenant(
                 id,
                 Key.of(wanted.key()),
                 app.id(),
                 wanted.name().strip(),
                 wanted.environment(),
-                colour,
+                Tenant.nextColour(model),
                 announced.pools(),
                 wanted.userNames(),
                 found.capabilities());
@@ -311,6 +309,13 @@ public class TenantSetup {
         Id<Tenant> id = Id.of(tenant);
         Model model = snapshots.current().model();
         Tenant known = model.tenants().find(id).orElseThrow(() -> Problem.notFound("tenant", tenant));
+        if (manual.is(id)) {
+            throw new Problem(
+                    409,
+                    "tenant.manual",
+                    "This tenant has no interface, so there is no connection to change. Connect the application as a new"
+                            + " tenant if it has one now.");
+        }
         Connections.Reached before = connections
                 .reached(id)
                 .orElseGet(() -> new Connections.Reached("", Optional.empty(), "", Optional.empty()));

@@ -210,7 +210,7 @@ public class TenantService {
             throw new Problem(
                     409,
                     "tenant.manual",
-                    "This tenant has no interface, so that it cannot be read from here. Upload a list of its accounts.");
+                    "This tenant has no interface, so it cannot be read from here. Upload a list of its accounts.");
         }
         reader.read(tenant.id());
         return page(actor, id);
