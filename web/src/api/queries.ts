@@ -180,7 +180,10 @@ export const signInQuery = (person: string) =>
     queryKey: ["people", person, "sign-in"],
     queryFn: ({ signal }) => take(api.GET("/api/v1/people/{id}/sign-in", { signal, params: { path: { id: person } } })),
     refetchInterval: (query) =>
-      query.state.data?.ways.some((one) => one.way === "CLOSING") === true ? WHILE_CLOSING : false,
+      query.state.data?.ways.some((one) => one.way === "CLOSING") === true ||
+      (query.state.data?.absence != null && query.state.data.entry?.left === "WAITING")
+        ? WHILE_CLOSING
+        : false,
   });
 
 /** What is left of somebody in the tenants. */

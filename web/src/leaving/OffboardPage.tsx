@@ -14,7 +14,7 @@ import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { Successors, TakesOver, type Successor } from "./HandOver";
 import { Removal } from "./Removal";
-import { responsibilityWords, fateWords, isThroughGroup, placesOf, type Holding } from "./words";
+import { entryWords, fateWords, isByHand, isThroughGroup, placesOf, responsibilityWords, type Holding } from "./words";
 
 type Leaving = Schemas["LeavingView"];
 type When = "now" | "last" | "at";
@@ -211,6 +211,20 @@ function Holdings({
           <th className="w-28 px-2 font-semibold">As last read</th>
         </tr>
       </thead>
+      {leaving.directory && (
+        <tbody>
+          <tr className="h-9 border-t border-base-300">
+            <th scope="rowgroup" className="px-3 py-1.5 text-left font-semibold">
+              {leaving.directory.directory}
+            </th>
+            <td className="px-2 py-1 font-semibold">directory entry</td>
+            <td className={`px-2 py-1 ${isByHand(leaving.directory) ? "font-semibold text-warning" : ""}`}>
+              {entryWords(leaving.directory)}
+            </td>
+            <td />
+          </tr>
+        </tbody>
+      )}
       {places.map((place) => (
         <tbody key={place.key}>
           {place.holdings.map((one, at) => (

@@ -7,10 +7,11 @@ import { Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { DirectoryEntry } from "./DirectoryEntry";
 import { useExportRemoval } from "./mutations";
 import { LEFT } from "./words";
 
-/** What is left of somebody in each tenant, as it was read: the evidence that they are gone. */
+/** What is left of somebody in their directory and each tenant, as it was read: the evidence that they are gone. */
 export function Removal({ person }: { person: string }) {
   const removal = useQuery(removalQuery(person));
   const session = useSession();
@@ -33,6 +34,11 @@ export function Removal({ person }: { person: string }) {
               )}
             </p>
             <ul className="mt-1 divide-y divide-[var(--line)]">
+              {data.entry && (
+                <li className="py-1.5">
+                  <DirectoryEntry person={person} entry={data.entry} />
+                </li>
+              )}
               {data.tenants.map((one) => (
                 <li key={`${one.tenant} ${one.userName}`} className="py-1.5">
                   <span className="flex items-baseline gap-2">

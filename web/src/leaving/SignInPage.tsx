@@ -11,6 +11,7 @@ import { PlainField, Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { DirectoryEntry } from "./DirectoryEntry";
 import { useCloseSignIn } from "./mutations";
 import { isSettled, stillOpen, wayMark, waysWords } from "./ways";
 
@@ -33,6 +34,11 @@ export function SignInPage() {
             <p role="status" className={`text-lg ${isSettled(view) ? "text-success" : "font-semibold"}`}>
               {waysWords(view)}
             </p>
+            {view.entry && (
+              <div role="group" aria-label="Directory entry" className="card-plain mt-4 px-3 py-2">
+                <DirectoryEntry person={id} entry={view.entry} />
+              </div>
+            )}
             <Ways view={view} />
             {view.hidden > 0 && (
               <p className="mt-2 font-semibold text-warning">

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
 import { draftsQuery } from "../api/changeQueries";
 import { saveArchive } from "../api/exports";
-import { personQuery, signInQuery } from "../api/queries";
+import { deskQuery, personQuery, removalQuery, signInQuery } from "../api/queries";
 
 /** Saves the record of a removal with its cover. */
 export function useExportRemoval(person: string) {
@@ -29,4 +29,33 @@ export function useCloseSignIn(person: string) {
       void client.invalidateQueries({ queryKey: draftsQuery.queryKey });
     },
   });
+}
+
+/** Has the directory disable the entry of somebody who is out. */
+export function useDisableEntry(person: string) {
+  const after = useAfterEntry(person);
+  return useMutation({
+    mutationFn: () =>
+      take(api.POST("/api/v1/people/{id}/directory-entry/disable", { params: { path: { id: person } } })),
+    onSuccess: after,
+  });
+}
+
+/** Says that the entry was disabled in the directory by hand. */
+export function useConfirmEntry(person: string) {
+  const after = useAfterEntry(person);
+  return useMutation({
+    mutationFn: () =>
+      take(api.POST("/api/v1/people/{id}/directory-entry/confirmation", { params: { path: { id: person } } })),
+    onSuccess: after,
+  });
+}
+
+function useAfterEntry(person: string) {
+  const client = useQueryClient();
+  return async () => {
+    void client.invalidateQueries({ queryKey: signInQuery(person).queryKey });
+    void client.invalidateQueries({ queryKey: deskQuery.queryKey });
+    await client.invalidateQueries({ queryKey: removalQuery(person).queryKey });
+  };
 }

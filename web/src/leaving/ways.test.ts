@@ -10,6 +10,9 @@ test("it is settled only where every tenant has confirmed and none is out of sig
   expect(isSettled(view(["CLOSED", "CLOSED"]))).toBe(true);
   expect(isSettled(view(["CLOSED", "CLOSED"], 1))).toBe(false);
   expect(isSettled(view([]))).toBe(false);
+  const entry = { directory: "Trust directory", text: "", isOut: true, mayAsk: true };
+  expect(isSettled({ ...view(["CLOSED"]), entry: { ...entry, left: "CONFIRMED" } })).toBe(true);
+  expect(isSettled({ ...view(["CLOSED"]), entry: { ...entry, left: "STILL_THERE" } })).toBe(false);
   for (const way of ["CLOSING", "BY_HAND", "OPEN", "NOT_KNOWN", "NOT_STOPPED"] as const) {
     expect(isSettled(view(["CLOSED", way]))).toBe(false);
     expect(wayMark(way).look).not.toBe("text-success");

@@ -2,7 +2,7 @@ import type { Schemas } from "../api/client";
 import { count } from "../ui/words";
 
 export type Way = Schemas["WayIn"]["way"];
-type View = Pick<Schemas["UrgentView"], "ways" | "hidden">;
+type View = Pick<Schemas["UrgentView"], "ways" | "hidden" | "entry">;
 
 interface Mark {
   sign: string;
@@ -23,9 +23,15 @@ export function wayMark(way: Way): Mark {
   return MARKS[way];
 }
 
-/** Whether every tenant that can be seen has confirmed, and none lies out of sight. */
+/** Whether the directory and every tenant that can be seen have confirmed, and none lies out of sight. */
 export function isSettled(view: View): boolean {
-  return view.hidden === 0 && view.ways.length > 0 && view.ways.every((one) => one.way === "CLOSED");
+  const entry = view.entry?.left ?? "CONFIRMED";
+  return (
+    view.hidden === 0 &&
+    view.ways.length > 0 &&
+    (entry === "CONFIRMED" || entry === "CONFIRMED_BY_HAND") &&
+    view.ways.every((one) => one.way === "CLOSED")
+  );
 }
 
 /** The accounts that the act would close. */

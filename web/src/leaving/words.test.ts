@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { fateWords, placesOf, type Holding } from "./words";
+import { entryWords, fateWords, isByHand, placesOf, type Holding } from "./words";
 
 const holding = (more: Partial<Holding>): Holding => ({
   what: "ROLE",
@@ -39,4 +39,14 @@ test("what becomes of something is said as one says it of that thing", () => {
   expect(fateWords(holding({ fate: "FOLLOWS", until: "2026-12-01T00:00:00Z" }))).toBe("ends on its last day");
   expect(fateWords(holding({ fate: "FOLLOWS", what: "MEMBERSHIP" }))).toBe("ends with the engagement");
   expect(fateWords(holding({ fate: "LEFT_OPEN", what: "OWNS_ROLE" }))).toBe("nobody takes it over");
+});
+
+test("a directory entry is disabled by Wexa, by somebody, or is already", () => {
+  const entry = { left: "STILL_THERE" as const, isOut: false, mayAsk: true };
+  expect(entryWords(entry)).toBe("disabled by Wexa when they are out");
+  expect(entryWords({ ...entry, isOut: true })).toBe("still enabled: see the evidence of removal");
+  expect(entryWords({ ...entry, mayAsk: false })).toContain("by hand");
+  expect(isByHand({ ...entry, mayAsk: false })).toBe(true);
+  expect(entryWords({ ...entry, left: "CONFIRMED" })).toBe("already disabled");
+  expect(isByHand({ ...entry, mayAsk: false, left: "CONFIRMED" })).toBe(false);
 });

@@ -34,6 +34,27 @@ export function fateWords(holding: Holding): string {
   }
 }
 
+type DirectoryEntry = Pick<Schemas["DirectoryEntryView"], "left" | "isOut" | "mayAsk">;
+
+/** Whether somebody has to disable the entry in the directory itself. */
+export function isByHand(entry: DirectoryEntry): boolean {
+  return !entry.mayAsk && entry.left !== "CONFIRMED" && entry.left !== "CONFIRMED_BY_HAND";
+}
+
+/** What becomes of somebody's directory entry. */
+export function entryWords(entry: DirectoryEntry): string {
+  if (entry.left === "CONFIRMED") {
+    return "already disabled";
+  }
+  if (entry.left === "CONFIRMED_BY_HAND") {
+    return "disabled by hand, as confirmed";
+  }
+  if (isByHand(entry)) {
+    return "▲ to be disabled in the directory by hand";
+  }
+  return entry.isOut ? "still enabled: see the evidence of removal" : "disabled by Wexa when they are out";
+}
+
 const RESPONSIBILITIES: Partial<Record<Holding["what"], string>> = {
   OWNS_GROUP: "owns the group",
   OWNS_ROLE: "owns the role",

@@ -23,7 +23,13 @@ const EMPTY = {
   idAttribute: "entryUUID",
   certificates: "",
   limitSeconds: "5",
+  disabledAttribute: "",
+  disabledValue: "",
+  writeDn: "",
+  writePassword: "",
 };
+
+const DISABLING = ["disabledAttribute", "disabledValue", "writeDn", "writePassword"] as const;
 
 /** A directory that is connected already, and is to be reached otherwise. */
 export interface Known {
@@ -37,9 +43,22 @@ function typedOf(known: Known | undefined): typeof EMPTY {
     return EMPTY;
   }
   const { host, bindDn, peopleDn, groupsDn, idAttribute, certificates, limitSeconds } = known.source;
-  const name = known.name;
-  const seconds = String(limitSeconds);
-  return { name, host, bindDn, bindPassword: "", peopleDn, groupsDn, idAttribute, certificates, limitSeconds: seconds };
+  const { disabledAttribute, disabledValue, writeDn } = known.source;
+  return {
+    name: known.name,
+    host,
+    bindDn,
+    bindPassword: "",
+    peopleDn,
+    groupsDn,
+    idAttribute,
+    certificates,
+    limitSeconds: String(limitSeconds),
+    disabledAttribute,
+    disabledValue,
+    writeDn,
+    writePassword: "",
+  };
 }
 
 /**
@@ -173,6 +192,44 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
           hint="In PEM form: the directory's own, or that of the authority that signed it. Leave empty to trust what the server's Java trusts."
           {...field("certificates")}
         />
+      </details>
+      <details
+        className="mt-3"
+        open={
+          DISABLING.some((name) => problemOf(error, name) !== undefined) ||
+          (known?.source.writeDn ?? "") !== "" ||
+          undefined
+        }
+      >
+        <summary className="cursor-pointer text-sm font-semibold">Disabling entries of people who leave</summary>
+        <div className="grid grid-cols-2 gap-x-4">
+          <PlainField
+            label="Attribute that shows an entry is disabled"
+            isOptional
+            hint="For example loginStatus. Wexa reads it and reports people who have left and are still enabled."
+            {...field("disabledAttribute")}
+          />
+          <PlainField
+            label="Its value when disabled"
+            isOptional
+            hint="For example disabled. Any other value, or none, means enabled."
+            {...field("disabledValue")}
+          />
+          <PlainField
+            label="Bind DN for writing"
+            isOptional
+            hint="A login that may change this one attribute. Leave empty if somebody disables entries by hand."
+            {...field("writeDn")}
+          />
+          <PlainField
+            label="Password for writing"
+            type="password"
+            autoComplete="off"
+            isOptional
+            {...(known?.source.hasWritePassword === true ? { hint: "Leave empty to keep the saved one." } : {})}
+            {...field("writePassword")}
+          />
+        </div>
       </details>
       <Told error={error} />
       <p className="mt-3 flex items-center gap-3">

@@ -10,6 +10,7 @@ final class DirectoryFiles {
     private static final String MARRIED = "saoirse.lund";
     private static final String RENAMED = "pasco.murrelet";
     private static final String NUMBER_TWICE = "ailsa.eddystone";
+    private static final String ON_LEAVE = "dov.hallam";
     private static final String VANISHED = "ailsa.saltmarsh";
 
     DirectoryFiles(List<Worker> workers) {
@@ -98,6 +99,7 @@ final class DirectoryFiles {
                 "title: " + worker.job(),
                 "ou: " + worker.unit(),
                 OwnFields.room(worker).map(room -> "roomNumber: " + room).orElse(""),
+                worker.handle().equals(ON_LEAVE) ? "loginStatus: disabled" : "",
                 "createTimestamp: " + created);
     }
 

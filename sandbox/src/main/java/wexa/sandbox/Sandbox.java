@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 
 /** Starts all stand-ins in one process and says so on standard output when they answer. */
 public final class Sandbox {
@@ -32,7 +33,11 @@ public final class Sandbox {
                 Integer.parseInt(required(options, "port")),
                 Integer.parseInt(required(options, "smtp-port")),
                 clock);
-        Directories directories = new Directories(files, Integer.parseInt(required(options, "ldap-port")));
+        Directories directories = new Directories(
+                files,
+                Optional.ofNullable(
+                        Path.of(required(options, "state")).toAbsolutePath().getParent()),
+                Integer.parseInt(required(options, "ldap-port")));
         System.out.println("stand-ins answer on port " + tenants.port() + ", directories on port " + directories.port()
                 + ", mail on port " + tenants.smtpPort());
     }

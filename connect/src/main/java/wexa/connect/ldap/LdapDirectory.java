@@ -4,7 +4,6 @@ import com.unboundid.asn1.ASN1OctetString;
 import com.unboundid.ldap.sdk.Entry;
 import com.unboundid.ldap.sdk.Filter;
 import com.unboundid.ldap.sdk.LDAPConnection;
-import com.unboundid.ldap.sdk.LDAPConnectionOptions;
 import com.unboundid.ldap.sdk.LDAPException;
 import com.unboundid.ldap.sdk.LDAPSearchException;
 import com.unboundid.ldap.sdk.ResultCode;
@@ -12,9 +11,7 @@ import com.unboundid.ldap.sdk.SearchRequest;
 import com.unboundid.ldap.sdk.SearchResult;
 import com.unboundid.ldap.sdk.SearchScope;
 import com.unboundid.ldap.sdk.controls.SimplePagedResultsControl;
-import com.unboundid.ldap.sdk.extensions.StartTLSExtendedRequest;
 import com.unboundid.util.StaticUtils;
-import com.unboundid.util.ssl.HostNameSSLSocketVerifier;
 import java.text.ParseException;
 import java.time.Duration;
 import java.time.Instant;
@@ -25,11 +22,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
-import javax.net.ssl.SSLException;
 import wexa.connect.Encryption;
 import wexa.connect.Outcome;
 import wexa.connect.Trust;
@@ -40,7 +35,6 @@ import wexa.connect.Words;
  * Referrals are not followed.
  */
 public final class LdapDirectory {
-    private static final Duration PATIENCE = Duration.ofSeconds(5);
     private static final int PAGE = 500;
     private static final int SMALLEST_PAGE = 10;
 
@@ -60,20 +54,12 @@ public final class LdapDirectory {
             "ou",
             "createTimestamp");
 
-    /** How a directory says that it knows no StartTLS, or cannot offer it (RFC 4511 4.14.1). */
-    private static final Set<ResultCode> REFUSALS_OF_TLS = Set.of(
-            ResultCode.PROTOCOL_ERROR,
-            ResultCode.UNWILLING_TO_PERFORM,
-            ResultCode.UNAVAILABLE,
-            ResultCode.OPERATIONS_ERROR,
-            ResultCode.NOT_SUPPORTED,
-            ResultCode.OTHER);
-
     /** By what entries are known where nothing else is set (RFC 4530). */
     public static final String ENTRY_UUID = "entryUUID";
 
     private final Settings settings;
     private final Identity identity;
+    private final LdapConnector connector;
 
     /** Attributes that are asked for besides those of every person. */
     private final Set<String> others;
@@ -116,6 +102,7 @@ public final class LdapDirectory {
         this.others = Set.copyOf(others);
         this.settings = settings;
         this.identity = new Identity(settings.idAttribute());
+        this.connector = new LdapConnector(settings);
     }
 
     /**
@@ -129,7 +116,7 @@ public final class LdapDirectory {
         }
         Filter filter = Filter.createANDFilter(
                 Filter.createEqualityFilter("objectClass", "inetOrgPerson"), Filter.createORFilter(filters));
-        return connected(connection -> {
+        return connector.connected(connection -> {
             SearchRequest request = request(settings.peopleDn(), filter, asked());
             request.setSizeLimit(limit);
             try {
@@ -143,9 +130,30 @@ public final class LdapDirectory {
         });
     }
 
+    /** One entry, as it is now; nothing where the name is nobody's. */
+    public Outcome<Optional<DirectoryEntry>> read(String dn) {
+        return connector.connected(connection -> {
+            SearchRequest request = new SearchRequest(
+                    dn,
+                    SearchScope.BASE,
+                    Filter.createPresenceFilter("objectClass"),
+                    Stream.concat(asked().stream(), Stream.of(settings.idAttribute()))
+                            .toArray(String[]::new));
+            try {
+                return people(connection.search(request).getSearchEntries()).stream()
+                        .findFirst();
+            } catch (LDAPSearchException none) {
+                if (none.getResultCode() == ResultCode.NO_SUCH_OBJECT) {
+                    return Optional.empty();
+                }
+                throw none;
+            }
+        });
+    }
+
     /** Everybody and every group, page by page. A reading that fails half-way is no reading. */
     public Outcome<DirectoryContents> readAll() {
-        return connected(connection -> {
+        return connector.connected(connection -> {
             List<String> remarks = new ArrayList<>();
             List<Entry> people = paged(
                     connection,
@@ -182,7 +190,7 @@ public final class LdapDirectory {
                 boolean isTooMuch = code == ResultCode.SIZE_LIMIT_EXCEEDED || code == ResultCode.ADMIN_LIMIT_EXCEEDED;
                 if (!isTooMuch || size <= SMALLEST_PAGE) {
                     throw code == ResultCode.NO_SUCH_OBJECT || code == ResultCode.INVALID_DN_SYNTAX || isTooMuch
-                            ? new BlamedException(failed, about)
+                            ? new LdapConnector.BlamedException(failed, about)
                             : failed;
                 }
             }
@@ -207,25 +215,13 @@ public final class LdapDirectory {
             cookie = answer != null && answer.moreResultsToReturn() ? answer.getCookie() : null;
             pagesWithoutNews = all.size() > before ? 0 : pagesWithoutNews + 1;
             if (pagesWithoutNews > MOST_PAGES_WITHOUT_NEWS) {
-                throw new BlamedException(
+                throw new LdapConnector.BlamedException(
                         new LDAPException(
                                 ResultCode.OTHER, "the directory announces page after page that holds nothing new"),
                         Blame.NOTHING);
             }
         } while (cookie != null);
         return List.copyOf(all.values());
-    }
-
-    /** A failure about something that is known. */
-    private static final class BlamedException extends LDAPException {
-        private static final long serialVersionUID = 1L;
-
-        private final Blame blame;
-
-        BlamedException(LDAPException cause, Blame blame) {
-            super(cause);
-            this.blame = blame;
-        }
     }
 
     /** What of the settings an outcome that is not done is about; the type of the outcome says it. */
@@ -247,99 +243,6 @@ public final class LdapDirectory {
         SearchRequest request = new SearchRequest(base, SearchScope.SUB, filter, wanted);
         request.setTimeLimitSeconds((int) Math.max(1, settings.limit().toSeconds()));
         return request;
-    }
-
-    /** Something to do on an open connection. */
-    private interface Work<T> {
-        T on(LDAPConnection connection) throws LDAPException;
-    }
-
-    private <T> Outcome<T> connected(Work<T> work) {
-        LDAPConnectionOptions options = new LDAPConnectionOptions();
-        options.setConnectTimeoutMillis((int) settings.limit().toMillis());
-        options.setResponseTimeoutMillis(settings.limit().toMillis());
-        options.setFollowReferrals(false);
-        // also where the encryption begins on request: the directory must be who it is taken for before anything is
-        // said
-        options.setSSLSocketVerifier(new HostNameSSLSocketVerifier(true));
-        try (LDAPConnection connection = opened(options)) {
-            bind(connection);
-            return new Outcome.Done<>(work.on(connection));
-        } catch (LDAPException failed) {
-            return failure(failed);
-        }
-    }
-
-    private static <T> Outcome<T> failure(LDAPException failed) {
-        ResultCode code = failed.getResultCode();
-        String said = Words.plain(Objects.requireNonNullElse(failed.getDiagnosticMessage(), code.getName()));
-        if (failed instanceof BlamedException blamed) {
-            String what = code == ResultCode.SIZE_LIMIT_EXCEEDED || code == ResultCode.ADMIN_LIMIT_EXCEEDED
-                    ? "the directory gives only a part of what is there, and no pages; raise its limit for this login"
-                    : Words.plain(String.valueOf(failed.getMessage()));
-            return new Outcome.Refused<>(code.intValue(), blamed.blame.name(), what);
-        }
-        for (Throwable at = failed; at != null; at = at.getCause()) {
-            if (at instanceof SSLException untrusted) {
-                return new Outcome.Refused<>(code.intValue(), Blame.CERTIFICATE.name(), Trust.words(untrusted));
-            }
-        }
-        String message = String.valueOf(failed.getMessage());
-        if (message.contains("hostname") || message.contains("certificate")) {
-            return new Outcome.Refused<>(code.intValue(), Blame.CERTIFICATE.name(), Trust.words(failed));
-        }
-        if (code == ResultCode.INVALID_CREDENTIALS || code == ResultCode.NO_SUCH_OBJECT) {
-            return new Outcome.Refused<>(code.intValue(), Blame.LOGIN.name(), said);
-        }
-        boolean isUsable = code.isConnectionUsable() && code != ResultCode.BUSY && code != ResultCode.UNAVAILABLE;
-        return isUsable
-                ? new Outcome.Refused<>(code.intValue(), "", said)
-                : new Outcome.TryLater<>(PATIENCE, reason(code));
-    }
-
-    private static String reason(ResultCode code) {
-        return code == ResultCode.TIMEOUT || code == ResultCode.TIME_LIMIT_EXCEEDED
-                ? "the directory took too long"
-                : "the directory cannot be reached";
-    }
-
-    private LDAPConnection opened(LDAPConnectionOptions options) throws LDAPException {
-        return settings.encryption() == Encryption.TLS
-                ? new LDAPConnection(
-                        settings.trust().context().getSocketFactory(), options, settings.host(), settings.port())
-                : new LDAPConnection(options, settings.host(), settings.port());
-    }
-
-    /** Nothing is said of who asks before the connection is as it should be. */
-    private void bind(LDAPConnection connection) throws LDAPException {
-        if (settings.encryption() == Encryption.STARTTLS) {
-            startTls(connection);
-        }
-        try {
-            connection.bind(settings.bindDn(), settings.bindPassword());
-        } catch (LDAPException refused) {
-            throw refused.getResultCode().isConnectionUsable() && refused.getResultCode() != ResultCode.BUSY
-                    ? new BlamedException(refused, Blame.LOGIN)
-                    : refused;
-        }
-    }
-
-    private void startTls(LDAPConnection connection) throws LDAPException {
-        ResultCode answered;
-        try {
-            answered = connection
-                    .processExtendedOperation(
-                            new StartTLSExtendedRequest(settings.trust().context()))
-                    .getResultCode();
-        } catch (LDAPException failed) {
-            if (!REFUSALS_OF_TLS.contains(failed.getResultCode())) {
-                throw failed;
-            }
-            answered = failed.getResultCode();
-        }
-        if (answered != ResultCode.SUCCESS) {
-            throw new BlamedException(new LDAPException(answered, "the directory does not encrypt"), Blame.ENCRYPTION);
-        }
     }
 
     private List<DirectoryEntry> people(List<? extends Entry> entries) {

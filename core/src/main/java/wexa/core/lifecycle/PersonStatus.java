@@ -45,6 +45,17 @@ public enum PersonStatus {
         return engagements.isEmpty() ? UNENGAGED : LEFT;
     }
 
+    /** Since when somebody who left or is stopped has been out; nothing for everybody else. */
+    public static Optional<Instant> outSince(Model model, Id<Person> id, Instant at) {
+        PersonStatus status = of(model, id, at);
+        if (status.isStopped()) {
+            return stopping(model, id, at).map(absence -> absence.window().from());
+        }
+        return status == LEFT
+                ? MainEngagement.of(model, id, at).map(one -> one.window().until())
+                : Optional.empty();
+    }
+
     /** The absence for which the person cannot sign in at an instant; a suspension before a leave. */
     public static Optional<Absence> stopping(Model model, Id<Person> id, Instant at) {
         return model.table(Kind.ABSENCE).by(Absence.BY_PERSON, id).stream()

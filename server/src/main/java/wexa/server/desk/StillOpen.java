@@ -12,9 +12,7 @@ import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.Activity;
-import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
-import wexa.core.model.Absence;
 import wexa.core.model.Account;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -22,23 +20,32 @@ import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.server.directory.DirectoryStandings;
 import wexa.server.tenants.Differences;
 
 /**
- * People who should not be able to sign in, and whose account is open in a tenant as it was last read: it was not closed yet,
+ * People who should not be able to sign in, and whose account is open in a tenant, or whose entry is enabled in a directory, as it was last read: it was not closed yet,
  * or somebody opened it again there. An exception of the difference hides nobody. Costs the differences of all tenants.
  */
 @Component
 class StillOpen {
     private final Differences differences;
+    private final DirectoryStandings directories;
 
-    StillOpen(Differences differences) {
+    StillOpen(Differences differences, DirectoryStandings directories) {
         this.differences = differences;
+        this.directories = directories;
     }
 
     void add(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
         Model model = snapshot.model();
-        Map<Id<Person>, List<Tenant>> open = new TreeMap<>();
+        Map<Id<Person>, List<String>> open = new TreeMap<>();
+        directories.stillEnabled(model, now).forEach((person, directory) -> {
+            // who has open accounts here is on the Desk as somebody to offboard, with all that is left of them
+            if (model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream().noneMatch(Account::isOpen)) {
+                open.computeIfAbsent(person, any -> new ArrayList<>()).add(directory);
+            }
+        });
         for (Tenant tenant : model.tenants().stream()
                 .sorted(Comparator.comparingInt(Tenant::colour))
                 .toList()) {
@@ -48,20 +55,20 @@ class StillOpen {
                             .find(Id.<Account>of(one.object().id()))
                             .flatMap(Account::person)
                             .ifPresent(person -> open.computeIfAbsent(person, any -> new ArrayList<>())
-                                    .add(tenant));
+                                    .add(model.title(tenant)));
                 }
             }
         }
-        open.forEach((id, tenants) -> standing(model, id, now)
+        open.forEach((id, places) -> standing(model, id, now)
                 .ifPresent(standing -> items.add(new DeskView.Item(
                         "STILL_OPEN",
                         model.people().get(id).name(),
-                        standing + ", and can still sign in to "
-                                + String.join(
-                                        ", ", tenants.stream().map(model::title).toList()),
+                        standing + ", and can still sign in to " + String.join(", ", places),
                         "See where",
                         id.toString(),
-                        since(model, id, now).orElse(null),
+                        PersonStatus.outSince(model, id, now)
+                                .filter(instant -> !instant.equals(Instant.MIN))
+                                .orElse(null),
                         null,
                         null))));
     }
@@ -83,15 +90,5 @@ class StillOpen {
             case LEFT -> Optional.of("Left");
             case HERE, EXPECTED, UNENGAGED -> Optional.empty();
         };
-    }
-
-    private static Optional<Instant> since(Model model, Id<Person> id, Instant now) {
-        return PersonStatus.stopping(model, id, now)
-                .map(Absence::window)
-                .map(window -> window.from())
-                .or(() -> MainEngagement.of(model, id, now)
-                        .map(one -> one.window().until())
-                        .filter(until -> !until.isAfter(now)))
-                .filter(instant -> !instant.equals(Instant.MIN));
     }
 }

@@ -58,6 +58,15 @@ class Comparisons {
         return new Compared(reading, known.people(), known.groups());
     }
 
+    /** Everybody whom the last whole reading listed; nobody where there is none. */
+    List<Listed> people(DirectorySettings.Source source) {
+        return directories
+                .reading(source)
+                .doneAt()
+                .map(doneAt -> listed(source.key(), doneAt).people())
+                .orElse(List.of());
+    }
+
     private Kept compared(String directory, Directories.Reading reading, Snapshot snapshot) {
         Key home = Key.of(directory);
         if (reading.doneAt().isEmpty()) {

@@ -13,6 +13,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Future;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.data.domain.Limit;
@@ -145,17 +146,19 @@ public class Directories {
             return new Outcome.Refused<>(0, LdapDirectory.Blame.LOGIN.name(), source.lack());
         }
         try {
-            return question.apply(directory(source, asked()));
+            return question.apply(directory(source, asked(source)));
         } catch (RuntimeException broken) {
             LOG.error("directory {} broke something here", source.key(), broken);
             return new Outcome.Refused<>(0, "", "it broke here, not in the directory; the server's log says how");
         }
     }
 
-    /** Attributes from which the organisation's own fields of people come. */
-    private Set<String> asked() {
-        return snapshots.current().model().table(Kind.PERSON_FIELD).stream()
-                .flatMap(field -> field.attribute().stream())
+    /** Attributes from which the organisation's own fields of people come, and the one that says who is disabled. */
+    private Set<String> asked(DirectorySettings.Source source) {
+        return Stream.concat(
+                        snapshots.current().model().table(Kind.PERSON_FIELD).stream()
+                                .flatMap(field -> field.attribute().stream()),
+                        source.disabling().map(DirectorySettings.Disabling::attribute).stream())
                 .collect(Collectors.toSet());
     }
 
@@ -164,18 +167,21 @@ public class Directories {
     }
 
     private static LdapDirectory directory(DirectorySettings.Source source, Set<String> attributes) {
-        LdapDirectory.Settings settings = new LdapDirectory.Settings(
+        return new LdapDirectory(settings(source, source.bindDn(), source.bindPassword()), attributes);
+    }
+
+    static LdapDirectory.Settings settings(DirectorySettings.Source source, String login, String password) {
+        return new LdapDirectory.Settings(
                 source.host(),
                 source.port(),
                 source.encryption(),
-                source.bindDn(),
-                source.bindPassword(),
+                login,
+                password,
                 source.peopleDn(),
                 Optional.of(source.groupsDn()).filter(name -> !name.isEmpty()),
                 source.idAttribute(),
                 Trust.of(source.certificates()),
                 source.limit());
-        return new LdapDirectory(settings, attributes);
     }
 
     private Found found(Model model, String directory, DirectoryEntry entry) {
@@ -234,6 +240,25 @@ public class Directories {
             LOG.info("reading of directory {} failed: {}", source.key(), lacking);
             transactions.executeWithoutResult(status -> note(source.key(), "FAILED", lacking));
         }
+    }
+
+    /** An entry as it was last read. */
+    Optional<DirectoryEntry> entry(String directory, String id) {
+        return rows.findById(new EntryRow.Name(directory, id))
+                .map(row -> json.readValue(row.body, DirectoryEntry.class));
+    }
+
+    /** Reads one entry again and keeps what it says; nothing is kept of an entry that bears its name by now and is another. */
+    Optional<DirectoryEntry> readAgain(DirectorySettings.Source source, DirectoryEntry known) {
+        Outcome<Optional<DirectoryEntry>> outcome = ask(source, directory -> directory.read(known.dn()));
+        if (!(outcome instanceof Outcome.Done<Optional<DirectoryEntry>> done)) {
+            return Optional.empty();
+        }
+        Optional<DirectoryEntry> now = done.value().filter(entry -> entry.id().equals(known.id()));
+        now.ifPresent(entry ->
+                transactions.executeWithoutResult(status -> rows.findById(new EntryRow.Name(source.key(), entry.id()))
+                        .ifPresent(row -> row.body = json.writeValueAsString(entry))));
+        return now;
     }
 
     /** Forgets what was read of a directory that is read no more. */

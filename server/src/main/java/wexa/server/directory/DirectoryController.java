@@ -88,7 +88,16 @@ class DirectoryController {
             String idAttribute,
 
             @Nullable @Size(max = 50_000) String certificates,
-            @Nullable @Min(1) @Max(120) Integer limitSeconds) {
+            @Nullable @Min(1) @Max(120) Integer limitSeconds,
+
+            @Nullable
+            @Size(max = 100)
+            @Pattern(regexp = "([A-Za-z][A-Za-z0-9-]*)?", message = "Write one attribute's name, such as loginStatus.")
+            String disabledAttribute,
+
+            @Nullable @Size(max = 200) String disabledValue,
+            @Nullable @Size(max = 500) String writeDn,
+            @Nullable @Size(max = 500) String writePassword) {
         DirectorySettings.Source source() {
             return new DirectorySettings.Source(
                     key,
@@ -104,7 +113,34 @@ class DirectoryController {
                     certificates == null ? "" : certificates.strip(),
                     Duration.ofSeconds(limitSeconds == null ? DEFAULT_LIMIT : limitSeconds),
                     false,
+                    disabledBy(),
                     "");
+        }
+
+        private DirectorySettings.@Nullable Disabling disabledBy() {
+            String attribute = text(disabledAttribute);
+            String value = text(disabledValue);
+            if (attribute.isEmpty() && text(writeDn).isEmpty()) {
+                return null;
+            }
+            if (attribute.isEmpty()) {
+                throw Problem.badField(
+                        "disabledAttribute",
+                        "directory.disabled-attribute",
+                        "Say which attribute shows that an entry is disabled; it is the one that is written.");
+            }
+            if (value.isEmpty()) {
+                throw Problem.badField(
+                        "disabledValue",
+                        "directory.disabled-value",
+                        "Say which value of " + attribute + " shows that an entry is disabled.");
+            }
+            return new DirectorySettings.Disabling(
+                    attribute, value, text(writeDn), writePassword == null ? "" : writePassword, null);
+        }
+
+        private static String text(@Nullable String typed) {
+            return typed == null ? "" : typed.strip();
         }
     }
 

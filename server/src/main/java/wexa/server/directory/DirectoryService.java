@@ -130,7 +130,11 @@ public class DirectoryService {
                 source.groupsDn(),
                 source.idAttribute(),
                 source.certificates(),
-                (int) source.limit().toSeconds());
+                (int) source.limit().toSeconds(),
+                source.disabling().map(DirectorySettings.Disabling::attribute).orElse(""),
+                source.disabling().map(DirectorySettings.Disabling::value).orElse(""),
+                source.disabling().map(DirectorySettings.Disabling::writeDn).orElse(""),
+                source.disabling().filter(one -> !one.writePassword().isEmpty()).isPresent());
     }
 
     private static List<PairsView.GroupLine> shifting(GroupComparison compared) {
@@ -209,9 +213,26 @@ public class DirectoryService {
                         "It answers, but there are no groups below " + source.groupsDn()
                                 + ". Check the name, or leave it empty to read people only.");
             }
+            source.disabling().filter(DirectorySettings.Disabling::writes).ifPresent(one -> triedWriting(source, one));
             return done.value();
         }
         throw unfit(source, outcome);
+    }
+
+    /** Whether the writing login is known. What it may write shows when it writes. */
+    private static void triedWriting(DirectorySettings.Source source, DirectorySettings.Disabling writing) {
+        if (writing.writePassword().isEmpty()) {
+            throw Problem.badField(
+                    "writePassword", "directory.password-needed", "Enter the password of " + writing.writeDn() + ".");
+        }
+        Outcome<?> outcome = new LdapDirectory(Directories.settings(source, writing.writeDn(), writing.writePassword()))
+                .read(source.peopleDn());
+        if (!(outcome instanceof Outcome.Done)) {
+            throw Problem.badField(
+                    "writePassword",
+                    "directory.refused",
+                    "The directory does not let " + writing.writeDn() + " in: " + Reader.words(outcome) + ".");
+        }
     }
 
     /** Names the field that is wrong, and the way out. */
@@ -263,7 +284,7 @@ public class DirectoryService {
         }
         security.write(
                 SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "directory " + source.key() + " at " + at(source));
-        tried(source);
+        tried(withWriting(source, Optional.empty()));
         transactions.executeWithoutResult(status -> {
             sources.put(source, clock.now());
             identitySources.add(actor, source);
@@ -300,8 +321,9 @@ public class DirectoryService {
                     "The directory's connection has changed. Enter its password again; the saved password is not"
                             + " sent to another server.");
         }
-        DirectorySettings.Source source =
-                wanted.bindPassword().isEmpty() ? wanted.withPassword(before.bindPassword()) : wanted;
+        DirectorySettings.Source source = withWriting(
+                wanted.bindPassword().isEmpty() ? wanted.withPassword(before.bindPassword()) : wanted,
+                isElsewhere ? Optional.empty() : before.disabling());
         tried(source);
         transactions.executeWithoutResult(status -> {
             sources.put(source, clock.now());
@@ -310,6 +332,25 @@ public class DirectoryService {
         changed(actor, "directory " + source.key() + " at " + at(source));
         directories.readAll();
         sync.follow();
+    }
+
+    /** With the kept password of the same writing login, if it is reached where it was. */
+    private static DirectorySettings.Source withWriting(
+            DirectorySettings.Source wanted, Optional<DirectorySettings.Disabling> before) {
+        Optional<DirectorySettings.Disabling> writing = wanted.disabling()
+                .filter(one -> one.writes() && one.writePassword().isEmpty());
+        if (writing.isEmpty()) {
+            return wanted;
+        }
+        DirectorySettings.Disabling kept = before.filter(
+                        one -> one.writeDn().equals(writing.get().writeDn())
+                                && !one.writePassword().isEmpty())
+                .orElseThrow(() -> Problem.badField(
+                        "writePassword",
+                        "directory.password-needed",
+                        "Enter the password of " + writing.get().writeDn() + ". A saved password is used for the same"
+                                + " name at the same server only."));
+        return wanted.with(writing.get().withPassword(kept.writePassword()));
     }
 
     /** Reads a directory no more until it is resumed; what was read stays. */

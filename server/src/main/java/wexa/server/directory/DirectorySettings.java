@@ -1,7 +1,12 @@
 package wexa.server.directory;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 import wexa.connect.Encryption;
@@ -9,10 +14,11 @@ import wexa.connect.ldap.LdapDirectory;
 
 /** Directories that are set with the server's other properties. {@code key} is the home of the people in it. */
 @ConfigurationProperties("wexa.directory")
-public record DirectorySettings(List<Source> sources, Duration interval) {
+public record DirectorySettings(List<Source> sources, Duration interval, Duration closingInterval) {
     public DirectorySettings {
         sources = sources == null ? List.of() : List.copyOf(sources);
         interval = interval == null ? Duration.ofMinutes(10) : interval;
+        closingInterval = closingInterval == null ? Duration.ofSeconds(30) : closingInterval;
     }
 
     /**
@@ -22,6 +28,7 @@ public record DirectorySettings(List<Source> sources, Duration interval) {
      * @param idAttribute by what its entries are known for good
      * @param certificates in PEM, whose directory is believed; empty for whom the machine trusts
      * @param limit how long one answer may take
+     * @param disabledBy how it says that an entry is disabled; nothing where it says it in no way that is known here
      * @param lack why it cannot be read as it is set; empty where nothing is lacking
      */
     public record Source(
@@ -38,7 +45,12 @@ public record DirectorySettings(List<Source> sources, Duration interval) {
             @DefaultValue("") String certificates,
             @DefaultValue("5s") Duration limit,
             @DefaultValue("false") boolean isPaused,
+            @Nullable Disabling disabledBy,
             @DefaultValue("") String lack) {
+        Optional<Disabling> disabling() {
+            return Optional.ofNullable(disabledBy);
+        }
+
         Source withPassword(String password) {
             return new Source(
                     key,
@@ -54,7 +66,59 @@ public record DirectorySettings(List<Source> sources, Duration interval) {
                     certificates,
                     limit,
                     isPaused,
+                    disabledBy,
                     "");
+        }
+
+        Source with(Disabling other) {
+            return new Source(
+                    key,
+                    name,
+                    host,
+                    port,
+                    encryption,
+                    bindDn,
+                    bindPassword,
+                    peopleDn,
+                    groupsDn,
+                    idAttribute,
+                    certificates,
+                    limit,
+                    isPaused,
+                    other,
+                    lack);
+        }
+    }
+
+    /**
+     * How a directory says that an entry is disabled: by a value of an attribute. Where there is a login that may write it, Wexa
+     * disables the entries of people who left or are stopped.
+     *
+     * @param writeDn empty where somebody disables entries by hand
+     * @param since who was out before stays as they are until somebody asks for it
+     */
+    public record Disabling(
+            String attribute,
+            String value,
+            @DefaultValue("") String writeDn,
+            @DefaultValue("") String writePassword,
+            @Nullable Instant since) {
+        Disabling withPassword(String password) {
+            return new Disabling(attribute, value, writeDn, password, since);
+        }
+
+        boolean writes() {
+            return !writeDn.isEmpty();
+        }
+
+        /** Names of attributes have no case, and neither have most of their values (RFC 4517 4.2). */
+        boolean isDisabled(Map<String, String> attributes) {
+            return value.equalsIgnoreCase(attributes.getOrDefault(attribute.toLowerCase(Locale.ROOT), ""));
+        }
+
+        /** Whether somebody who went out then is to be disabled without being asked for. */
+        boolean covers(Instant out) {
+            return writes() && (since == null || !out.isBefore(since));
         }
     }
 }

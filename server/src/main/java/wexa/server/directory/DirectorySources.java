@@ -11,6 +11,7 @@ import org.springframework.data.repository.Repository;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.connect.Encryption;
+import wexa.core.model.Person;
 import wexa.core.value.Key;
 import wexa.server.connections.TokenVault;
 
@@ -50,6 +51,14 @@ public class DirectorySources {
         return all().stream().filter(source -> !source.isPaused()).toList();
     }
 
+    /** The directory in which somebody has an entry. */
+    Optional<DirectorySettings.Source> of(Person person) {
+        return person.directoryEntry()
+                .flatMap(entry -> all().stream()
+                        .filter(source -> source.key().equals(person.home().text()))
+                        .findFirst());
+    }
+
     /** Whether a directory was connected here, so that it can be changed here. */
     @Transactional(readOnly = true)
     public boolean isConnectedHere(String key) {
@@ -58,13 +67,11 @@ public class DirectorySources {
 
     /** One whose password cannot be read any more is there with what is lacking: it takes no other with it. */
     private DirectorySettings.Source source(SourceRow row) {
-        String password = "";
-        String lack = "";
-        if (row.bindPassword != null) {
-            Optional<String> opened = vault.tryOpen(idOf(row.home), row.bindPassword);
-            password = opened.orElse("");
-            lack = opened.isPresent() ? "" : "its password cannot be decrypted with this key file; enter it again";
-        }
+        Optional<String> password =
+                row.bindPassword == null ? Optional.of("") : vault.tryOpen(idOf(row.home), row.bindPassword);
+        Optional<String> writing =
+                row.writePassword == null ? Optional.of("") : vault.tryOpen(writingIdOf(row.home), row.writePassword);
+        String lack = password.isPresent() ? "" : "its password cannot be decrypted with this key file; enter it again";
         return new DirectorySettings.Source(
                 row.home,
                 row.name,
@@ -72,13 +79,21 @@ public class DirectorySources {
                 row.port,
                 Encryption.valueOf(row.encryption),
                 row.bindDn,
-                password,
+                password.orElse(""),
                 row.peopleDn,
                 row.groupsDn,
                 row.idAttribute,
                 row.certificates,
                 Duration.ofSeconds(row.limitSeconds),
                 row.isPaused,
+                row.disabledAttribute.isEmpty()
+                        ? null
+                        : new DirectorySettings.Disabling(
+                                row.disabledAttribute,
+                                row.disabledValue,
+                                row.writeDn,
+                                writing.orElse(""),
+                                row.writesSince),
                 lack);
     }
 
@@ -106,7 +121,27 @@ public class DirectorySources {
         row.certificates = source.certificates();
         row.limitSeconds = (int) source.limit().toSeconds();
         row.isPaused = source.isPaused();
+        put(row, source.disabling(), at);
         rows.save(row);
+    }
+
+    /** Who was out before Wexa began to write to the directory is not disabled by that. */
+    private void put(SourceRow row, Optional<DirectorySettings.Disabling> disabling, Instant at) {
+        boolean wroteBefore = row.writeDn != null && !row.writeDn.isEmpty();
+        row.disabledAttribute =
+                disabling.map(DirectorySettings.Disabling::attribute).orElse("");
+        row.disabledValue = disabling.map(DirectorySettings.Disabling::value).orElse("");
+        row.writeDn = disabling.map(DirectorySettings.Disabling::writeDn).orElse("");
+        row.writePassword = disabling
+                .map(DirectorySettings.Disabling::writePassword)
+                .filter(password -> !password.isEmpty())
+                .map(password -> vault.seal(writingIdOf(row.home), password))
+                .orElse(null);
+        if (row.writeDn.isEmpty()) {
+            row.writesSince = null;
+        } else if (!wroteBefore) {
+            row.writesSince = at;
+        }
     }
 
     @Transactional
@@ -117,6 +152,10 @@ public class DirectorySources {
     @Transactional
     void remove(String key) {
         rows.findById(key).ifPresent(rows::delete);
+    }
+
+    private static UUID writingIdOf(String key) {
+        return idOf(key + " writing");
     }
 
     private static UUID idOf(String key) {

@@ -6,7 +6,7 @@ import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** Reads the directories at an interval. */
+/** Reads the directories at an interval, and disables entries as people go. */
 @Configuration(proxyBeanMethods = false)
 class DirectoryTasks {
     @Bean
@@ -16,5 +16,11 @@ class DirectoryTasks {
                     directories.readAll();
                     sync.follow();
                 });
+    }
+
+    @Bean
+    RecurringTask<Void> disableEntries(DirectoryClosing closing, DirectorySettings settings) {
+        return Tasks.recurring("disable-directory-entries", FixedDelay.of(settings.closingInterval()))
+                .execute((instance, context) -> closing.followAll());
     }
 }

@@ -39,7 +39,11 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             String groupsDn,
             String idAttribute,
             String certificates,
-            int limitSeconds) {}
+            int limitSeconds,
+            String disabledAttribute,
+            String disabledValue,
+            String writeDn,
+            boolean hasWritePassword) {}
 
     /** How a group is otherwise than here. */
     public enum Shifting {

@@ -36,6 +36,19 @@ class SourceRow {
     boolean isPaused;
     Instant madeAt;
 
+    /** Empty where it is not known how the directory says that an entry is disabled. */
+    String disabledAttribute;
+
+    String disabledValue;
+
+    /** Empty where Wexa does not write. */
+    String writeDn;
+
+    byte @Nullable [] writePassword;
+
+    @Nullable
+    Instant writesSince;
+
     @SuppressWarnings("NullAway.Init")
     protected SourceRow() {}
 }

@@ -17,8 +17,8 @@ import wexa.core.consistency.ObjectKey;
 import wexa.core.leaving.Holding;
 import wexa.core.leaving.Holding.Fate;
 import wexa.core.leaving.LeavingPlan;
-import wexa.core.lifecycle.Identity;
 import wexa.core.lifecycle.MainEngagement;
+import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
@@ -28,7 +28,9 @@ import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
+import wexa.server.directory.DirectoryStandings;
 import wexa.server.jobs.Sendings;
+import wexa.server.people.LeavingViews.DirectoryEntryView;
 import wexa.server.people.LeavingViews.HoldingView;
 import wexa.server.people.LeavingViews.LeavingEngagement;
 import wexa.server.people.LeavingViews.LeavingView;
@@ -51,6 +53,8 @@ import wexa.server.wiring.BusinessClock;
 /** Offboarding: what somebody who leaves holds, what becomes of it, and what is left afterwards. Nothing is kept. */
 @UseCases
 public class LeavingService {
+    private static final Set<DirectoryStandings.Standing> STILL_IN =
+            EnumSet.of(DirectoryStandings.Standing.ENABLED, DirectoryStandings.Standing.CANNOT_BE_CHECKED);
     private static final Set<Left> CONFIRMED = EnumSet.of(Left.CONFIRMED, Left.CONFIRMED_BY_HAND);
 
     private final SnapshotStore snapshots;
@@ -59,6 +63,7 @@ public class LeavingService {
     private final LeavingGuards guards;
     private final Sendings sendings;
     private final Observations observations;
+    private final DirectoryStandings directories;
     private final BusinessClock clock;
 
     LeavingService(
@@ -68,6 +73,7 @@ public class LeavingService {
             LeavingGuards guards,
             Sendings sendings,
             Observations observations,
+            DirectoryStandings directories,
             BusinessClock clock) {
         this.snapshots = snapshots;
         this.rows = rows;
@@ -75,6 +81,7 @@ public class LeavingService {
         this.guards = guards;
         this.sendings = sendings;
         this.observations = observations;
+        this.directories = directories;
         this.clock = clock;
     }
 
@@ -115,7 +122,7 @@ public class LeavingService {
         return new LeavingView(
                 rows.row(model, person, now),
                 lastDay(model, person, now),
-                person.directoryEntry().isPresent() ? Identity.homeName(person, model) : "",
+                entry(model, person, now).orElse(null),
                 all.stream()
                         .filter(one -> one.what() == Holding.What.ENGAGEMENT)
                         .map(one -> engagement(model, one))
@@ -203,14 +210,16 @@ public class LeavingService {
                 .distinct()
                 .forEach(successor ->
                         LeavingGuards.unfit(snapshot.model(), successor, when).ifPresent(warnings::add));
-        if (person.directoryEntry().isPresent()) {
-            warnings.add(new WarningView(
-                    "leaving.directory",
-                    false,
-                    "Disable the directory entry first",
-                    "Wexa does not write to the directory. Until the entry is disabled there, they can still"
-                            + " sign in wherever the directory is used."));
-        }
+        directories
+                .shown(person)
+                .filter(one -> !one.mayAsk() && STILL_IN.contains(one.standing()))
+                .ifPresent(one -> warnings.add(new WarningView(
+                        "leaving.directory",
+                        false,
+                        "Disable the entry in the " + one.directory() + " first",
+                        "Wexa does not write to the " + one.directory()
+                                + ". Until the entry is disabled there, they can still sign in wherever that directory"
+                                + " is used. Confirm it below when it is done.")));
         return warnings;
     }
 
@@ -232,10 +241,41 @@ public class LeavingService {
         int hidden = (int) model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()).stream()
                 .filter(one -> !actor.sight().covers(one.tenant()))
                 .count();
+        Optional<DirectoryEntryView> entry = entry(model, person, now);
         // whoever does not see a tenant cannot say that nothing is left there
-        boolean isComplete =
-                holdings == 0 && hidden == 0 && tenants.stream().allMatch(one -> CONFIRMED.contains(one.left()));
-        return new RemovalView(tenants, holdings, hidden, isComplete);
+        boolean isComplete = holdings == 0
+                && hidden == 0
+                && tenants.stream().allMatch(one -> CONFIRMED.contains(one.left()))
+                && entry.stream().allMatch(one -> CONFIRMED.contains(one.left()));
+        return new RemovalView(entry.orElse(null), tenants, holdings, hidden, isComplete);
+    }
+
+    /** How the entry in the directory stands, and whether something may be done about it. */
+    @Requires(value = Act.LOOK, over = Over.SEEN_PERSON)
+    public Optional<DirectoryEntryView> entry(Actor actor, UUID id) {
+        Model model = snapshots.current().model();
+        return entry(model, person(model, id), clock.now());
+    }
+
+    private Optional<DirectoryEntryView> entry(Model model, Person person, Instant now) {
+        boolean isOut = PersonStatus.outSince(model, person.id(), now).isPresent();
+        return directories.shown(person).map(shown -> entry(shown, isOut));
+    }
+
+    private static DirectoryEntryView entry(DirectoryStandings.Shown shown, boolean isOut) {
+        return new DirectoryEntryView(
+                shown.directory(),
+                switch (shown.standing()) {
+                    case DISABLED, GONE -> Left.CONFIRMED;
+                    case BY_HAND -> Left.CONFIRMED_BY_HAND;
+                    case WAITING -> Left.WAITING;
+                    case ENABLED -> Left.STILL_THERE;
+                    case CANNOT_BE_CHECKED -> Left.CANNOT_BE_CHECKED;
+                },
+                shown.text(),
+                isOut,
+                shown.mayAsk(),
+                shown.readAt().orElse(null));
     }
 
     /** Who said that they closed the account by hand, if no list has shown the tenant since. */

@@ -22,7 +22,7 @@ public final class LeavingViews {
     public record LeavingView(
             PersonRow person,
             @Nullable Instant lastDay,
-            String directory,
+            @Nullable DirectoryEntryView directory,
             List<LeavingEngagement> engagements,
             List<HoldingView> holdings,
             List<WarningView> warnings,
@@ -52,6 +52,21 @@ public final class LeavingViews {
             @Nullable Integer colour,
             String read,
             @Nullable PlannedView change) {}
+
+    /**
+     * The person's entry in their directory.
+     *
+     * @param directory what the directory is called
+     * @param isOut whether the person is out, so that the entry is to be disabled
+     * @param mayAsk whether Wexa can disable it there
+     */
+    public record DirectoryEntryView(
+            String directory,
+            Left left,
+            String text,
+            boolean isOut,
+            boolean mayAsk,
+            @Nullable Instant readAt) {}
 
     /** A change, as an entry of a draft has it. */
     public record PlannedView(String form, Map<String, String> fields) {}
@@ -90,10 +105,12 @@ public final class LeavingViews {
             @Nullable Instant readAt) {}
 
     /**
-     * All that is left of somebody; complete only where each tenant is confirmed, by hand or
-     * not, and nothing else is held.
+     * All that is left of somebody; complete only where the directory and each tenant are confirmed, by hand or not, and nothing
+     * else is held.
      *
+     * @param entry nothing for somebody whom no directory lists
      * @param hidden in how many more tenants, which the asker does not see, they have or had an account
      */
-    public record RemovalView(List<LeftView> tenants, int holdings, int hidden, boolean isComplete) {}
+    public record RemovalView(
+            @Nullable DirectoryEntryView entry, List<LeftView> tenants, int holdings, int hidden, boolean isComplete) {}
 }

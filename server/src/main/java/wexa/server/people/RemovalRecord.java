@@ -24,6 +24,7 @@ import wexa.server.evidence.Cover;
 import wexa.server.evidence.Evidence;
 import wexa.server.jobs.Sendings;
 import wexa.server.log.Log;
+import wexa.server.people.LeavingViews.DirectoryEntryView;
 import wexa.server.people.LeavingViews.LeftView;
 import wexa.server.people.LeavingViews.RemovalView;
 import wexa.server.problems.Problem;
@@ -93,6 +94,16 @@ public class RemovalRecord {
             }
         }
         lines.sort(Comparator.comparing(line -> line.at() == null ? Instant.MAX : line.at()));
+        DirectoryEntryView entry = removal.entry();
+        if (entry != null) {
+            lines.add(new Line(
+                    "found",
+                    entry.readAt(),
+                    "the directory",
+                    entry.directory(),
+                    "directory entry",
+                    words(entry.left().name()) + ": " + entry.text()));
+        }
         removal.tenants().forEach(one -> lines.add(found(one)));
         lines.add(new Line(
                 "left",

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
 import org.jspecify.annotations.Nullable;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.Observation;
@@ -31,12 +32,14 @@ import wexa.core.value.Id;
 import wexa.server.apply.ApplyService;
 import wexa.server.connections.Connections;
 import wexa.server.connections.ManualTenants;
+import wexa.server.directory.DirectoryClosing;
 import wexa.server.drafts.Draft;
 import wexa.server.drafts.DraftStore;
 import wexa.server.drafts.Previews;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.Sendings;
 import wexa.server.log.Reason;
+import wexa.server.people.LeavingService;
 import wexa.server.problems.Problem;
 import wexa.server.readings.Freshness;
 import wexa.server.readings.Observations;
@@ -72,6 +75,9 @@ class UrgentService {
     private final Administrators administrators;
     private final JobService jobs;
     private final CorrectionService corrections;
+    private final DirectoryClosing directories;
+    private final LeavingService leaving;
+    private final ExecutorService background;
     private final BusinessClock clock;
     private final Ids ids;
 
@@ -87,6 +93,9 @@ class UrgentService {
             Administrators administrators,
             JobService jobs,
             CorrectionService corrections,
+            DirectoryClosing directories,
+            LeavingService leaving,
+            ExecutorService background,
             BusinessClock clock,
             Ids ids) {
         this.snapshots = snapshots;
@@ -100,6 +109,9 @@ class UrgentService {
         this.administrators = administrators;
         this.jobs = jobs;
         this.corrections = corrections;
+        this.directories = directories;
+        this.leaving = leaving;
+        this.background = background;
         this.clock = clock;
         this.ids = ids;
     }
@@ -123,6 +135,7 @@ class UrgentService {
         if (mayBeSuspended && suspension(before, person, clock.now()).isEmpty()) {
             suspend(actor, person, reason);
         }
+        background.execute(() -> directories.follow(person.id(), actor.login()));
         List<String> problems = pursue(actor, person, reason);
         return new UrgentViews.Closed(
                 mayBeSuspended ? rest(actor, person).orElse(null) : null,
@@ -265,6 +278,7 @@ class UrgentService {
                 suspension.map(one -> one.window().from()).orElse(null),
                 suspension.map(Absence::reason).orElse(""),
                 mayBeSuspended(model, person, now),
+                leaving.entry(actor, person.id().value()).orElse(null),
                 ways,
                 administrators.all().stream()
                         .filter(one -> one.endedAt().isEmpty()

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import wexa.server.people.LeavingViews.DirectoryEntryView;
 
 /** How it is shown what became of somebody's way in. */
 final class UrgentViews {
@@ -46,6 +47,7 @@ final class UrgentViews {
      * @param absence the suspension, while there is one
      * @param since from when on it holds
      * @param mayBeSuspended whether the act suspends them; who has left loses what a tenant still has open, and no more
+     * @param entry the entry in their directory, if they have one
      * @param login what they sign in to Wexa itself with, if they do
      * @param rest the draft that ends whatever else they hold, if one waits and the asker may prepare it
      * @param unowned what is left to nobody else while they are out, in words
@@ -56,6 +58,7 @@ final class UrgentViews {
             @Nullable Instant since,
             String reason,
             boolean mayBeSuspended,
+            @Nullable DirectoryEntryView entry,
             List<WayIn> ways,
             @Nullable String login,
             @Nullable UUID rest,

@@ -1,0 +1,167 @@
+package wexa.server.directory;
+
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import wexa.connect.ldap.DirectoryEntry;
+import wexa.core.directory.Listed;
+import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Model;
+import wexa.core.model.Person;
+import wexa.core.value.Id;
+
+/** Whether people who are out are still enabled in a directory, as it was read. */
+@Component
+public class DirectoryStandings {
+    private final DirectorySources sources;
+    private final Directories directories;
+    private final Comparisons comparisons;
+    private final DirectoryClosing.Rows rows;
+
+    DirectoryStandings(
+            DirectorySources sources, Directories directories, Comparisons comparisons, DirectoryClosing.Rows rows) {
+        this.sources = sources;
+        this.directories = directories;
+        this.comparisons = comparisons;
+        this.rows = rows;
+    }
+
+    /** Everybody who is out and whose entry is enabled, as it was last read, with the directory's name. */
+    public Map<Id<Person>, String> stillEnabled(Model model, Instant now) {
+        Map<Id<Person>, String> found = new HashMap<>();
+        for (DirectorySettings.Source source : sources.active()) {
+            source.disabling().ifPresent(disabling -> {
+                Instant read = directories.reading(source).doneAt().orElse(Instant.MIN);
+                Set<String> since = closedSince(source, read);
+                for (Listed listed : comparisons.people(source)) {
+                    if (!disabling.isDisabled(listed.attributes()) && !since.contains(listed.id())) {
+                        DirectoryClosing.person(model, source.key(), listed.id())
+                                .filter(person -> PersonStatus.outSince(model, person.id(), now)
+                                        .isPresent())
+                                .ifPresent(person -> found.put(person.id(), source.name()));
+                    }
+                }
+            });
+        }
+        return found;
+    }
+
+    /** Entries that were shown to be disabled, or confirmed by hand, after the last whole reading. */
+    private Set<String> closedSince(DirectorySettings.Source source, Instant read) {
+        Set<String> closed = new HashSet<>();
+        for (ClosingRow row : rows.findByNameDirectory(source.key())) {
+            boolean isClosed = row.state == ClosingRow.State.CONFIRMED || row.state == ClosingRow.State.BY_HAND;
+            if (isClosed && !row.at.isBefore(read)) {
+                closed.add(row.name.entryId());
+            }
+        }
+        return closed;
+    }
+
+    /** How somebody's entry stands. */
+    public enum Standing {
+        /** A reading shows that it is disabled. */
+        DISABLED,
+        BY_HAND,
+        /** The directory said yes, or is to be asked again; nothing was read since. */
+        WAITING,
+        ENABLED,
+        /** The directory does not list the entry any more. */
+        GONE,
+        /** Nothing says how this directory shows that an entry is disabled. */
+        CANNOT_BE_CHECKED
+    }
+
+    /**
+     * How somebody's entry stands.
+     *
+     * @param mayAsk whether Wexa can disable it
+     * @param readAt when it was last read; for what was done by hand, when that was said
+     */
+    public record Shown(String directory, Standing standing, String text, boolean mayAsk, Optional<Instant> readAt) {}
+
+    /** Nothing for somebody without an entry. */
+    public Optional<Shown> shown(Person person) {
+        return sources.of(person)
+                .map(source -> shown(source, person.directoryEntry().orElseThrow()));
+    }
+
+    private Shown shown(DirectorySettings.Source source, String id) {
+        Optional<Instant> read = directories.reading(source).doneAt();
+        Optional<ClosingRow> row = rows.findById(new ClosingRow.Name(source.key(), id));
+        Optional<DirectoryEntry> entry = directories.entry(source.key(), id);
+        boolean mayAsk =
+                source.disabling().filter(DirectorySettings.Disabling::writes).isPresent() && !source.isPaused();
+        if (read.isPresent() && entry.isEmpty()) {
+            return new Shown(source.name(), Standing.GONE, "the directory lists no entry of theirs", false, read);
+        }
+        boolean isDisabled = entry.isPresent()
+                && source.disabling()
+                        .filter(one -> one.isDisabled(entry.get().attributes()))
+                        .isPresent();
+        if (isDisabled) {
+            return new Shown(source.name(), Standing.DISABLED, "the entry is disabled", false, later(read, row));
+        }
+        boolean isShownEnabled = source.disabling().isPresent() && entry.isPresent();
+        if (row.filter(one -> one.state == ClosingRow.State.BY_HAND)
+                .filter(one ->
+                        !isShownEnabled || read.filter(at -> at.isAfter(one.at)).isEmpty())
+                .isPresent()) {
+            return new Shown(
+                    source.name(),
+                    Standing.BY_HAND,
+                    "disabled by hand, as " + row.get().byLogin + " confirmed; no reading has shown it since",
+                    mayAsk,
+                    Optional.of(row.get().at));
+        }
+        if (source.disabling().isEmpty()) {
+            return new Shown(
+                    source.name(),
+                    Standing.CANNOT_BE_CHECKED,
+                    "nothing says how this directory shows that an entry is disabled",
+                    false,
+                    read);
+        }
+        return row.map(one -> waiting(source, one, mayAsk, read))
+                .orElseGet(() -> new Shown(
+                        source.name(),
+                        read.isPresent() ? Standing.ENABLED : Standing.CANNOT_BE_CHECKED,
+                        read.isPresent() ? "the entry is enabled" : "the directory was never read",
+                        mayAsk,
+                        read));
+    }
+
+    private static Shown waiting(
+            DirectorySettings.Source source, ClosingRow row, boolean mayAsk, Optional<Instant> read) {
+        return switch (row.state) {
+            case WAITING -> new Shown(source.name(), Standing.WAITING, row.answer, mayAsk, read);
+            case SENT ->
+                new Shown(
+                        source.name(),
+                        Standing.WAITING,
+                        "the directory accepted it; it was not read since",
+                        mayAsk,
+                        read);
+            case REFUSED ->
+                new Shown(
+                        source.name(),
+                        Standing.ENABLED,
+                        "the entry is enabled; the directory refused to disable it: " + row.answer,
+                        mayAsk,
+                        read);
+            case CONFIRMED, BY_HAND, REAPPEARED ->
+                new Shown(source.name(), Standing.ENABLED, "the entry was disabled and is enabled again", mayAsk, read);
+        };
+    }
+
+    private static Optional<Instant> later(Optional<Instant> read, Optional<ClosingRow> row) {
+        return row.filter(one -> one.state == ClosingRow.State.CONFIRMED)
+                .map(one -> one.at)
+                .filter(at -> read.filter(at::isBefore).isEmpty())
+                .or(() -> read);
+    }
+}
