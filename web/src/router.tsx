@@ -182,6 +182,11 @@ const directories = createRoute({
   component: lazyRouteComponent(() => import("./directories/DirectoriesPage"), "DirectoriesPage"),
 });
 
+const secrets = createRoute({
+  ...inSettings("/secrets"),
+  component: lazyRouteComponent(() => import("./secrets/SecretsPage"), "SecretsPage"),
+});
+
 const messages = createRoute({
   ...inSettings("/messages"),
   validateSearch: (search: Record<string, unknown>): { look?: string | undefined; id?: string | undefined } => ({
@@ -435,6 +440,7 @@ export const router = createRouter({
     table,
     helpDesk.addChildren([helpPerson]),
     settingsLayout.addChildren([
+      secrets,
       organisation,
       setup,
       directories,

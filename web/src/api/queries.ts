@@ -193,6 +193,12 @@ export const removalQuery = (person: string) =>
     queryFn: ({ signal }) => take(api.GET("/api/v1/people/{id}/removal", { signal, params: { path: { id: person } } })),
   });
 
+/** Secrets that several people know. */
+export const secretsQuery = queryOptions({
+  queryKey: ["secrets"],
+  queryFn: ({ signal }) => take(api.GET("/api/v1/secrets", { signal })),
+});
+
 /** The organisation's own fields of people. */
 export const personFieldsQuery = queryOptions({
   queryKey: ["people", "fields"],

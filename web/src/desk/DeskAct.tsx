@@ -32,6 +32,12 @@ export function DeskAct({ item }: { item: Item }) {
           {item.act}
         </Link>
       );
+    case "SECRET":
+      return (
+        <Link to="/secrets" hash={item.target} className={ACT}>
+          {item.act}
+        </Link>
+      );
     case "LEAVER":
     case "OVERDUE":
       return (

@@ -194,7 +194,7 @@ function Holdings({
   onSuccessor: (fact: string, one: Successor | undefined) => void;
 }) {
   const places = placesOf(leaving.holdings);
-  if (places.length === 0) {
+  if (places.length === 0 && leaving.secrets.length === 0 && !leaving.directory) {
     return (
       <div className="card-plain mt-4">
         <Empty title={`${leaving.person.name} holds nothing`}>No account, group, role or seat is left.</Empty>
@@ -257,6 +257,34 @@ function Holdings({
           ))}
         </tbody>
       ))}
+      {leaving.secrets.length > 0 && (
+        <tbody>
+          {leaving.secrets.map((one, at) => (
+            <tr key={one.id} className={`h-9 ${at === 0 ? "border-t border-base-300" : "border-t border-line"}`}>
+              {at === 0 && (
+                <th
+                  scope="rowgroup"
+                  rowSpan={leaving.secrets.length}
+                  className="px-3 py-1.5 text-left align-top font-semibold"
+                >
+                  Shared secrets
+                </th>
+              )}
+              <td className="px-2 py-1">
+                <span className="text-soft">knows </span>
+                <b className="font-semibold">{one.name}</b>
+                <span className="block text-sm text-soft">{one.where}</span>
+              </td>
+              <td className="px-2 py-1">
+                <Link to="/secrets" hash={one.id} className="link">
+                  {one.hasToBeChanged ? "▲ to be changed now" : `${one.owner.name} has to change it afterwards`}
+                </Link>
+              </td>
+              <td />
+            </tr>
+          ))}
+        </tbody>
+      )}
     </table>
   );
 }

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "@tanstack/react-router";
 import { removalQuery } from "../api/queries";
 import { useReadAgain } from "../help/mutations";
 import { useMay, useNow, useSession } from "../session/hooks";
@@ -28,7 +29,7 @@ export function Removal({ person }: { person: string }) {
               ) : (
                 <b>
                   Not complete
-                  {data.hidden > 0 && ` here: ${count(data.hidden, "more account")} outside your scope`}
+                  {data.hidden > 0 && ` here: ${count(data.hidden, "more thing")} outside your scope`}
                   {data.holdings > 0 && `: ${count(data.holdings, "thing")} still held in Wexa`}
                 </b>
               )}
@@ -39,6 +40,19 @@ export function Removal({ person }: { person: string }) {
                   <DirectoryEntry person={person} entry={data.entry} />
                 </li>
               )}
+              {data.secrets.map((one) => (
+                <li key={one.id} className="py-1.5">
+                  <span className="flex items-baseline gap-2">
+                    <Link to="/secrets" hash={one.id} className="link min-w-0 flex-1 truncate font-semibold">
+                      {one.name}
+                    </Link>
+                    <b className="text-sm font-semibold text-error">to be changed</b>
+                  </span>
+                  <span className="block text-sm text-soft">
+                    {one.where}: known and not changed since; {one.owner.name} sees to it
+                  </span>
+                </li>
+              ))}
               {data.tenants.map((one) => (
                 <li key={`${one.tenant} ${one.userName}`} className="py-1.5">
                   <span className="flex items-baseline gap-2">

@@ -6,6 +6,7 @@ import {
   messagesQuery,
   PAIRS,
   pairsQuery,
+  secretsQuery,
   servicesQuery,
   setupQuery,
   unitsQuery,
@@ -19,6 +20,7 @@ import {
   messagesState,
   organisationState,
   programsState,
+  secretsState,
   SETTINGS,
   setupState,
   type Setting,
@@ -32,6 +34,7 @@ function useStates(): Partial<Record<Setting["to"], State>> {
   const pairs = useQuery(pairsQuery(PAIRS)).data;
   const held = useQuery(heldQuery).data;
   const services = useQuery(servicesQuery).data;
+  const secrets = useQuery(secretsQuery).data;
   const messages = useInfiniteQuery(messagesQuery([])).data?.pages[0];
   const administrators = useQuery(administratorsQuery).data;
   return {
@@ -40,6 +43,7 @@ function useStates(): Partial<Record<Setting["to"], State>> {
     ...(pairs && { "/directories": directoriesState(pairs) }),
     ...(held && { "/inbound": heldState(held) }),
     ...(services && { "/programs": programsState(services.services, now) }),
+    ...(secrets && { "/secrets": secretsState(secrets) }),
     ...(messages && { "/messages": messagesState(messages) }),
     ...(administrators && { "/administrators": administratorsState(administrators) }),
     "/security-log": { text: "kept for a year", isWrong: false },

@@ -8,6 +8,7 @@ export interface Setting {
     | "/directories"
     | "/inbound"
     | "/programs"
+    | "/secrets"
     | "/messages"
     | "/administrators"
     | "/security-log";
@@ -22,6 +23,7 @@ export const SETTINGS: readonly Setting[] = [
   { to: "/directories", name: "Directories" },
   { to: "/inbound", name: "Automatic changes" },
   { to: "/programs", name: "Programs and keys" },
+  { to: "/secrets", name: "Shared secrets" },
   { to: "/messages", name: "Messages and templates" },
   { to: "/administrators", name: "Administrators" },
   { to: "/security-log", name: "Security log", isForGovernors: true },
@@ -63,6 +65,11 @@ export function programsState(services: readonly Schemas["ServiceView"][], now: 
     return wrong(count(ending, "key ends soon or has ended", "keys end soon or have ended"));
   }
   return fine(here.length === 0 ? "none" : count(here.length, "program"));
+}
+
+export function secretsState(all: readonly Schemas["SharedSecretView"][]): State {
+  const open = all.filter((one) => one.hasToBeChanged).length;
+  return open > 0 ? wrong(`${open} to change`) : fine(all.length === 0 ? "none" : count(all.length, "secret"));
 }
 
 export function messagesState(page: Schemas["MessagesView"]): State {

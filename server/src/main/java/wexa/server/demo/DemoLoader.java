@@ -24,6 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 import wexa.core.manual.AccountList;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
+import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
@@ -35,6 +36,7 @@ import wexa.server.log.Log;
 import wexa.server.manual.ListReader;
 import wexa.server.rights.Act;
 import wexa.server.rights.Administrators;
+import wexa.server.secrets.SharedSecrets;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.stored.StoredForms;
@@ -57,6 +59,7 @@ class DemoLoader implements ApplicationRunner {
     private final Connections connections;
     private final ManualTenants manualTenants;
     private final ListReader lists;
+    private final SharedSecrets secrets;
     private final StoredForms forms;
     private final Log log;
     private final TransactionTemplate transactions;
@@ -75,6 +78,7 @@ class DemoLoader implements ApplicationRunner {
             Connections connections,
             ManualTenants manualTenants,
             ListReader lists,
+            SharedSecrets secrets,
             StoredForms forms,
             Log log,
             TransactionTemplate transactions,
@@ -87,6 +91,7 @@ class DemoLoader implements ApplicationRunner {
         this.connections = connections;
         this.manualTenants = manualTenants;
         this.lists = lists;
+        this.secrets = secrets;
         this.forms = forms;
         this.log = log;
         this.transactions = transactions;
@@ -104,6 +109,7 @@ class DemoLoader implements ApplicationRunner {
         if (snapshots.isEmpty()) {
             List<Fact> facts = forms.readModel(Files.readString(source.resolve("model.json")));
             transactions.executeWithoutResult(status -> fill(facts));
+            keepSecrets(snapshots.current().model());
             LOG.info("demo scenario loaded: {} facts", facts.size());
         }
         connect(source);
@@ -143,6 +149,30 @@ class DemoLoader implements ApplicationRunner {
                 false,
                 EnumSet.of(Act.LOOK, Act.PREPARE, Act.APPROVE),
                 clock.now());
+    }
+
+    /** Who knows what in the harbour: among them somebody who leaves this week. */
+    private void keepSecrets(Model model) {
+        Id<Person> owner = person(model, "tove.lindqvist");
+        Instant changed = clock.now().minus(Duration.ofDays(90));
+        secrets.keep(
+                ids.next(),
+                "Door code of the boat store",
+                "South Bay, boat store",
+                owner,
+                Set.of(owner, person(model, "perrin.aldous")),
+                changed);
+        secrets.keep(
+                ids.next(),
+                "Voicemail PIN of the front desk",
+                "North Pier, front desk",
+                owner,
+                Set.of(owner, person(model, "ines.abara")),
+                changed);
+    }
+
+    private static Id<Person> person(Model model, String handle) {
+        return model.people().by(Person.BY_HANDLE, Handle.of(handle)).get(0).id();
     }
 
     /** The stand-ins' port may be another than last time. */

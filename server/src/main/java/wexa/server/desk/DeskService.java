@@ -17,9 +17,11 @@ import wexa.core.model.GroupKind;
 import wexa.core.model.Kind;
 import wexa.core.model.Mapping;
 import wexa.core.model.Model;
+import wexa.core.model.Person;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
 import wexa.core.preview.Snapshot;
+import wexa.core.value.Id;
 import wexa.server.directory.Directories;
 import wexa.server.directory.DirectoryPairs;
 import wexa.server.directory.Found;
@@ -34,6 +36,7 @@ import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.roles.ConflictViews;
 import wexa.server.roles.RoleViews;
+import wexa.server.secrets.SharedSecrets;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Settings;
@@ -59,6 +62,7 @@ public class DeskService {
     private final DeskArrangement arrangement;
     private final OverdueLeavers overdue;
     private final StillOpen stillOpen;
+    private final SharedSecrets secrets;
     private final Services services;
     private final Clock machineClock;
     private final BusinessClock clock;
@@ -76,6 +80,7 @@ public class DeskService {
             DeskArrangement arrangement,
             OverdueLeavers overdue,
             StillOpen stillOpen,
+            SharedSecrets secrets,
             Services services,
             Clock machineClock,
             BusinessClock clock,
@@ -84,6 +89,7 @@ public class DeskService {
         this.arrangement = arrangement;
         this.overdue = overdue;
         this.stillOpen = stillOpen;
+        this.secrets = secrets;
         this.services = services;
         this.machineClock = machineClock;
         this.settings = settings;
@@ -104,6 +110,7 @@ public class DeskService {
         List<DeskView.Item> items = new ArrayList<>();
         waiting.add(actor, items);
         stillOpen.add(snapshot, now, items);
+        addSecrets(snapshot.model(), now, items);
         addMessages(items);
         addNewcomers(items, now);
         addHanging(actor, items);
@@ -169,6 +176,30 @@ public class DeskService {
     }
 
     /** Messages that could not be sent, and those that somebody has to send. */
+    /** Secrets that somebody knows who is out. */
+    private void addSecrets(Model model, Instant now, List<DeskView.Item> items) {
+        secrets.all(model, now).stream()
+                .filter(SharedSecrets.Shared::hasToBeChanged)
+                .forEach(one -> items.add(new DeskView.Item(
+                        "SECRET",
+                        "Change “" + one.name() + "”",
+                        String.join(
+                                        ", ",
+                                        one.out().stream()
+                                                .flatMap(person -> model.people().find(person).stream())
+                                                .map(Person::name)
+                                                .toList())
+                                + (one.out().size() == 1 ? " knows it and is out" : " know it and are out"),
+                        "See it",
+                        one.id().toString(),
+                        null,
+                        one.tenant().map(Id::value).orElse(null),
+                        one.tenant()
+                                .flatMap(model.tenants()::find)
+                                .map(Tenant::colour)
+                                .orElse(null))));
+    }
+
     private void addMessages(List<DeskView.Item> items) {
         addMessages(items, messages.failed(), "could not be sent", "Somebody does not know how to sign in", "FAILED");
         addMessages(items, messages.ready(), "to send", "The accounts exist; the messages wait to be sent", "READY");

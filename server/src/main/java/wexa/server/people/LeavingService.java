@@ -47,6 +47,8 @@ import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
+import wexa.server.secrets.SecretService;
+import wexa.server.secrets.SecretViews.SharedSecretView;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 
@@ -64,6 +66,7 @@ public class LeavingService {
     private final Sendings sendings;
     private final Observations observations;
     private final DirectoryStandings directories;
+    private final SecretService secrets;
     private final BusinessClock clock;
 
     LeavingService(
@@ -74,6 +77,7 @@ public class LeavingService {
             Sendings sendings,
             Observations observations,
             DirectoryStandings directories,
+            SecretService secrets,
             BusinessClock clock) {
         this.snapshots = snapshots;
         this.rows = rows;
@@ -82,6 +86,7 @@ public class LeavingService {
         this.sendings = sendings;
         this.observations = observations;
         this.directories = directories;
+        this.secrets = secrets;
         this.clock = clock;
     }
 
@@ -128,6 +133,7 @@ public class LeavingService {
                         .map(one -> engagement(model, one))
                         .toList(),
                 seen.stream().map(one -> view(one, model, known)).toList(),
+                secrets.knownTo(actor, id),
                 warnings(actor, snapshot, person, seen, successors, when),
                 all.size() - seen.size());
     }
@@ -239,15 +245,20 @@ public class LeavingService {
                         .filter(one -> one.what() != Holding.What.ACCOUNT)
                         .count();
         int hidden = (int) model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id()).stream()
-                .filter(one -> !actor.sight().covers(one.tenant()))
-                .count();
+                        .filter(one -> !actor.sight().covers(one.tenant()))
+                        .count()
+                + secrets.hidden(actor, id);
         Optional<DirectoryEntryView> entry = entry(model, person, now);
+        List<SharedSecretView> toChange = secrets.knownTo(actor, id).stream()
+                .filter(SharedSecretView::hasToBeChanged)
+                .toList();
         // whoever does not see a tenant cannot say that nothing is left there
         boolean isComplete = holdings == 0
                 && hidden == 0
                 && tenants.stream().allMatch(one -> CONFIRMED.contains(one.left()))
-                && entry.stream().allMatch(one -> CONFIRMED.contains(one.left()));
-        return new RemovalView(entry.orElse(null), tenants, holdings, hidden, isComplete);
+                && entry.stream().allMatch(one -> CONFIRMED.contains(one.left()))
+                && toChange.isEmpty();
+        return new RemovalView(entry.orElse(null), toChange, tenants, holdings, hidden, isComplete);
     }
 
     /** How the entry in the directory stands, and whether something may be done about it. */

@@ -7,6 +7,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import wexa.core.leaving.Holding.Fate;
 import wexa.core.leaving.Holding.What;
+import wexa.server.secrets.SecretViews.SharedSecretView;
 
 /** How it is shown what somebody who leaves holds, and what is left of it. */
 public final class LeavingViews {
@@ -25,6 +26,7 @@ public final class LeavingViews {
             @Nullable DirectoryEntryView directory,
             List<LeavingEngagement> engagements,
             List<HoldingView> holdings,
+            List<SharedSecretView> secrets,
             List<WarningView> warnings,
             int hidden) {}
 
@@ -109,8 +111,14 @@ public final class LeavingViews {
      * else is held.
      *
      * @param entry nothing for somebody whom no directory lists
+     * @param secrets what they knew and was not changed since
      * @param hidden in how many more tenants, which the asker does not see, they have or had an account
      */
     public record RemovalView(
-            @Nullable DirectoryEntryView entry, List<LeftView> tenants, int holdings, int hidden, boolean isComplete) {}
+            @Nullable DirectoryEntryView entry,
+            List<SharedSecretView> secrets,
+            List<LeftView> tenants,
+            int holdings,
+            int hidden,
+            boolean isComplete) {}
 }

@@ -104,6 +104,14 @@ public class RemovalRecord {
                     "directory entry",
                     words(entry.left().name()) + ": " + entry.text()));
         }
+        removal.secrets()
+                .forEach(one -> lines.add(new Line(
+                        "found",
+                        one.changedAt(),
+                        one.owner().name(),
+                        one.where(),
+                        one.name(),
+                        "known and not changed")));
         removal.tenants().forEach(one -> lines.add(found(one)));
         lines.add(new Line(
                 "left",

@@ -277,6 +277,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(31);
+        assertThat(scoped).hasSize(32);
     }
 }
