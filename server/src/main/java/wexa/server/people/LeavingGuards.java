@@ -1,6 +1,7 @@
 package wexa.server.people;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -11,11 +12,13 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import wexa.core.leaving.LastAdministrators;
 import wexa.core.leaving.LeavingPlan;
 import wexa.core.lifecycle.MainEngagement;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.inbound.Services;
 import wexa.server.people.LeavingViews.WarningView;
@@ -50,7 +53,7 @@ class LeavingGuards {
     }
 
     /** Who of these people may not leave, all of them together, and what stands in the way. */
-    Map<Id<Person>, WarningView> blocking(Actor actor, Collection<Person> people) {
+    Map<Id<Person>, WarningView> blocking(Actor actor, Snapshot snapshot, Collection<Person> people, Instant now) {
         Map<Id<Person>, WarningView> blocked = new HashMap<>();
         Set<UUID> leaving = new HashSet<>();
         for (Person person : people) {
@@ -72,7 +75,33 @@ class LeavingGuards {
                         .filter(key -> key.isInUse(machineClock.instant()))
                         .findFirst()
                         .ifPresent(key -> blocked.putIfAbsent(person, inUse(key))));
+        tenants(snapshot, people, now)
+                .forEach((person, warnings) -> warnings.stream()
+                        .filter(WarningView::isBlocking)
+                        .findFirst()
+                        .ifPresent(warning -> blocked.putIfAbsent(person, warning)));
         return blocked;
+    }
+
+    /** Tenants of which they are the last who can administer them; it stands in the way where no emergency account is open. */
+    Map<Id<Person>, List<WarningView>> tenants(Snapshot snapshot, Collection<Person> people, Instant now) {
+        return LastAdministrators.of(snapshot, people, now).stream()
+                .collect(Collectors.groupingBy(
+                        LastAdministrators.Last::person,
+                        Collectors.mapping(
+                                one -> last(snapshot.model().title(one.tenant()), one.hasEmergency()),
+                                Collectors.toList())));
+    }
+
+    private static WarningView last(String tenant, boolean hasEmergency) {
+        return new WarningView(
+                "leaving.last-in-tenant",
+                !hasEmergency,
+                "The last person with privileged access in " + tenant,
+                hasEmergency
+                        ? "Only the emergency account is left there. Give somebody else privileged access first."
+                        : "Nobody else can administer it, and it has no emergency account. Give somebody else privileged"
+                                + " access there, or set up an emergency account first.");
     }
 
     /** Keys that nobody else answers for, by who does. */

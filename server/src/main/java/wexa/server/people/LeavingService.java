@@ -201,7 +201,11 @@ public class LeavingService {
             LeavingPlan.Successors successors,
             LeavingPlan.When when) {
         List<WarningView> warnings = new ArrayList<>();
-        warnings.addAll(guards.blocking(actor, List.of(person)).values());
+        warnings.addAll(
+                guards.blocking(actor, snapshot, List.of(person), when.now()).values());
+        guards.tenants(snapshot, List.of(person), when.now()).getOrDefault(person.id(), List.of()).stream()
+                .filter(one -> !one.isBlocking())
+                .forEach(warnings::add);
         warnings.addAll(guards.unused(person));
         long open =
                 holdings.stream().filter(one -> one.fate() == Fate.LEFT_OPEN).count();

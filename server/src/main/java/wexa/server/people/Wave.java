@@ -40,7 +40,7 @@ final class Wave {
     ActView offboard(List<Person> chosen, Wanted wanted) {
         List<LeftOut> left = new ArrayList<>();
         List<Person> leavers = new ArrayList<>();
-        Map<Id<Person>, LeavingViews.WarningView> blocked = guards.blocking(actor, chosen);
+        Map<Id<Person>, LeavingViews.WarningView> blocked = guards.blocking(actor, snapshot, chosen, now);
         for (Person person : chosen) {
             Optional.ofNullable(blocked.get(person.id()))
                     .ifPresentOrElse(why -> left.add(told(person, blocked(why))), () -> leavers.add(person));

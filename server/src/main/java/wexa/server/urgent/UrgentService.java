@@ -17,6 +17,7 @@ import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.consistency.TenantObject.Activity;
 import wexa.core.intake.Entry;
 import wexa.core.leaving.Holding;
+import wexa.core.leaving.LastAdministrators;
 import wexa.core.leaving.LeavingPlan;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Absence;
@@ -377,6 +378,12 @@ class UrgentService {
         LeavingPlan.of(snapshot, person, LeavingPlan.When.now(now), LeavingPlan.Successors.NOBODY).stream()
                 .filter(one -> one.fate() == Holding.Fate.LEFT_OPEN)
                 .forEach(one -> words.add(one.held().title()));
+        LastAdministrators.of(snapshot, List.of(person), now)
+                .forEach(one ->
+                        words.add("privileged access in " + snapshot.model().title(one.tenant())
+                                + (one.hasEmergency()
+                                        ? ": use its emergency account"
+                                        : ": it has no emergency account; give somebody else access")));
         return words;
     }
 }
