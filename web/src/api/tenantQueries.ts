@@ -40,3 +40,10 @@ export const valuesThereQuery = (id: string) =>
     queryKey: ["tenants", id, "values"],
     queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}/values", { signal, params: { path: { id } } })),
   });
+
+/** Where a tenant takes security events. */
+export const eventReceiverQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["tenants", id, "event-receiver"],
+    queryFn: ({ signal }) => take(api.GET("/api/v1/tenants/{id}/event-receiver", { signal, params: { path: { id } } })),
+  });

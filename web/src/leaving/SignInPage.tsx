@@ -96,6 +96,7 @@ function Ways({ view }: { view: View }) {
                   {mark.sign} {mark.words}
                 </b>{" "}
                 <span className="text-soft">{one.text}</span>
+                {one.sessions !== "" && <span className="block text-sm text-soft">Sessions: {one.sessions}</span>}
                 {one.way === "BY_HAND" && (
                   <Link to="/tenants/$id" params={{ id: one.tenant }} className="link ml-2 text-sm">
                     Tasks

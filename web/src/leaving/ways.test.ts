@@ -3,7 +3,7 @@ import { isSettled, stillOpen, wayMark, waysWords, type Way } from "./ways";
 
 const view = (ways: Way[], hidden = 0) => ({
   hidden,
-  ways: ways.map((way) => ({ tenant: way, where: way, colour: 0, userName: "u", way, text: "" })),
+  ways: ways.map((way) => ({ tenant: way, where: way, colour: 0, userName: "u", way, text: "", sessions: "" })),
 });
 
 test("it is settled only where every tenant has confirmed and none is out of sight", () => {

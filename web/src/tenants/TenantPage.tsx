@@ -9,6 +9,7 @@ import { Read } from "../ui/states";
 import { count, userNameRule } from "../ui/words";
 import { Capabilities } from "./Capabilities";
 import { DifferenceList } from "./DifferenceList";
+import { EventReceiver } from "./EventReceiver";
 import { Reach } from "./Reach";
 import { Seats } from "./Seats";
 import { Tasks } from "./Tasks";
@@ -93,7 +94,14 @@ export function TenantPage() {
             <h2 className="mt-5">Supported capabilities</h2>
             <Capabilities of={data.capabilities} />
             <p className="mt-1 text-sm text-soft">Signs in by {userNameRule(data.userNameRule)}.</p>
-            {data.tenant.isManual ? <WorkCard tenant={data.tenant.id} /> : <Reach tenant={data.tenant.id} />}
+            {data.tenant.isManual ? (
+              <WorkCard tenant={data.tenant.id} />
+            ) : (
+              <>
+                <Reach tenant={data.tenant.id} />
+                <EventReceiver tenant={data.tenant.id} />
+              </>
+            )}
           </aside>
         </>
       )}

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { api, take, type Schemas } from "../api/client";
-import { tenantQuery, tenantsQuery } from "../api/tenantQueries";
+import { eventReceiverQuery, tenantQuery, tenantsQuery } from "../api/tenantQueries";
 
 export function useReadTenant(id: string) {
   const client = useQueryClient();
@@ -84,5 +84,23 @@ export function useCorrect(tenant: string) {
       await client.invalidateQueries();
       await navigate({ to: "/changes/jobs/$id", params: { id: done.job } });
     },
+  });
+}
+
+/** Where a tenant takes security events from now on. */
+export function useSetReceiver(tenant: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas["EventReceiverInput"]) =>
+      take(api.PUT("/api/v1/tenants/{id}/event-receiver", { params: { path: { id: tenant } }, body })),
+    onSuccess: () => client.invalidateQueries({ queryKey: eventReceiverQuery(tenant).queryKey }),
+  });
+}
+
+export function useRemoveReceiver(tenant: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => take(api.DELETE("/api/v1/tenants/{id}/event-receiver", { params: { path: { id: tenant } } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: eventReceiverQuery(tenant).queryKey }),
   });
 }

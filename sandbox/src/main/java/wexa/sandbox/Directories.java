@@ -7,7 +7,6 @@ import com.unboundid.ldap.listener.interceptor.InMemoryInterceptedModifyRequest;
 import com.unboundid.ldap.listener.interceptor.InMemoryInterceptedModifyResult;
 import com.unboundid.ldap.listener.interceptor.InMemoryInterceptedSimpleBindResult;
 import com.unboundid.ldap.listener.interceptor.InMemoryOperationInterceptor;
-import com.unboundid.ldap.sdk.DN;
 import com.unboundid.ldap.sdk.LDAPException;
 import com.unboundid.ldap.sdk.ResultCode;
 import java.io.IOException;
@@ -21,7 +20,7 @@ import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * The Trust's and its partner's directory behind one LDAP port on loopback, read from LDIF. One login reads; another may change
- * entries of the Trust's people as well. What was changed is kept where there is a place for it.
+ * entries as well. What was changed is kept where there is a place for it.
  */
 public final class Directories implements AutoCloseable {
     public static final String BIND_DN = "cn=reader";
@@ -31,7 +30,6 @@ public final class Directories implements AutoCloseable {
     public static final String WRITE_PASSWORD = "demo-provisioner";
 
     private static final String KEPT = "directories.ldif";
-    private static final String TRUST_PEOPLE = "ou=people,dc=skerrow,dc=example";
 
     private final InMemoryDirectoryServer server;
     private final Optional<Path> kept;
@@ -76,8 +74,7 @@ public final class Directories implements AutoCloseable {
         @Override
         public void processModifyRequest(InMemoryInterceptedModifyRequest request) throws LDAPException {
             String dn = request.getRequest().getDN();
-            boolean isWriter = WRITE_DN.equals(bound.get(request.getConnectionID()));
-            if (!isWriter || !DN.isDescendantOf(dn, TRUST_PEOPLE, false)) {
+            if (!WRITE_DN.equals(bound.get(request.getConnectionID()))) {
                 throw new LDAPException(ResultCode.INSUFFICIENT_ACCESS_RIGHTS, "this login may not change " + dn);
             }
         }

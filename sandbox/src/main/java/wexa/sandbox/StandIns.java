@@ -11,6 +11,7 @@ import com.unboundid.scim2.common.utils.JsonUtils;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.URI;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -28,7 +29,7 @@ import java.util.concurrent.Executors;
 
 /**
  * All stand-in tenants on one loopback port: {@code /TENANT/scim/v2}, {@code /TENANT/access/v1}, {@code /TENANT/sign-in},
- * {@code /TENANT/faults}; and what came by mail at {@code /mailbox}.
+ * {@code /TENANT/events}, {@code /TENANT/faults}; and what came by mail at {@code /mailbox}.
  */
 public final class StandIns implements AutoCloseable {
     private final HttpServer http;
@@ -39,7 +40,12 @@ public final class StandIns implements AutoCloseable {
 
     /** One tenant with what it needs to answer. */
     private record StandIn(
-            TenantState state, ScimEndpoint scim, Enforcement enforcement, Faults faults, String token) {}
+            TenantState state,
+            ScimEndpoint scim,
+            Enforcement enforcement,
+            EventReceiver events,
+            Faults faults,
+            String token) {}
 
     /** Reads the source files; what was changed since the first start is kept in the state folder. Port 0 takes any. */
     public StandIns(Path files, Path state, int port, int smtpPort, Clock clock) throws IOException, SQLException {
@@ -59,6 +65,7 @@ public final class StandIns implements AutoCloseable {
                             tenant,
                             new ScimEndpoint(tenant),
                             new Enforcement(tenant, clock),
+                            new EventReceiver("urn:example:" + key),
                             faults,
                             connection.get("token").asText()));
         }
@@ -165,6 +172,10 @@ public final class StandIns implements AutoCloseable {
             answer(exchange, ScimEndpoint.error(429, "", "too many requests"));
             return;
         }
+        if (path.get(0).equals("events")) {
+            answer(exchange, events(exchange, tenant, body));
+            return;
+        }
         ScimEndpoint.Answer made = path.get(0).equals("access")
                 ? evaluate(tenant, path, body)
                 : tenant.scim()
@@ -177,6 +188,23 @@ public final class StandIns implements AutoCloseable {
         if (fault != Faults.Kind.CUT) {
             answer(exchange, made);
         }
+    }
+
+    /** Security events that come in, where the transmitter's keys are, and a look at what came. */
+    private static ScimEndpoint.Answer events(HttpExchange exchange, StandIn tenant, String body)
+            throws JsonProcessingException {
+        return switch (exchange.getRequestMethod()) {
+            case "POST" -> tenant.events().take(exchange.getRequestHeaders().getFirst("Content-Type"), body);
+            case "PUT" -> {
+                tenant.events()
+                        .setKeys(URI.create(JsonUtils.getObjectReader()
+                                .readTree(body)
+                                .path("keys")
+                                .asText()));
+                yield new ScimEndpoint.Answer(204, Optional.empty());
+            }
+            default -> ScimEndpoint.Answer.of(200, tenant.events().taken());
+        };
     }
 
     /** OpenID AuthZEN Authorization API 1.0: one evaluation, or several at once. */

@@ -2,6 +2,7 @@ package wexa.server.demo;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -37,6 +38,7 @@ import wexa.server.manual.ListReader;
 import wexa.server.rights.Act;
 import wexa.server.rights.Administrators;
 import wexa.server.secrets.SharedSecrets;
+import wexa.server.signals.SecurityEvents;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.stored.StoredForms;
@@ -53,6 +55,9 @@ import wexa.server.wiring.Ids;
 class DemoLoader implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
 
+    /** Tenants that take security events. */
+    private static final Set<String> TOLD = Set.of("pelagia-north", "pelagia-south");
+
     private final SourceSettings settings;
     private final SnapshotStore snapshots;
     private final Administrators administrators;
@@ -60,6 +65,7 @@ class DemoLoader implements ApplicationRunner {
     private final ManualTenants manualTenants;
     private final ListReader lists;
     private final SharedSecrets secrets;
+    private final SecurityEvents events;
     private final StoredForms forms;
     private final Log log;
     private final TransactionTemplate transactions;
@@ -79,6 +85,7 @@ class DemoLoader implements ApplicationRunner {
             ManualTenants manualTenants,
             ListReader lists,
             SharedSecrets secrets,
+            SecurityEvents events,
             StoredForms forms,
             Log log,
             TransactionTemplate transactions,
@@ -92,6 +99,7 @@ class DemoLoader implements ApplicationRunner {
         this.manualTenants = manualTenants;
         this.lists = lists;
         this.secrets = secrets;
+        this.events = events;
         this.forms = forms;
         this.log = log;
         this.transactions = transactions;
@@ -177,11 +185,19 @@ class DemoLoader implements ApplicationRunner {
 
     /** The stand-ins' port may be another than last time. */
     private void connect(Path source) throws IOException {
+        Instant began = clock.now();
         for (JsonNode one : json.readTree(Files.readString(source.resolve("tenants.json")))) {
             Id<Tenant> tenant = Id.of(one.path("tenant").asString());
             String address = settings.standIns() + "/" + one.path("key").asString() + "/";
             connections.connect(tenant, address, one.path("token").asString(), "");
             connections.setDoor(tenant, Optional.of(address + "sign-in"));
+            if (TOLD.contains(one.path("key").asString())) {
+                events.tell(
+                        tenant,
+                        URI.create(address + "events"),
+                        "urn:example:" + one.path("key").asString(),
+                        began);
+            }
         }
     }
 

@@ -33,6 +33,7 @@ import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
+import wexa.server.signals.SecurityEvents;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 
@@ -44,6 +45,7 @@ public class RemovalRecord {
     private final SnapshotStore snapshots;
     private final LeavingService leaving;
     private final Sendings sendings;
+    private final SecurityEvents events;
     private final Log log;
     private final Evidence evidence;
     private final BusinessClock clock;
@@ -52,12 +54,14 @@ public class RemovalRecord {
             SnapshotStore snapshots,
             LeavingService leaving,
             Sendings sendings,
+            SecurityEvents events,
             Log log,
             Evidence evidence,
             BusinessClock clock) {
         this.snapshots = snapshots;
         this.leaving = leaving;
         this.sendings = sendings;
+        this.events = events;
         this.log = log;
         this.evidence = evidence;
         this.clock = clock;
@@ -91,6 +95,14 @@ public class RemovalRecord {
                                 where,
                                 sent.what(),
                                 words(sent.state()) + ": " + sent.answer())));
+                events.notices(account.tenant(), account.id())
+                        .forEach(notice -> lines.add(new Line(
+                                "sent",
+                                notice.at().orElse(notice.sentAt()),
+                                "Wexa",
+                                where,
+                                "security event for " + account.userName(),
+                                notice.words())));
             }
         }
         lines.sort(Comparator.comparing(line -> line.at() == null ? Instant.MAX : line.at()));

@@ -51,6 +51,7 @@ import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
 import wexa.server.settling.CorrectionService;
+import wexa.server.signals.SecurityEvents;
 import wexa.server.snapshot.Changeset;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.urgent.UrgentViews.Way;
@@ -78,6 +79,7 @@ class UrgentService {
     private final CorrectionService corrections;
     private final DirectoryClosing directories;
     private final LeavingService leaving;
+    private final SecurityEvents events;
     private final ExecutorService background;
     private final BusinessClock clock;
     private final Ids ids;
@@ -96,6 +98,7 @@ class UrgentService {
             CorrectionService corrections,
             DirectoryClosing directories,
             LeavingService leaving,
+            SecurityEvents events,
             ExecutorService background,
             BusinessClock clock,
             Ids ids) {
@@ -112,6 +115,7 @@ class UrgentService {
         this.corrections = corrections;
         this.directories = directories;
         this.leaving = leaving;
+        this.events = events;
         this.background = background;
         this.clock = clock;
         this.ids = ids;
@@ -137,6 +141,7 @@ class UrgentService {
             suspend(actor, person, reason);
         }
         background.execute(() -> directories.follow(person.id(), actor.login()));
+        background.execute(events::follow);
         List<String> problems = pursue(actor, person, reason);
         return new UrgentViews.Closed(
                 mayBeSuspended ? rest(actor, person).orElse(null) : null,
@@ -349,7 +354,7 @@ class UrgentService {
                 .orElse(confirmed.isPresent() ? "read back" : "as last read");
     }
 
-    private static UrgentViews.WayIn shown(Model model, Seen seen) {
+    private UrgentViews.WayIn shown(Model model, Seen seen) {
         Tenant tenant = model.tenants().get(seen.account().tenant());
         return new UrgentViews.WayIn(
                 tenant.id().value(),
@@ -358,6 +363,7 @@ class UrgentService {
                 seen.account().userName(),
                 seen.way(),
                 seen.text(),
+                events.words(tenant.id(), seen.account().id()),
                 seen.way() == Way.CLOSED
                         ? seen.sent()
                                 .filter(Sendings.Closed::isConfirmed)

@@ -29,6 +29,7 @@ final class UrgentViews {
     /**
      * One account.
      *
+     * @param sessions what became of the notice to end sessions; empty where the tenant takes none
      * @param seconds how long it took from the act to the tenant's confirmation
      */
     record WayIn(
@@ -38,6 +39,7 @@ final class UrgentViews {
             String userName,
             Way way,
             String text,
+            String sessions,
             @Nullable Double seconds,
             @Nullable UUID job) {}
 

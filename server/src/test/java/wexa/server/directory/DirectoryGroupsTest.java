@@ -34,8 +34,8 @@ class DirectoryGroupsTest {
 
     @BeforeEach
     void connect() throws Exception {
-        directory =
-                new LDAPConnection("127.0.0.1", cast.stage.ldapPort(), Directories.BIND_DN, Directories.BIND_PASSWORD);
+        directory = new LDAPConnection(
+                "127.0.0.1", cast.stage.ldapPort(), Directories.WRITE_DN, Directories.WRITE_PASSWORD);
         vets = directory
                 .search("ou=people,dc=orrin,dc=example", SearchScope.ONE, "(objectClass=inetOrgPerson)", "uid")
                 .getSearchEntries()

@@ -18,8 +18,8 @@ import org.mockito.Mockito;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.core.governance.Reach;
-import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.preview.Snapshot;
 import wexa.server.inbound.Services;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -31,6 +31,7 @@ import wexa.server.testing.Cast;
 import wexa.server.testing.Lookers;
 import wexa.server.testing.Newcomers;
 import wexa.server.testing.Unpacked;
+import wexa.server.wiring.BusinessClock;
 
 /** Somebody leaves over HTTP: what they hold, the draft that ends it, and the evidence that nothing is left. */
 class LeavingTest {
@@ -193,8 +194,9 @@ class LeavingTest {
     /** Neither of the two who may manage administrators is the last one alone; together they are. */
     @Test
     void thoseWithoutWhomNobodyManagesAdministratorsDoNotLeaveTogether() {
-        Model model = cast.bean(SnapshotStore.class).current().model();
-        List<Person> people = model.people().stream().limit(3).toList();
+        Snapshot snapshot = cast.bean(SnapshotStore.class).current();
+        Instant now = cast.bean(BusinessClock.class).now();
+        List<Person> people = snapshot.model().people().stream().limit(3).toList();
         Administrators administrators = Mockito.mock(Administrators.class);
         Mockito.when(administrators.all())
                 .thenReturn(List.of(
@@ -204,9 +206,9 @@ class LeavingTest {
         LeavingGuards guards = new LeavingGuards(administrators, Mockito.mock(Services.class), Clock.systemUTC());
         Actor actor = Mockito.mock(Actor.class);
         Mockito.when(actor.person()).thenReturn(Optional.of(people.get(2).id()));
-        assertThat(guards.blocking(actor, people.subList(0, 1))).isEmpty();
-        assertThat(guards.blocking(actor, people.subList(1, 2))).isEmpty();
-        assertThat(guards.blocking(actor, people).keySet())
+        assertThat(guards.blocking(actor, snapshot, people.subList(0, 1), now)).isEmpty();
+        assertThat(guards.blocking(actor, snapshot, people.subList(1, 2), now)).isEmpty();
+        assertThat(guards.blocking(actor, snapshot, people, now).keySet())
                 .containsExactlyInAnyOrderElementsOf(
                         people.stream().map(Person::id).toList());
     }
@@ -233,13 +235,24 @@ class LeavingTest {
         Actor actor = Mockito.mock(Actor.class);
         Mockito.when(actor.person()).thenReturn(Optional.empty());
 
-        assertThat(guards.blocking(actor, List.of(owner)).get(owner.id()).title())
+        assertThat(guards.blocking(
+                                actor,
+                                cast.bean(SnapshotStore.class).current(),
+                                List.of(owner),
+                                cast.bean(BusinessClock.class).now())
+                        .get(owner.id())
+                        .title())
                 .contains("“personnel”");
         assertThat(guards.unused(owner))
                 .extracting(LeavingViews.WarningView::title)
                 .containsExactly("They answer for the key of “old import”");
         Mockito.when(services.keys()).thenReturn(List.of(idle, others));
-        assertThat(guards.blocking(actor, List.of(owner))).isEmpty();
+        assertThat(guards.blocking(
+                        actor,
+                        cast.bean(SnapshotStore.class).current(),
+                        List.of(owner),
+                        cast.bean(BusinessClock.class).now()))
+                .isEmpty();
     }
 
     private static Administrators.Known known(Person person, Act act) {

@@ -226,7 +226,7 @@ class PersonFieldTest {
                 .orElseThrow();
         String dn = "uid=" + vet.handle() + ",ou=people,dc=orrin,dc=example";
         try (LDAPConnection directory = new LDAPConnection(
-                "127.0.0.1", cast.stage.ldapPort(), Directories.BIND_DN, Directories.BIND_PASSWORD)) {
+                "127.0.0.1", cast.stage.ldapPort(), Directories.WRITE_DN, Directories.WRITE_PASSWORD)) {
             directory.modify(dn, new Modification(ModificationType.REPLACE, "carLicense", "ORR 12, \"blue\""));
             cast.tove.send("POST", "/api/v1/directory/readings", cast.tove.object());
             JsonNode pair = cast.tove

@@ -277,6 +277,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(32);
+        assertThat(scoped).hasSize(33);
     }
 }

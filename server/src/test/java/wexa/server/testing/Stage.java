@@ -68,7 +68,7 @@ public final class Stage implements AutoCloseable {
         smtpPort = standIns.smtpPort();
     }
 
-    /** Where the directories' stand-in listens; it takes writes from who reads it. */
+    /** Where the directories' stand-in listens. */
     public int ldapPort() {
         return directories.port();
     }
@@ -164,8 +164,14 @@ public final class Stage implements AutoCloseable {
     /** Does something at a tenant itself, with the token that the scenario gives it. */
     public HttpResponse<String> tenant(String key, String method, String path, String body)
             throws IOException, InterruptedException {
+        return tenantAt(key, method, "scim/v2/" + path, body);
+    }
+
+    /** The same at any path of the tenant. */
+    public HttpResponse<String> tenantAt(String key, String method, String path, String body)
+            throws IOException, InterruptedException {
         HttpRequest request = HttpRequest.newBuilder(
-                        URI.create("http://127.0.0.1:" + standIns.port() + "/" + key + "/scim/v2/" + path))
+                        URI.create("http://127.0.0.1:" + standIns.port() + "/" + key + "/" + path))
                 .header("Authorization", "Bearer " + token(key))
                 .header("Content-Type", "application/scim+json")
                 .method(method, HttpRequest.BodyPublishers.ofString(body))
