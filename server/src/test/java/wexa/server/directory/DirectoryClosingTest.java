@@ -117,8 +117,10 @@ class DirectoryClosingTest {
                 .until(() -> entry(id), one -> one.path("left").asString().equals("CONFIRMED"));
         assertThat(closed.path("isOut").asBoolean()).isTrue();
         assertThat(inDirectory(handle)).isEqualTo("disabled");
-        assertThat(cast.tove.get("/api/v1/log").body().toString())
-                .contains("disable entry of " + handle + " in directory skerrow");
+        patiently()
+                .until(
+                        () -> cast.tove.get("/api/v1/log").body().toString(),
+                        log -> log.contains("disable entry of " + handle + " in directory skerrow"));
         read();
         assertThat(entry(id).path("left").asString())
                 .as("a whole reading says the same")
