@@ -9,7 +9,7 @@ import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
 import { DirectoryEntry } from "./DirectoryEntry";
-import { useExportRemoval } from "./mutations";
+import { useAskTenants, useExportRemoval } from "./mutations";
 import { LEFT } from "./words";
 
 /** What is left of somebody in their directory and each tenant, as it was read: the evidence that they are gone. */
@@ -72,6 +72,7 @@ export function Removal({ person }: { person: string }) {
                 </li>
               ))}
             </ul>
+            {data.tenants.some((one) => one.left !== "OPEN") && <Ask person={person} />}
             {data.tenants.length === 0 && <p className="text-soft">They never had an account in any tenant.</p>}
             <HandOver person={person} />
           </>
@@ -79,6 +80,20 @@ export function Removal({ person }: { person: string }) {
       </Read>
     </section>
   );
+}
+
+/** The tenants' own word on what somebody who is out can still do. */
+function Ask({ person }: { person: string }) {
+  const ask = useAskTenants(person);
+  const mayHelp = useMay("HELP");
+  return mayHelp ? (
+    <p className="mt-2 print:hidden">
+      <button type="button" className="btn btn-xs" disabled={ask.isPending} onClick={() => ask.mutate()}>
+        {ask.isPending ? "Asking…" : "Ask what they can still do"}
+      </button>
+      <Told error={ask.error} />
+    </p>
+  ) : null;
 }
 
 /** What was held and done, what each tenant answered, and what is left: as a table with a cover, or on paper. */

@@ -31,6 +31,15 @@ export function useCloseSignIn(person: string) {
   });
 }
 
+/** Asks the tenants whether somebody who is out can still do what they could do. */
+export function useAskTenants(person: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => take(api.POST("/api/v1/people/{id}/removal/questions", { params: { path: { id: person } } })),
+    onSuccess: (removal) => client.setQueryData(removalQuery(person).queryKey, removal),
+  });
+}
+
 /** Has the directory disable the entry of somebody who is out. */
 export function useDisableEntry(person: string) {
   const after = useAfterEntry(person);

@@ -160,6 +160,11 @@ interface StepRows extends JpaRepository<StepRow, UUID> {
             + " desc, step.place desc")
     List<Closing> closings(UUID tenant, String object, Limit limit);
 
+    /** Accounts whose closing was read back, or confirmed, since. */
+    @Query("select distinct step.object from StepRow step where step.urgent = true and step.state = 'DONE'"
+            + " and step.object like 'ACCOUNT:%' and step.finishedAt >= :since")
+    List<String> closedSince(Instant since);
+
     String HANGS = "(step.state in ('REFUSED', 'DIFFERS')"
             + " or (step.state in ('WAITING', 'UNKNOWN') and step.attempts > 1))";
 

@@ -137,6 +137,11 @@ public class Sendings {
                         step.step()));
     }
 
+    /** Accounts whose closing was read back, or confirmed by hand, since an instant of the machine's clock. */
+    public List<ObjectKey> closedSince(Instant since) {
+        return steps.closedSince(since).stream().map(ObjectKey::parse).toList();
+    }
+
     private static State state(StepRows.Sending step) {
         return state(step.state());
     }

@@ -61,4 +61,10 @@ class LeavingController {
     LeavingViews.RemovalView removal(Actor actor, @PathVariable UUID id) {
         return leaving.removal(actor, id);
     }
+
+    /** Asks the tenants that answer such questions, at most 20 each. */
+    @PostMapping("/removal/questions")
+    LeavingViews.RemovalView ask(Actor actor, @PathVariable UUID id) {
+        return leaving.ask(actor, id);
+    }
 }

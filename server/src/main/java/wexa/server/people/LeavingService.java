@@ -67,6 +67,7 @@ public class LeavingService {
     private final Observations observations;
     private final DirectoryStandings directories;
     private final SecretService secrets;
+    private final RemovalQuestions questions;
     private final BusinessClock clock;
 
     LeavingService(
@@ -78,6 +79,7 @@ public class LeavingService {
             Observations observations,
             DirectoryStandings directories,
             SecretService secrets,
+            RemovalQuestions questions,
             BusinessClock clock) {
         this.snapshots = snapshots;
         this.rows = rows;
@@ -87,6 +89,7 @@ public class LeavingService {
         this.observations = observations;
         this.directories = directories;
         this.secrets = secrets;
+        this.questions = questions;
         this.clock = clock;
     }
 
@@ -242,7 +245,7 @@ public class LeavingService {
         Person person = person(model, id);
         Map<Id<Tenant>, Freshness> freshness = observations.freshness();
         List<LeftView> tenants = accounts.of(snapshot, person, actor.sight(), now, new HashMap<>()).stream()
-                .map(one -> left(one, byHand(one, freshness)))
+                .map(one -> asked(snapshot, person, one, left(one, byHand(one, freshness))))
                 .toList();
         int holdings = (int)
                 LeavingPlan.of(snapshot, person, LeavingPlan.When.now(now), LeavingPlan.Successors.NOBODY).stream()
@@ -301,6 +304,35 @@ public class LeavingService {
                 .filter(closed -> closed.confirmedBy() != null && closed.at() != null)
                 .filter(closed -> listed.filter(at -> !at.isBefore(closed.at())).isEmpty())
                 .map(Sendings.Closed::confirmedBy);
+    }
+
+    /** With what the tenant says that they can still do there: that counts more than what it shows. */
+    private LeftView asked(Snapshot snapshot, Person person, PersonPage.AccountView account, LeftView seen) {
+        return questions
+                .about(snapshot, person, snapshot.model().table(Kind.ACCOUNT).get(Id.of(account.id())))
+                .map(one -> new LeftView(
+                        seen.tenant(),
+                        seen.where(),
+                        seen.colour(),
+                        seen.userName(),
+                        one.allowed().isEmpty() ? seen.left() : Left.STILL_THERE,
+                        seen.text() + "; " + one.text(),
+                        seen.closedAt(),
+                        seen.readAt()))
+                .orElse(seen);
+    }
+
+    /** Asks every tenant that answers whether the person can still do what they could do. */
+    @Requires(value = Act.HELP, over = Over.SEEN_PERSON)
+    public RemovalView ask(Actor actor, UUID id) {
+        Snapshot snapshot = snapshots.current();
+        Person person = person(snapshot.model(), id);
+        for (Account account : snapshot.model().table(Kind.ACCOUNT).by(Account.BY_PERSON, person.id())) {
+            if (actor.sight().covers(account.tenant())) {
+                questions.ask(snapshot, person, account);
+            }
+        }
+        return removal(actor, id);
     }
 
     private static LeftView left(PersonPage.AccountView account, Optional<String> byHand) {

@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.mockito.Mockito;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 import wexa.core.governance.Reach;
 import wexa.core.model.Person;
@@ -117,6 +118,10 @@ class LeavingTest {
                 .as("%s", evidence)
                 .containsExactly("CONFIRMED", "CONFIRMED");
         assertThat(evidence.path("isComplete").asBoolean()).isTrue();
+        JsonNode asked = questions(person);
+        assertThat(asked.path("tenants").path(0).path("text").asString())
+                .matches(".*asked about \\d+ of \\d+ things they could do there: all denied");
+        assertThat(asked.path("isComplete").asBoolean()).isTrue();
 
         Map<String, String> handedOver = Unpacked.of(cast.tove
                 .bytes("POST", "/api/v1/people/" + person + "/removal/export")
@@ -143,6 +148,63 @@ class LeavingTest {
         assertThat(partly.path("tenants")).as("%s", partly).hasSize(1);
         assertThat(partly.path("hidden").asInt()).as("%s", partly).isEqualTo(1);
         assertThat(partly.path("isComplete").asBoolean()).isFalse();
+    }
+
+    private JsonNode questions(String person) throws Exception {
+        Answer answer = cast.tove.send("POST", "/api/v1/people/" + person + "/removal/questions", cast.tove.object());
+        assertThat(answer.status()).as("%s", answer.body()).isEqualTo(200);
+        return answer.body();
+    }
+
+    /** Somebody opened the account again in the tenant, and no reading has shown it: the tenant's own answer does. */
+    @Test
+    void whatATenantStillAllowsIsStillThere() throws Exception {
+        String person = newcomer();
+        String userName = cast.tove
+                .get("/api/v1/people/" + person + "/sign-in")
+                .body()
+                .path("ways")
+                .path(0)
+                .path("userName")
+                .asString();
+        String user = inTenant("Users?filter=userName%20eq%20%22" + userName + "%22")
+                .path("Resources")
+                .path(0)
+                .path("id")
+                .asString();
+        String asItWas = inTenant("Users/" + user).toString();
+        ObjectNode held = (ObjectNode) inTenant("Assignments?count=5000")
+                .path("Resources")
+                .valueStream()
+                .filter(one -> one.path("subject").path("value").asString().equals(user))
+                .findFirst()
+                .orElseThrow();
+        assertThat(cast.carried(draftOf(leaving(person, Map.of())))
+                        .path("state")
+                        .asString())
+                .isEqualTo("DONE");
+        assertThat(questions(person).path("tenants").path(0).path("text").asString())
+                .contains("all denied");
+
+        held.remove(List.of("id", "meta", "externalId"));
+        assertThat(cast.stage
+                        .tenant("pelagia-north", "POST", "Assignments", held.toString())
+                        .statusCode())
+                .isEqualTo(201);
+        assertThat(cast.stage
+                        .tenant("pelagia-north", "PUT", "Users/" + user, asItWas)
+                        .statusCode())
+                .isEqualTo(200);
+        JsonNode evidence = questions(person);
+        JsonNode left = evidence.path("tenants").path(0);
+        assertThat(left.path("left").asString()).as("%s", left).isEqualTo("STILL_THERE");
+        assertThat(left.path("text").asString()).contains("the tenant still allows");
+        assertThat(evidence.path("isComplete").asBoolean()).isFalse();
+    }
+
+    private JsonNode inTenant(String path) throws Exception {
+        return new JsonMapper()
+                .readTree(cast.stage.tenant("pelagia-north", "GET", path, "").body());
     }
 
     /** All that was prepared is cancelled, and the names stay theirs. */
