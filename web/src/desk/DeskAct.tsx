@@ -38,6 +38,12 @@ export function DeskAct({ item }: { item: Item }) {
           {item.act}
         </Link>
       );
+    case "MOVED":
+      return (
+        <Link to="/people/$id/move" params={{ id: item.target }} className={`${ACT} btn-primary`}>
+          {item.act}
+        </Link>
+      );
     case "LEAVER":
     case "OVERDUE":
       return (

@@ -66,6 +66,7 @@ const MANY: Record<string, (many: number) => string> = {
   OVERDUE: (many) => `${many} people left and still have accounts`,
   STILL_OPEN: (many) => `${many} people should be out and can still sign in`,
   SECRET: (many) => `${many} shared secrets to change`,
+  MOVED: (many) => `${many} people have a new job`,
   LEAVER: (many) => `${many} people leave`,
   ENDING: (many) => `${many} roles end`,
   SCHEDULED: (many) => `${many} people have changes scheduled`,
@@ -129,6 +130,7 @@ export function when(item: Item, zone: string, now: number): string {
     case "NOT_APPLIED":
     case "INVITED":
     case "IDENTIFIED":
+    case "MOVED":
       return `since ${moment(item.at, zone)}`;
     case "STILL_OPEN":
       return `since ${day(item.at, zone)}`;

@@ -14,6 +14,7 @@ import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { useSettleMove } from "./mutations";
 import { changesOf, COLUMNS, isChoosable, keyOf, whyWords, type Item } from "./words";
 
 type Move = Schemas["MoveView"];
@@ -208,7 +209,11 @@ function Plan({ move, at }: { move: Move; at: string | undefined }) {
   const changes = [...(move.edit ? [move.edit] : []), ...changesOf(move.items, isChosen)];
   return (
     <>
-      {!move.edit && <p className="font-semibold">Choose another job, unit or kind of engagement on the right.</p>}
+      {move.brought ? (
+        <Brought move={move} />
+      ) : (
+        !move.edit && <p className="font-semibold">Choose another job, unit or kind of engagement on the right.</p>
+      )}
       <p className="text-soft">
         {move.next.length === 0
           ? "Nobody has the new job yet, so there is nobody to compare with."
@@ -272,6 +277,28 @@ function Plan({ move, at }: { move: Move; at: string | undefined }) {
       <Told error={start.error} />
     </>
   );
+}
+
+/** The job was changed by another program already: what they hold is still that of the former one. */
+function Brought({ move }: { move: Move }) {
+  const session = useSession();
+  const mayApply = useMay("APPLY");
+  const settle = useSettleMove(move.person.id);
+  return move.brought ? (
+    <div className="card-plain mb-3 flex flex-wrap items-center gap-3 px-3 py-2" role="status">
+      <span className="min-w-0 flex-1">
+        <b className="font-semibold">The job was changed already</b>, {moment(move.brought.at, session.zone)}: before,{" "}
+        {move.brought.job}
+        {move.brought.unitName !== "" && `, ${move.brought.unitName}`}.
+      </span>
+      {mayApply && (
+        <button type="button" className="btn btn-sm" disabled={settle.isPending} onClick={() => settle.mutate()}>
+          Nothing else changes
+        </button>
+      )}
+      <Told error={settle.error} />
+    </div>
+  ) : null;
 }
 
 function Line({

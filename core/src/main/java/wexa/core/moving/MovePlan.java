@@ -85,11 +85,15 @@ public final class MovePlan {
 
     /** As it is when the person moves at {@code now}; somebody who moves later is looked at again then. */
     public static Move of(Snapshot snapshot, Person person, Engagement engagement, To to, Instant now) {
-        return new MovePlan(snapshot, person, engagement, to, now).made();
+        return of(snapshot, person, engagement, Profile.of(engagement), to, now);
     }
 
-    private Move made() {
-        Profile former = Profile.of(engagement);
+    /** @param former what they were before, where the engagement says already what they are now */
+    public static Move of(Snapshot snapshot, Person person, Engagement engagement, Profile former, To to, Instant now) {
+        return new MovePlan(snapshot, person, engagement, to, now).made(former);
+    }
+
+    private Move made(Profile former) {
         Profile next = new Profile(to.kind(), to.unit(), to.job());
         List<Id<Person>> formerPeers = peers.nearest(former, person.id());
         List<Id<Person>> nextPeers = peers.nearest(next, person.id());

@@ -29,6 +29,7 @@ import wexa.server.inbound.Services;
 import wexa.server.jobs.JobService;
 import wexa.server.jobs.StepView;
 import wexa.server.messages.OpenMessages;
+import wexa.server.people.PushedMoves;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -63,6 +64,7 @@ public class DeskService {
     private final OverdueLeavers overdue;
     private final StillOpen stillOpen;
     private final SharedSecrets secrets;
+    private final PushedMoves moves;
     private final Services services;
     private final Clock machineClock;
     private final BusinessClock clock;
@@ -81,6 +83,7 @@ public class DeskService {
             OverdueLeavers overdue,
             StillOpen stillOpen,
             SharedSecrets secrets,
+            PushedMoves moves,
             Services services,
             Clock machineClock,
             BusinessClock clock,
@@ -90,6 +93,7 @@ public class DeskService {
         this.overdue = overdue;
         this.stillOpen = stillOpen;
         this.secrets = secrets;
+        this.moves = moves;
         this.services = services;
         this.machineClock = machineClock;
         this.settings = settings;
@@ -116,6 +120,7 @@ public class DeskService {
         addHanging(actor, items);
         invitations.add(snapshot.model(), now, items);
         addOverdue(snapshot, now, items);
+        addMoves(snapshot, now, items);
         ComingItems.addPeople(snapshot.model(), now, items);
         tenants.add(snapshot, now, items);
         ComingItems.addEnding(snapshot.model(), now, items);
@@ -176,6 +181,21 @@ public class DeskService {
     }
 
     /** Messages that could not be sent, and those that somebody has to send. */
+    /** Job changes that were brought, after which nobody looked at what the person holds. */
+    private void addMoves(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
+        for (PushedMoves.Pushed one : moves.all(snapshot, now)) {
+            items.add(new DeskView.Item(
+                    "MOVED",
+                    one.person().name() + " is now " + one.engagement().job(),
+                    "Was " + one.former().job() + "; what they hold is still that of the former job",
+                    "See the move",
+                    one.person().id().toString(),
+                    one.at(),
+                    null,
+                    null));
+        }
+    }
+
     /** Secrets that somebody knows who is out. */
     private void addSecrets(Model model, Instant now, List<DeskView.Item> items) {
         secrets.all(model, now).stream()

@@ -9,9 +9,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.transaction.annotation.Transactional;
 import wexa.core.governance.Reached;
+import wexa.core.likeness.Profile;
 import wexa.core.likeness.Trait;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
@@ -23,7 +26,9 @@ import wexa.core.moving.MoveItem;
 import wexa.core.moving.MovePlan;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
+import wexa.server.log.Notes;
 import wexa.server.people.LeavingViews.PlannedView;
+import wexa.server.people.MoveViews.BroughtView;
 import wexa.server.people.MoveViews.MoveInput;
 import wexa.server.people.MoveViews.MoveItemView;
 import wexa.server.people.MoveViews.MovePeer;
@@ -46,12 +51,22 @@ public class MoveService {
 
     private final SnapshotStore snapshots;
     private final PersonRows rows;
+    private final PushedMoves pushed;
+    private final Notes notes;
     private final BusinessClock clock;
     private final Settings settings;
 
-    MoveService(SnapshotStore snapshots, PersonRows rows, BusinessClock clock, Settings settings) {
+    MoveService(
+            SnapshotStore snapshots,
+            PersonRows rows,
+            PushedMoves pushed,
+            Notes notes,
+            BusinessClock clock,
+            Settings settings) {
         this.snapshots = snapshots;
         this.rows = rows;
+        this.pushed = pushed;
+        this.notes = notes;
         this.clock = clock;
         this.settings = settings;
     }
@@ -72,10 +87,12 @@ public class MoveService {
                 .orElseThrow(() -> Problem.badField(
                         "unit", "move.unit", "There is no such unit any more. Choose one from the list."));
         Optional<Instant> keptUntil = keptUntil(at, input.graceDays());
+        Optional<PushedMoves.Pushed> brought = pushed.of(snapshot, engagement.id(), now);
         MovePlan.Move move = MovePlan.of(
                 snapshot,
                 person,
                 engagement,
+                brought.map(PushedMoves.Pushed::former).orElseGet(() -> Profile.of(engagement)),
                 new MovePlan.To(input.kind(), unit.id(), input.job().strip(), keptUntil),
                 at);
         Optional<Id<Person>> manager = manager(actor, model, person, unit, move.next(), input, at);
@@ -85,6 +102,7 @@ public class MoveService {
         return new MoveView(
                 rows.row(model, person, now),
                 view(model, engagement),
+                brought.map(one -> view(model, one)).orElse(null),
                 peers(actor, model, move.former(), at),
                 peers(actor, model, move.next(), at),
                 manager.map(one -> model.people().get(one).name()).orElse(null),
@@ -92,6 +110,35 @@ public class MoveService {
                 seen.stream().map(item -> view(model, item)).toList(),
                 keptUntil.orElse(null),
                 move.items().size() - seen.size());
+    }
+
+    private static BroughtView view(Model model, PushedMoves.Pushed one) {
+        return new BroughtView(
+                one.former().job(),
+                model.table(Kind.UNIT).find(one.former().unit()).map(Unit::name).orElse(""),
+                one.former().kind(),
+                one.at());
+    }
+
+    /** Somebody looked at a job change that was brought, and nothing else has to change. */
+    @Requires(value = Act.APPLY, over = Over.PERSON)
+    @Transactional
+    public void settle(Actor actor, UUID id) {
+        Snapshot snapshot = snapshots.current();
+        Person person =
+                snapshot.model().people().find(Id.<Person>of(id)).orElseThrow(() -> Problem.notFound("person", id));
+        List<PushedMoves.Pushed> open = pushed.all(snapshot, clock.now()).stream()
+                .filter(one -> one.person().id().equals(person.id()))
+                .toList();
+        if (open.isEmpty()) {
+            throw new Problem(
+                    409,
+                    "move.settled",
+                    "No job change of " + person.name() + " is open any more. Load the page again.");
+        }
+        open.forEach(pushed::settle);
+        notes.write(
+                actor.login(), "confirm that nothing else changes with the new job of " + person.handle(), Set.of(id));
     }
 
     /** The days of grace are whole ones: the last of them ends at its midnight. */

@@ -38,6 +38,9 @@ public final class MoveViews {
             @Nullable Instant at,
             @Min(0) @Max(LONGEST_GRACE) int graceDays) {}
 
+    /** What somebody was before another program or a directory changed their job, and when it did. */
+    public record BroughtView(String job, String unitName, EngagementKind kind, Instant at) {}
+
     /** An engagement that can be moved. */
     public record MovingEngagement(
             UUID id,
@@ -82,6 +85,7 @@ public final class MoveViews {
     public record MoveView(
             PersonRow person,
             MovingEngagement engagement,
+            @Nullable BroughtView brought,
             List<MovePeer> former,
             List<MovePeer> next,
             @Nullable String managerName,

@@ -2,6 +2,7 @@ package wexa.server.snapshot;
 
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -46,4 +47,20 @@ interface Effects extends Repository<EffectRow, EffectRow.Place> {
     List<EffectRow> findByIdVersionOrderByIdPlace(long version);
 
     List<EffectRow> findByFactIdOrderByIdVersionAscIdPlaceAsc(UUID factId);
+
+    /** An effect, and when it was applied. */
+    record At(EffectRow effect, Instant at) {}
+
+    @Query("select new wexa.server.snapshot.Effects$At(effect, changeset.appliedAt) from EffectRow effect,"
+            + " ChangesetRow changeset where changeset.version = effect.id.version and effect.kind = :kind"
+            + " and changeset.origin in :origins and changeset.appliedAt >= :since and effect.beforeBody is not null"
+            + " and effect.afterBody is not null order by effect.id.version, effect.id.place")
+    List<At> replacedSince(String kind, Collection<String> origins, Instant since);
+
+    /** How many effects of drafts after a version say a text. */
+    @Query(
+            "select count(effect) from EffectRow effect, ChangesetRow changeset where changeset.version = effect.id.version"
+                    + " and changeset.origin = 'DRAFT' and effect.id.version > :version and effect.kind in :kinds"
+                    + " and (effect.beforeBody like :text or effect.afterBody like :text)")
+    long countSaying(long version, Collection<String> kinds, String text);
 }

@@ -1,6 +1,8 @@
 package wexa.server.snapshot;
 
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,6 +20,7 @@ import wexa.core.model.Effect;
 import wexa.core.model.Fact;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
+import wexa.core.model.Person;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.server.database.NewRows;
@@ -237,6 +240,33 @@ public class SnapshotStore {
 
     /** An effect, and the changeset that had it. */
     public record Told(long changeset, Effect effect) {}
+
+    /** A fact that was replaced by another, and when. */
+    public record Replaced(long changeset, Instant at, Effect effect) {}
+
+    /** Facts of a kind that changesets of some origins replaced, the oldest first. Costs the changesets since then. */
+    @Transactional(readOnly = true)
+    public List<Replaced> replacedSince(Kind<?> kind, Collection<Changeset.Origin> origins, Instant since) {
+        return effects
+                .replacedSince(kind.text(), origins.stream().map(Enum::name).toList(), since)
+                .stream()
+                .map(one -> new Replaced(
+                        one.effect().id.version(),
+                        one.at(),
+                        forms.readEffect(
+                                one.effect().kind,
+                                one.effect().formVersion,
+                                one.effect().beforeBody,
+                                one.effect().afterBody)))
+                .toList();
+    }
+
+    /** Whether a draft that was applied after a version is about somebody's memberships, roles or accounts. */
+    @Transactional(readOnly = true)
+    public boolean isPlacedAnewSince(Id<Person> person, long version) {
+        List<String> kinds = List.of(Kind.MEMBERSHIP.text(), Kind.ASSIGNMENT.text(), Kind.ACCOUNT.text());
+        return effects.countSaying(version, kinds, "%" + person + "%") > 0;
+    }
 
     /** The changeset that an apply request with this id brought about, if it was carried out. */
     @Transactional(readOnly = true)

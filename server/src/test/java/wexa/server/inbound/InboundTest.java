@@ -256,7 +256,31 @@ class InboundTest {
                 .as("nobody is taken for somebody new")
                 .isEqualTo("PASSED");
         assertThat(pushed(id).path("person").asString()).isEqualTo(person);
-        assertThat(cast.tove.get("/api/v1/people/" + person).body().toString()).contains("Diver");
+        JsonNode page = cast.tove.get("/api/v1/people/" + person).body();
+        assertThat(page.toString()).contains("Diver");
+        theMoveIsOnTheDeskUntilSomebodySettlesIt(
+                person, page.path("engagements").path(0));
+    }
+
+    private void theMoveIsOnTheDeskUntilSomebodySettlesIt(String person, JsonNode engagement) throws Exception {
+        assertThat(cast.tove.get("/api/v1/desk").body().toString()).contains("is now Diver", "Was Keeper");
+        ObjectNode wanted = json.createObjectNode();
+        wanted.put("kind", "EMPLOYEE");
+        wanted.put("unit", engagement.path("unitId").asString());
+        wanted.put("job", "Diver");
+        wanted.put("graceDays", 14);
+        String move = "/api/v1/people/" + person + "/move";
+        JsonNode brought = cast.tove.send("POST", move, wanted).body().path("brought");
+        assertThat(brought.path("job").asString()).isEqualTo("Keeper");
+        assertThat(cast.tove
+                        .send("POST", move + "/settled", json.createObjectNode())
+                        .status())
+                .isEqualTo(204);
+        assertThat(cast.tove.get("/api/v1/desk").body().toString()).doesNotContain("is now Diver");
+        assertThat(cast.tove
+                        .send("POST", move + "/settled", json.createObjectNode())
+                        .text("code"))
+                .isEqualTo("move.settled");
     }
 
     @Test
