@@ -91,12 +91,12 @@ function Ways({ view }: { view: View }) {
                 {one.where}
               </th>
               <td className="px-2 font-mono text-sm">{one.userName}</td>
-              <td className="px-2">
+              <td className="px-2 py-1.5">
                 <b className={`font-semibold ${mark.look}`}>
                   {mark.sign} {mark.words}
                 </b>{" "}
                 <span className="text-soft">{one.text}</span>
-                {one.sessions !== "" && <span className="block text-sm text-soft">Sessions: {one.sessions}</span>}
+                {one.sessions !== "" && <span className="block text-sm text-soft">{one.sessions}</span>}
                 {one.way === "BY_HAND" && (
                   <Link to="/tenants/$id" params={{ id: one.tenant }} className="link ml-2 text-sm">
                     Tasks
@@ -143,7 +143,7 @@ function Close({ name, view, close }: { name: string; view: View; close: Closing
         >
           <p className="mt-1 text-soft">
             {view.mayBeSuspended
-              ? `${name} is suspended at once. Every tenant closes the account ahead of all other work, and nothing that gives them access is sent until somebody lifts the suspension. What they hold is kept, and a draft is prepared for removing it.`
+              ? `${name} is suspended at once. Every tenant closes the account ahead of all other work, the directory entry is disabled, and nothing that gives them access is sent until somebody lifts the suspension. What they hold is kept, and a draft is prepared for removing it.`
               : `${name} has left. Every account that a tenant still has open is closed there, ahead of all other work. Nothing else is changed.`}
           </p>
           <PlainField label="Reason, kept in the log" value={reason} onChange={setReason} />

@@ -99,8 +99,14 @@ final class DirectoryFiles {
                 "title: " + worker.job(),
                 "ou: " + worker.unit(),
                 OwnFields.room(worker).map(room -> "roomNumber: " + room).orElse(""),
-                worker.handle().equals(ON_LEAVE) ? "loginStatus: disabled" : "",
+                isOut(worker) ? "loginStatus: disabled" : "",
                 "createTimestamp: " + created);
+    }
+
+    /** Whoever left, or is on leave, was disabled by whoever keeps the directory. */
+    private static boolean isOut(Worker worker) {
+        String until = worker.until();
+        return worker.handle().equals(ON_LEAVE) || (until != null && until.compareTo(Scenario.OPENS) <= 0);
     }
 
     static String entryId(String handle) {

@@ -344,7 +344,7 @@ public class LeavingService {
         String text;
         if (isOpen) {
             left = Left.OPEN;
-            text = "the account is open";
+            text = "not closed in Wexa yet";
         } else if (read == null) {
             left = Left.CANNOT_BE_CHECKED;
             text = "the tenant was never read";
