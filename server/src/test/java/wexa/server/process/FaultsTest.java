@@ -23,13 +23,17 @@ import wexa.server.testing.Outside;
 import wexa.server.testing.ServerProcess;
 
 /**
- * One large job against tenants that fail, dawdle, limit and cut a fifth of all answers, while the server is killed at
- * random: in the end every tenant agrees, nothing was made twice and nothing is lost. Short here; {@code ./wexa bench
- * faults} runs it long ({@code -Dwexa.faults.people}, {@code -Dwexa.faults.kills}, {@code -Dwexa.faults.seed}).
+ * Many people come, and then all of them leave, each in one large job against tenants that fail, dawdle, limit and cut a fifth of
+ * all answers, while the server is killed and the tenants are stopped at random: in the end every tenant agrees, nothing was made
+ * twice, nothing is lost, and nothing is left of those who left. Short here; {@code ./wexa bench
+ * faults} runs it long ({@code -Dwexa.faults.people}, {@code -Dwexa.faults.kills}, {@code -Dwexa.faults.seed}, and for those who
+ * leave {@code -Dwexa.faults.leaving-kills} and {@code -Dwexa.faults.stops}).
  */
 class FaultsTest {
-    private static final int PEOPLE = Integer.getInteger("wexa.faults.people", 4);
+    private static final int PEOPLE = Integer.getInteger("wexa.faults.people", 20);
     private static final int KILLS = Integer.getInteger("wexa.faults.kills", 1);
+    private static final int LEAVING_KILLS = Integer.getInteger("wexa.faults.leaving-kills", 5);
+    private static final int STOPS = Integer.getInteger("wexa.faults.stops", 1);
     private static final long SEED = Long.getLong("wexa.faults.seed", 20_261_123);
     private static final int PERCENT = 20;
     private static final Map<String, String> TENANTS = Map.of(
@@ -42,7 +46,7 @@ class FaultsTest {
     private final Random random = new Random(SEED);
 
     @Test
-    void everyTenantAgreesInTheEnd() throws Exception {
+    void everyTenantAgreesWhenTheyHaveComeAndWhenTheyHaveLeft() throws Exception {
         System.out.printf("faults: seed %d, %d people, %d kills, %d %% of answers%n", SEED, PEOPLE, KILLS, PERCENT);
         try (Outside outside = new Outside(folder)) {
             ServerProcess server = outside.server();
@@ -61,12 +65,7 @@ class FaultsTest {
                     process = server.start("");
                     tove = server.whenUp();
                 }
-                Browserless last = tove;
-                JsonNode ended = await().atMost(Duration.ofMinutes(4 + PEOPLE / 2))
-                        .pollInterval(Duration.ofMillis(500))
-                        .until(
-                                () -> last.get("/api/v1/jobs/" + job).body(),
-                                one -> one.path("open").asInt() == 0 && one.has("open"));
+                JsonNode ended = ended(tove, job);
                 long seconds = Duration.ofNanos(System.nanoTime() - began).toSeconds();
                 misbehave(outside, 0);
                 assertAgrees(tove, ended, people);
@@ -81,8 +80,123 @@ class FaultsTest {
                         people.size(),
                         people.size() * TENANTS.size(),
                         made);
+                process = leave(outside, server, process, tove, people);
             } finally {
                 process.destroyForcibly();
+            }
+        }
+    }
+
+    private static JsonNode ended(Browserless tove, String job) {
+        return await().atMost(Duration.ofMinutes(4 + PEOPLE / 2))
+                .pollInterval(Duration.ofMillis(500))
+                .until(
+                        () -> tove.get("/api/v1/jobs/" + job).body(),
+                        one -> one.path("open").asInt() == 0 && one.has("open"));
+    }
+
+    /** All of them leave at once. */
+    private Process leave(
+            Outside outside, ServerProcess server, Process running, Browserless signedIn, List<String> people)
+            throws Exception {
+        Process process = running;
+        Browserless tove = signedIn;
+        JsonNode draft = leaving(tove, people);
+        misbehave(outside, PERCENT);
+        long began = System.nanoTime();
+        String job = tove.apply(draft).text("job");
+        int stops = STOPS;
+        for (int kill = 0; kill < LEAVING_KILLS; kill++) {
+            Thread.sleep(300 + random.nextInt(1_500));
+            process.destroyForcibly().waitFor();
+            if (stops > 0 && random.nextInt(LEAVING_KILLS - kill) < stops) {
+                stops--;
+                outside.restartTenants();
+                misbehave(outside, PERCENT);
+            }
+            process = server.start("");
+            tove = server.whenUp();
+        }
+        JsonNode ended = ended(tove, job);
+        long seconds = Duration.ofNanos(System.nanoTime() - began).toSeconds();
+        misbehave(outside, 0);
+        assertThat(ended.path("state").asString()).as("%s", ended).isEqualTo("DONE");
+        assertNothingIsLeft(tove, outside, people);
+        assertNothingTwice(outside);
+        System.out.printf(
+                "faults: %d people left with %d steps after %d s, %d kills of the server and %d stops of the tenants, %d"
+                        + " tries; nothing is left of them%n",
+                people.size(),
+                ended.path("done").asInt(),
+                seconds,
+                LEAVING_KILLS,
+                STOPS - stops,
+                ended.path("tries").asInt());
+        return process;
+    }
+
+    private JsonNode leaving(Browserless tove, List<String> people) throws Exception {
+        JsonNode draft = tove.draft("They leave");
+        for (String person : people) {
+            ObjectNode wanted = json.createObjectNode();
+            wanted.putArray("ending");
+            wanted.putObject("successors");
+            ObjectNode edits = json.createObjectNode();
+            edits.putArray("taken");
+            ArrayNode put = edits.putArray("put");
+            for (JsonNode holding : tove.send("POST", "/api/v1/people/" + person + "/leaving", wanted)
+                    .body()
+                    .path("holdings")) {
+                if (holding.path("change").isObject()) {
+                    ObjectNode entry = put.addObject();
+                    entry.put("id", UUID.randomUUID().toString());
+                    entry.put("form", holding.path("change").path("form").asString());
+                    entry.set("fields", holding.path("change").path("fields"));
+                }
+            }
+            draft = tove.send(
+                            "PUT",
+                            "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
+                            edits,
+                            "If-Match",
+                            "\"" + draft.path("version").asLong() + "\"")
+                    .body();
+        }
+        assertThat(draft.path("summary").path("toSettle").asInt(-1))
+                .as("%s", draft)
+                .isZero();
+        return draft;
+    }
+
+    /** By Wexa's evidence, and asked of the tenants themselves. */
+    private static void assertNothingIsLeft(Browserless tove, Outside outside, List<String> people) throws Exception {
+        for (JsonNode tenant : tove.get("/api/v1/tenants").body()) {
+            if (TENANTS.containsValue(tenant.path("path").asString())) {
+                tove.send("POST", "/api/v1/tenants/" + tenant.path("id").asString() + "/readings", tove.object());
+            }
+        }
+        for (String person : people) {
+            JsonNode evidence =
+                    tove.get("/api/v1/people/" + person + "/removal").body();
+            assertThat(evidence.path("isComplete").asBoolean())
+                    .as("%s", evidence)
+                    .isTrue();
+            assertThat(evidence.path("tenants")).hasSize(TENANTS.size());
+        }
+        for (String tenant : TENANTS.keySet()) {
+            List<String> theirs = new ArrayList<>();
+            for (JsonNode user : outside.list(tenant, "Users")) {
+                if (user.path("userName").asString().startsWith("many.number")
+                        || user.path("name").path("givenName").asString().equals("Many")) {
+                    theirs.add(user.path("id").asString());
+                    assertThat(user.path("active").asBoolean(true))
+                            .as("%s", user)
+                            .isFalse();
+                }
+            }
+            for (JsonNode assignment : outside.list(tenant, "Assignments")) {
+                assertThat(theirs)
+                        .doesNotContain(assignment.path("subject").path("value").asString());
             }
         }
     }

@@ -17,7 +17,7 @@ import wexa.sandbox.StandIns;
 /** Tenants and directories of the scenario, for a server in a process of its own; and what they answer when asked directly. */
 public final class Outside implements AutoCloseable {
     private final Path folder;
-    private final StandIns tenants;
+    private StandIns tenants;
     private final Directories directories;
     private final JsonMapper json = new JsonMapper();
     private final HttpClient client = HttpClient.newHttpClient();
@@ -25,13 +25,25 @@ public final class Outside implements AutoCloseable {
     public Outside(Path folder) throws Exception {
         this.folder = folder;
         ScenarioFiles.write(folder.resolve("source"));
-        tenants = new StandIns(
+        tenants = tenants(0, 0);
+        directories = new Directories(folder.resolve("source"), 0);
+    }
+
+    private StandIns tenants(int port, int smtpPort) throws Exception {
+        return new StandIns(
                 folder.resolve("source"),
                 folder.resolve("stand-ins"),
-                0,
-                0,
+                port,
+                smtpPort,
                 Clock.offset(Clock.systemUTC(), ServerProcess.OFFSET));
-        directories = new Directories(folder.resolve("source"), 0);
+    }
+
+    /** Stops all tenants in the middle of whatever they do, and brings them back with what they kept; they misbehave no more. */
+    public void restartTenants() throws Exception {
+        int port = tenants.port();
+        int smtpPort = tenants.smtpPort();
+        tenants.close();
+        tenants = tenants(port, smtpPort);
     }
 
     public ServerProcess server() throws IOException {
