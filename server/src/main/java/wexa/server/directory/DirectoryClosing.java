@@ -89,24 +89,36 @@ public class DirectoryClosing {
         }
     }
 
-    /** Sees to everybody. What breaks for one entry or directory holds up no other. */
+    /**
+     * Sees to everybody. What breaks for one entry or directory holds up no other; a directory that is silent is let be until the
+     * next time. Costs a look at everybody whom the directories list, and at those of whom something is to be done.
+     */
     void followAll() {
+        for (DirectorySettings.Source source : sources.active()) {
+            source.disabling().ifPresent(disabling -> follow(source, disabling));
+        }
+    }
+
+    private void follow(DirectorySettings.Source source, DirectorySettings.Disabling disabling) {
         Model model = snapshots.current().model();
         Instant now = clock.now();
-        for (DirectorySettings.Source source : sources.active()) {
-            Optional<DirectorySettings.Disabling> disabling = source.disabling();
-            if (disabling.isEmpty()) {
-                continue;
-            }
-            Map<String, ClosingRow> known = new HashMap<>();
-            rows.findByNameDirectory(source.key()).forEach(row -> known.put(row.name.entryId(), row));
-            for (Listed listed : comparisons.people(source)) {
-                person(model, source.key(), listed.id())
-                        .filter(person -> known.containsKey(listed.id())
-                                || PersonStatus.outSince(model, person.id(), now)
-                                        .filter(disabling.get()::covers)
-                                        .isPresent())
-                        .ifPresent(person -> follow(person, source, CLOCK, false));
+        Map<String, ClosingRow> known = new HashMap<>();
+        rows.findByNameDirectory(source.key()).forEach(row -> known.put(row.name.entryId(), row));
+        for (Listed listed : comparisons.people(source)) {
+            Optional<Person> person = person(model, source.key(), listed.id());
+            if (person.isPresent()) {
+                Optional<Instant> out =
+                        PersonStatus.outSince(model, person.get().id(), now);
+                Optional<ClosingRow> row = Optional.ofNullable(known.get(listed.id()));
+                boolean isSettled = row.filter(one -> one.state == ClosingRow.State.CONFIRMED)
+                                .isPresent()
+                        && out.isPresent()
+                        && disabling.isDisabled(listed.attributes());
+                boolean isConcerned =
+                        row.isPresent() || out.filter(disabling::covers).isPresent();
+                if (isConcerned && !isSettled && !follow(person.get(), source, CLOCK, false)) {
+                    return;
+                }
             }
         }
     }
@@ -128,41 +140,43 @@ public class DirectoryClosing {
         follow(person, source, by, true);
     }
 
-    private void follow(Person person, DirectorySettings.Source source, String by, boolean isAsked) {
+    /** False where the directory could not be reached. */
+    private boolean follow(Person person, DirectorySettings.Source source, String by, boolean isAsked) {
         one.lock();
         try {
             Optional<Entry> entry = source.disabling()
                     .flatMap(disabling -> person.directoryEntry()
                             .flatMap(id -> directories.entry(source.key(), id))
                             .map(found -> new Entry(source, disabling, found, person)));
-            if (entry.isPresent()) {
-                follow(entry.get(), by, isAsked);
-            }
+            return entry.isEmpty() || follow(entry.get(), by, isAsked);
         } catch (RuntimeException broken) {
             LOG.error("entry of {} in directory {} could not be seen to", person.id(), source.key(), broken);
+            return true;
         } finally {
             one.unlock();
         }
     }
 
-    private void follow(Entry entry, String by, boolean isAsked) {
+    private boolean follow(Entry entry, String by, boolean isAsked) {
         Model model = snapshots.current().model();
         Instant now = clock.now();
         Optional<ClosingRow> row = rows.findById(entry.name());
         Optional<Instant> out = PersonStatus.outSince(model, entry.person().id(), now);
-        if (out.isPresent()) {
-            if (entry.isDisabled()) {
-                row.filter(known -> known.state != ClosingRow.State.CONFIRMED)
-                        .ifPresent(known -> confirmed(entry, known));
-            } else if (isAsked || isDue(entry, row, out.get())) {
-                disable(entry, row, by);
-            } else {
-                row.filter(known -> reappeared(entry, known))
-                        .ifPresent(known -> keep(entry, known.isOurs, ClosingRow.State.REAPPEARED, known, "", by));
-            }
-        } else if (PersonStatus.of(model, entry.person().id(), now) == PersonStatus.HERE && row.isPresent()) {
-            back(entry, row.get(), by);
+        if (out.isEmpty()) {
+            return PersonStatus.of(model, entry.person().id(), now) != PersonStatus.HERE
+                    || row.isEmpty()
+                    || back(entry, row.get(), by);
         }
+        if (entry.isDisabled()) {
+            row.filter(known -> known.state != ClosingRow.State.CONFIRMED).ifPresent(known -> confirmed(entry, known));
+            return true;
+        }
+        if (isAsked || isDue(entry, row, out.get())) {
+            return disable(entry, row, by);
+        }
+        row.filter(known -> reappeared(entry, known))
+                .ifPresent(known -> keep(entry, known.isOurs, ClosingRow.State.REAPPEARED, known, "", by));
+        return true;
     }
 
     /** What was refused, or enabled again by somebody else, waits for a person. */
@@ -183,7 +197,7 @@ public class DirectoryClosing {
     }
 
     /** Written down before it is sent: a process that ends in between knows what to give back. */
-    private void disable(Entry entry, Optional<ClosingRow> known, String by) {
+    private boolean disable(Entry entry, Optional<ClosingRow> known, String by) {
         DirectorySettings.Disabling disabling = entry.disabling();
         Optional<String> previous = Optional.ofNullable(
                 entry.entry().attributes().get(disabling.attribute().toLowerCase(Locale.ROOT)));
@@ -208,18 +222,19 @@ public class DirectoryClosing {
                     Reader.words(outcome),
                     by);
         }
+        return !(outcome instanceof Outcome.TryLater);
     }
 
     /** Only what Wexa disabled is enabled again, and only as long as it is as Wexa left it. */
-    private void back(Entry entry, ClosingRow row, String by) {
+    private boolean back(Entry entry, ClosingRow row, String by) {
         if (!entry.isDisabled() || !row.isOurs || !entry.disabling().writes()) {
             if (row.state != ClosingRow.State.REFUSED || !entry.isDisabled()) {
                 transactions.executeWithoutResult(status -> rows.deleteById(row.name));
             }
-            return;
+            return true;
         }
         if (row.state == ClosingRow.State.REFUSED) {
-            return;
+            return true;
         }
         Outcome<Optional<String>> outcome = write(entry, Optional.ofNullable(row.previous));
         if (outcome instanceof Outcome.Done) {
@@ -235,6 +250,7 @@ public class DirectoryClosing {
         } else if (outcome instanceof Outcome.Refused) {
             keep(entry, true, ClosingRow.State.REFUSED, row, Reader.words(outcome), by);
         }
+        return !(outcome instanceof Outcome.TryLater);
     }
 
     private static Outcome<Optional<String>> write(Entry entry, Optional<String> value) {

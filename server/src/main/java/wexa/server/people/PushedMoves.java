@@ -28,6 +28,7 @@ import wexa.server.snapshot.SnapshotStore;
 @Component
 public class PushedMoves {
     private static final Duration OF_LATE = Duration.ofDays(30);
+    private static final int MOST_LOOKED_AT = 100;
 
     private final SnapshotStore snapshots;
     private final Rows rows;
@@ -90,7 +91,14 @@ public class PushedMoves {
                                 found.put(after.id(), new Pushed(person, after, former, one.at(), one.changeset())));
             }
         }
-        return found.values().stream().filter(one -> isOpen(one, model, now)).toList();
+        List<Pushed> open =
+                found.values().stream().filter(one -> isOpen(one, model, now)).toList();
+        // each of these is a look at what drafts did since: of the many that a reorganisation brings, all are told
+        return open.size() > MOST_LOOKED_AT
+                ? open
+                : open.stream()
+                        .filter(one -> !snapshots.isPlacedAnewSince(one.person().id(), one.changeset()))
+                        .toList();
     }
 
     private boolean isOpen(Pushed one, Model model, Instant now) {
@@ -103,7 +111,6 @@ public class PushedMoves {
                         .isPresent()
                 && rows.findById(one.engagement().id().value())
                         .filter(row -> row.version >= one.changeset())
-                        .isEmpty()
-                && !snapshots.isPlacedAnewSince(one.person().id(), one.changeset());
+                        .isEmpty();
     }
 }

@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -48,6 +50,9 @@ class RemovalQuestions {
     private final Proofs proofs;
     private final Sendings sendings;
     private final BusinessClock clock;
+
+    /** Accounts that need no more questions, with the instant since which their people are out. */
+    private final Map<Id<Account>, Instant> settled = new ConcurrentHashMap<>();
 
     RemovalQuestions(SnapshotStore snapshots, Proofs proofs, Sendings sendings, BusinessClock clock) {
         this.snapshots = snapshots;
@@ -146,19 +151,34 @@ class RemovalQuestions {
     void follow() {
         Snapshot snapshot = snapshots.current();
         Set<Id<Tenant>> silent = new HashSet<>();
-        for (ObjectKey key : sendings.closedSince(clock.now().minus(OF_LATE))) {
+        List<ObjectKey> closed = sendings.closedSince(clock.now().minus(OF_LATE));
+        settled.keySet()
+                .retainAll(closed.stream().map(key -> Id.<Account>of(key.id())).collect(Collectors.toSet()));
+        for (ObjectKey key : closed) {
             snapshot.model()
                     .table(Kind.ACCOUNT)
                     .find(Id.<Account>of(key.id()))
                     .filter(account -> !silent.contains(account.tenant()))
                     .ifPresent(account -> account.person()
                             .flatMap(snapshot.model().people()::find)
-                            .filter(person -> about(snapshot, person, account)
-                                    .filter(one -> one.asked() == 0)
-                                    .isPresent())
+                            .filter(person -> !isSettled(snapshot, person, account))
                             .filter(person -> !isAnswered(snapshot, person, account))
                             .ifPresent(person -> silent.add(account.tenant())));
         }
+    }
+
+    /** Whoever was asked about once since they are out is not looked at again each time. */
+    private boolean isSettled(Snapshot snapshot, Person person, Account account) {
+        Optional<Instant> out = PersonStatus.outSince(snapshot.model(), person.id(), clock.now());
+        if (out.isEmpty() || out.get().equals(settled.get(account.id()))) {
+            return true;
+        }
+        boolean isSettled =
+                about(snapshot, person, account).filter(one -> one.asked() == 0).isEmpty();
+        if (isSettled) {
+            settled.put(account.id(), out.get());
+        }
+        return isSettled;
     }
 
     private boolean isAnswered(Snapshot snapshot, Person person, Account account) {
