@@ -35,7 +35,8 @@ function Shown({ tenant, view }: { tenant: string; view: View }) {
       <p className="text-soft">
         {isTaking ? (
           <>
-            Told at <span className="font-mono">{view.url}</span> to end the sessions of accounts that are closed.
+            Told at <span className="font-mono break-all">{view.url}</span> to end the sessions of accounts that are
+            closed.
           </>
         ) : (
           "Takes no security events: sessions that are open go on until the tenant ends them by itself."
