@@ -12,7 +12,12 @@ export function DirectoryEntry({ person, entry }: { person: string; entry: Schem
   const mayApply = useMay("APPLY");
   const disable = useDisableEntry(person);
   const confirm = useConfirmEntry(person);
-  const look = entry.isOut || entry.left === "CONFIRMED" ? LEFT[entry.left] : { words: "enabled", look: "" };
+  const look =
+    entry.left === "WAITING"
+      ? { words: "on its way", look: "text-warning" }
+      : entry.isOut || entry.left === "CONFIRMED"
+        ? LEFT[entry.left]
+        : { words: "enabled", look: "" };
   const isSettled = entry.left === "CONFIRMED" || entry.left === "CONFIRMED_BY_HAND";
   const isBusy = disable.isPending || confirm.isPending;
   return (

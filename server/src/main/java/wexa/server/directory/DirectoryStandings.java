@@ -84,13 +84,17 @@ public class DirectoryStandings {
      */
     public record Shown(String directory, Standing standing, String text, boolean mayAsk, Optional<Instant> readAt) {}
 
-    /** Nothing for somebody without an entry. */
-    public Optional<Shown> shown(Person person) {
+    /**
+     * Nothing for somebody without an entry.
+     *
+     * @param out since when the person is out, if they are
+     */
+    public Optional<Shown> shown(Person person, Optional<Instant> out) {
         return sources.of(person)
-                .map(source -> shown(source, person.directoryEntry().orElseThrow()));
+                .map(source -> shown(source, person.directoryEntry().orElseThrow(), out));
     }
 
-    private Shown shown(DirectorySettings.Source source, String id) {
+    private Shown shown(DirectorySettings.Source source, String id, Optional<Instant> out) {
         Optional<Instant> read = directories.reading(source).doneAt();
         Optional<ClosingRow> row = rows.findById(new ClosingRow.Name(source.key(), id));
         Optional<DirectoryEntry> entry = directories.entry(source.key(), id);
@@ -126,13 +130,17 @@ public class DirectoryStandings {
                     false,
                     read);
         }
-        return row.map(one -> waiting(source, one, mayAsk, read))
-                .orElseGet(() -> new Shown(
-                        source.name(),
-                        read.isPresent() ? Standing.ENABLED : Standing.CANNOT_BE_CHECKED,
-                        read.isPresent() ? "the entry is enabled" : "the directory was never read",
-                        mayAsk,
-                        read));
+        return row.map(one -> waiting(source, one, mayAsk, read)).orElseGet(() -> {
+            if (read.isEmpty()) {
+                return new Shown(
+                        source.name(), Standing.CANNOT_BE_CHECKED, "the directory was never read", mayAsk, read);
+            }
+            boolean isDue = mayAsk
+                    && out.filter(source.disabling().orElseThrow()::covers).isPresent();
+            return isDue
+                    ? new Shown(source.name(), Standing.WAITING, "Wexa disables it within half a minute", mayAsk, read)
+                    : new Shown(source.name(), Standing.ENABLED, "the entry is enabled", mayAsk, read);
+        });
     }
 
     private static Shown waiting(

@@ -224,7 +224,7 @@ public class LeavingService {
                 .forEach(successor ->
                         LeavingGuards.unfit(snapshot.model(), successor, when).ifPresent(warnings::add));
         directories
-                .shown(person)
+                .shown(person, Optional.empty())
                 .filter(one -> !one.mayAsk() && STILL_IN.contains(one.standing()))
                 .ifPresent(one -> warnings.add(new WarningView(
                         "leaving.directory",
@@ -276,8 +276,8 @@ public class LeavingService {
     }
 
     private Optional<DirectoryEntryView> entry(Model model, Person person, Instant now) {
-        boolean isOut = PersonStatus.outSince(model, person.id(), now).isPresent();
-        return directories.shown(person).map(shown -> entry(shown, isOut));
+        Optional<Instant> out = PersonStatus.outSince(model, person.id(), now);
+        return directories.shown(person, out).map(shown -> entry(shown, out.isPresent()));
     }
 
     private static DirectoryEntryView entry(DirectoryStandings.Shown shown, boolean isOut) {

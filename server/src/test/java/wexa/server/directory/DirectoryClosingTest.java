@@ -6,9 +6,11 @@ import static wexa.server.testing.Patience.patiently;
 import com.unboundid.ldap.sdk.LDAPConnection;
 import com.unboundid.ldap.sdk.Modification;
 import com.unboundid.ldap.sdk.ModificationType;
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -188,6 +190,23 @@ class DirectoryClosingTest {
                 .as("a reading that shows it enabled counts more than anybody's word")
                 .isEqualTo("STILL_THERE");
         lift(partner);
+    }
+
+    @Test
+    void whatIsDueIsNotCalledForgotten() {
+        DirectoryStandings standings = cast.bean(DirectoryStandings.class);
+        Instant now = cast.bean(BusinessClock.class).now();
+        Person person = somebody(5);
+        assertThat(standings.shown(person, Optional.empty()).orElseThrow().standing())
+                .isEqualTo(DirectoryStandings.Standing.ENABLED);
+        assertThat(standings.shown(person, Optional.of(now)).orElseThrow().standing())
+                .isEqualTo(DirectoryStandings.Standing.WAITING);
+        assertThat(standings
+                        .shown(person, Optional.of(Instant.parse("2026-03-01T00:00:00Z")))
+                        .orElseThrow()
+                        .standing())
+                .as("who was out before Wexa could write waits for somebody who asks")
+                .isEqualTo(DirectoryStandings.Standing.ENABLED);
     }
 
     @Test
