@@ -27,6 +27,7 @@ export function DeskAct({ item }: { item: Item }) {
         </Link>
       );
     case "STILL_OPEN":
+    case "SHUT_OUT":
       return (
         <Link to="/people/$id/sign-in" params={{ id: item.target }} className={`${ACT} btn-primary`}>
           {item.act}

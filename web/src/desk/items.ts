@@ -133,6 +133,7 @@ export function when(item: Item, zone: string, now: number): string {
     case "MOVED":
       return `since ${moment(item.at, zone)}`;
     case "STILL_OPEN":
+    case "SHUT_OUT":
       return `since ${day(item.at, zone)}`;
     case "SCHEDULED":
       return `from ${day(item.at, zone)}`;

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { type Schemas } from "../api/client";
 import { useMayEverywhere } from "../session/hooks";
 import { DirectoryForm } from "../setup/DirectoryForm";
+import { EndTwice } from "../ui/endTwice";
 import { Told } from "../ui/plainField";
 import { useDisconnectDirectory, usePauseDirectory } from "./mutations";
 
@@ -9,7 +10,6 @@ import { useDisconnectDirectory, usePauseDirectory } from "./mutations";
 export function Connection({ one }: { one: Schemas["DirectoryView"] }) {
   const mayGovern = useMayEverywhere("GOVERN");
   const [isOpen, setOpen] = useState(false);
-  const [isEnding, setEnding] = useState(false);
   const pause = usePauseDirectory(one.key);
   const end = useDisconnectDirectory(one.key);
   if (!mayGovern) {
@@ -39,30 +39,13 @@ export function Connection({ one }: { one: Schemas["DirectoryView"] }) {
         >
           {one.isPaused ? "Resume" : "Pause"}
         </button>
-        {isEnding ? (
-          <>
-            <button
-              type="button"
-              className="btn btn-xs btn-error"
-              disabled={end.isPending}
-              onClick={() => end.mutate()}
-            >
-              Disconnect {one.name}: its people and groups stay
-            </button>
-            <button type="button" className="btn btn-xs" onClick={() => setEnding(false)}>
-              Keep
-            </button>
-          </>
-        ) : (
-          <button
-            type="button"
-            className="btn btn-xs"
-            aria-label={`Disconnect ${one.name}…`}
-            onClick={() => setEnding(true)}
-          >
-            Disconnect…
-          </button>
-        )}
+        <EndTwice
+          name={one.name}
+          verb="Disconnect"
+          note=": its people and groups stay"
+          isBusy={end.isPending}
+          onEnd={() => end.mutate()}
+        />
       </span>
       <Told error={pause.error ?? end.error} />
       {isOpen && (

@@ -92,6 +92,12 @@ export function DirectoriesPage() {
   );
 }
 
+const DISABLED: Record<Schemas["DirectoryView"]["disabled"], string> = {
+  BY_WEXA: "Wexa disables entries of people who leave.",
+  BY_HAND: "Entries of people who leave are disabled by hand.",
+  NOT_KNOWN: "Not set how it marks an entry as disabled.",
+};
+
 function Directory({ one }: { one: Schemas["DirectoryView"] }) {
   const now = useNow();
   const session = useSession();
@@ -108,6 +114,7 @@ function Directory({ one }: { one: Schemas["DirectoryView"] }) {
         {count(one.newcomers, "newcomer")}
         {typeof one.groups === "number" && <> · {one.groups === 0 ? "no groups" : count(one.groups, "group")}</>}
       </span>
+      <span className="block text-sm text-soft">{DISABLED[one.disabled]}</span>
       {one.state === "FAILED" && !one.isPaused && (
         <b className="block text-sm text-error">▲ The last reading failed: {one.detail}. What was read before stays.</b>
       )}

@@ -15,9 +15,9 @@ export function DirectoryEntry({ person, entry }: { person: string; entry: Schem
   const look =
     entry.left === "WAITING"
       ? { words: "on its way", look: "text-warning" }
-      : entry.isOut || entry.left === "CONFIRMED"
+      : entry.isOut
         ? LEFT[entry.left]
-        : { words: "enabled", look: "" };
+        : { words: entry.left === "CONFIRMED" ? "disabled" : "enabled", look: "" };
   const isSettled = entry.left === "CONFIRMED" || entry.left === "CONFIRMED_BY_HAND";
   const isBusy = disable.isPending || confirm.isPending;
   return (

@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams, useSearch } from "@tanstack/react-router"
 import { useState, type ReactNode } from "react";
 import { entry, useStartDraft } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { leavingQuery } from "../api/queries";
+import { leavingQuery } from "../api/leavingQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { instantOf, isoDay, lastDay, moment } from "../ui/dates";
 import { DayInput } from "../ui/dayInput";

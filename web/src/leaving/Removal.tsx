@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
-import { removalQuery } from "../api/queries";
+import { removalQuery } from "../api/leavingQueries";
 import { useReadAgain } from "../help/mutations";
 import { useMay, useNow, useSession } from "../session/hooks";
 import { ago, moment } from "../ui/dates";
@@ -89,7 +89,7 @@ function Ask({ person }: { person: string }) {
   return mayHelp ? (
     <p className="mt-2 print:hidden">
       <button type="button" className="btn btn-xs" disabled={ask.isPending} onClick={() => ask.mutate()}>
-        {ask.isPending ? "Asking…" : "Ask what they can still do"}
+        {ask.isPending ? "Checking…" : "Check what they can still do"}
       </button>
       <Told error={ask.error} />
     </p>

@@ -2,7 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { personQuery, signInQuery } from "../api/queries";
+import { signInQuery } from "../api/leavingQueries";
+import { personQuery } from "../api/queries";
 import { EndButton } from "../changes/EndButton";
 import { entry } from "../api/drafts";
 import { useMay, useSession } from "../session/hooks";
@@ -143,7 +144,7 @@ function Close({ name, view, close }: { name: string; view: View; close: Closing
         >
           <p className="mt-1 text-soft">
             {view.mayBeSuspended
-              ? `${name} is suspended at once. Every tenant closes the account ahead of all other work, the directory entry is disabled, and nothing that gives them access is sent until somebody lifts the suspension. What they hold is kept, and a draft is prepared for removing it.`
+              ? `${name} is suspended at once. Every tenant closes the account ahead of all other work${view.entry?.mayAsk === true ? ", the directory entry is disabled," : ""} and nothing that gives them access is sent until somebody lifts the suspension. What they hold is kept, and a draft is prepared for removing it.`
               : `${name} has left. Every account that a tenant still has open is closed there, ahead of all other work. Nothing else is changed.`}
           </p>
           <PlainField label="Reason, kept in the log" value={reason} onChange={setReason} />

@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
 import { draftsQuery } from "../api/changeQueries";
 import { saveArchive } from "../api/exports";
-import { deskQuery, personQuery, removalQuery, signInQuery } from "../api/queries";
+import { removalQuery, signInQuery } from "../api/leavingQueries";
+import { deskQuery, personQuery } from "../api/queries";
 
 /** Saves the record of a removal with its cover. */
 export function useExportRemoval(person: string) {

@@ -74,7 +74,7 @@ function Start({ id, engagements, name }: { id: string; engagements: readonly En
         <h1>Move {name}</h1>
         {move.data === undefined ? (
           <p className="mt-2 text-soft">
-            {running.length === 0 ? "No engagement runs now that could change." : "Choose the new job or unit."}
+            {running.length === 0 ? "They have no current engagement to change." : "Choose the new job or unit."}
           </p>
         ) : (
           <Plan key={move.data.engagement.id} move={move.data} at={isLater ? at : undefined} />
@@ -287,13 +287,13 @@ function Brought({ move }: { move: Move }) {
   return move.brought ? (
     <div className="card-plain mb-3 flex flex-wrap items-center gap-3 px-3 py-2" role="status">
       <span className="min-w-0 flex-1">
-        <b className="font-semibold">The job was changed already</b>, {moment(move.brought.at, session.zone)}: before,{" "}
-        {move.brought.job}
+        <b className="font-semibold">The job has already been changed</b>, {moment(move.brought.at, session.zone)}:
+        before, {move.brought.job}
         {move.brought.unitName !== "" && `, ${move.brought.unitName}`}.
       </span>
       {mayApply && (
         <button type="button" className="btn btn-sm" disabled={settle.isPending} onClick={() => settle.mutate()}>
-          Nothing else changes
+          No other changes needed
         </button>
       )}
       <Told error={settle.error} />

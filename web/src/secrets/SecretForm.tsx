@@ -67,7 +67,7 @@ export function SecretForm({ secret, onDone }: { secret?: Schemas["SharedSecretV
         </div>
         <PlainField
           label={tenant === "" ? "Place" : "Place (optional)"}
-          hint="For example Boat store, side door."
+          hint="For example, boat store, side door."
           isOptional={tenant !== ""}
           value={place}
           problem={problemOf(keep.error, "place")}

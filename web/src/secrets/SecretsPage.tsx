@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Schemas } from "../api/client";
-import { secretsQuery } from "../api/queries";
+import { secretsQuery } from "../api/leavingQueries";
 import { useMay, useSession } from "../session/hooks";
 import { day } from "../ui/dates";
+import { EndTwice } from "../ui/endTwice";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
@@ -58,7 +59,6 @@ function Line({ secret }: { secret: Secret }) {
   const session = useSession();
   const mayApply = useMay("APPLY");
   const [isEdited, setEdited] = useState(false);
-  const [isEnding, setEnding] = useState(false);
   const changed = useSecretChanged(secret.id);
   const forget = useForgetSecret(secret.id);
   const out = secret.known.filter((one) => one.isOut).map((one) => one.name);
@@ -84,7 +84,8 @@ function Line({ secret }: { secret: Secret }) {
         {out.length > 0 && (
           <b className="font-semibold text-warning">
             {" "}
-            {out.join(", ")} {out.length === 1 ? "is" : "are"} out and still {out.length === 1 ? "knows" : "know"} it.
+            {out.join(", ")}{" "}
+            {out.length === 1 ? "is no longer here but still knows" : "are no longer here but still know"} it.
           </b>
         )}
       </p>
@@ -93,11 +94,11 @@ function Line({ secret }: { secret: Secret }) {
           <button
             type="button"
             className={`btn btn-xs ${secret.hasToBeChanged ? "btn-primary" : ""}`}
-            aria-label={`${secret.name} has been changed`}
+            aria-label={`Mark ${secret.name} as changed`}
             disabled={changed.isPending}
             onClick={() => changed.mutate()}
           >
-            It has been changed
+            Mark as changed
           </button>
           <button
             type="button"
@@ -107,30 +108,13 @@ function Line({ secret }: { secret: Secret }) {
           >
             Edit
           </button>
-          {isEnding ? (
-            <>
-              <button
-                type="button"
-                className="btn btn-xs btn-error"
-                disabled={forget.isPending}
-                onClick={() => forget.mutate()}
-              >
-                Remove {secret.name} from this list
-              </button>
-              <button type="button" className="btn btn-xs" onClick={() => setEnding(false)}>
-                Keep
-              </button>
-            </>
-          ) : (
-            <button
-              type="button"
-              className="btn btn-xs"
-              aria-label={`Remove ${secret.name}…`}
-              onClick={() => setEnding(true)}
-            >
-              Remove…
-            </button>
-          )}
+          <EndTwice
+            name={secret.name}
+            verb="Remove"
+            note=" from this list"
+            isBusy={forget.isPending}
+            onEnd={() => forget.mutate()}
+          />
         </p>
       )}
       <Told error={changed.error ?? forget.error} />

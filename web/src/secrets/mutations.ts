@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, take, type Schemas } from "../api/client";
-import { deskQuery, secretsQuery } from "../api/queries";
+import { secretsQuery } from "../api/leavingQueries";
+import { deskQuery } from "../api/queries";
 
 function useAfterwards() {
   const client = useQueryClient();

@@ -1,12 +1,12 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Link, Outlet } from "@tanstack/react-router";
+import { secretsQuery } from "../api/leavingQueries";
 import {
   administratorsQuery,
   heldQuery,
   messagesQuery,
   PAIRS,
   pairsQuery,
-  secretsQuery,
   servicesQuery,
   setupQuery,
   unitsQuery,

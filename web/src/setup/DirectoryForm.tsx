@@ -204,21 +204,21 @@ export function DirectoryForm({ known, onDone }: { known?: Known; onDone?: () =>
         <summary className="cursor-pointer text-sm font-semibold">Disabling entries of people who leave</summary>
         <div className="grid grid-cols-2 gap-x-4">
           <PlainField
-            label="Attribute that shows an entry is disabled"
+            label="Attribute that marks an entry as disabled"
             isOptional
-            hint="For example loginStatus. Wexa reads it and reports people who have left and are still enabled."
+            hint="For example, loginStatus. Wexa reads it and reports people who have left and are still enabled."
             {...field("disabledAttribute")}
           />
           <PlainField
-            label="Its value when disabled"
+            label="Value when disabled"
             isOptional
-            hint="For example disabled. Any other value, or none, means enabled."
+            hint="For example, disabled. Any other value, or none, means enabled."
             {...field("disabledValue")}
           />
           <PlainField
             label="Bind DN for writing"
             isOptional
-            hint="A login that may change this one attribute. Leave empty if somebody disables entries by hand."
+            hint="A login with write access to this attribute. Leave empty if entries are disabled by hand."
             {...field("writeDn")}
           />
           <PlainField

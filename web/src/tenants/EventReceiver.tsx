@@ -35,11 +35,11 @@ function Shown({ tenant, view }: { tenant: string; view: View }) {
       <p className="text-soft">
         {isTaking ? (
           <>
-            Told at <span className="font-mono break-all">{view.url}</span> to end the sessions of accounts that are
-            closed.
+            Notified at <span className="font-mono break-all">{view.url}</span> to end the open sessions of accounts
+            that are closed.
           </>
         ) : (
-          "Takes no security events: sessions that are open go on until the tenant ends them by itself."
+          "Not set up. Sessions that are open when an account is closed continue until the tenant ends them."
         )}
       </p>
       {mayGovern && (
@@ -49,7 +49,7 @@ function Shown({ tenant, view }: { tenant: string; view: View }) {
           </button>
           {isTaking && !isOpen && (
             <button type="button" className="btn btn-xs" disabled={remove.isPending} onClick={() => remove.mutate()}>
-              Send none any more
+              Stop sending
             </button>
           )}
         </p>

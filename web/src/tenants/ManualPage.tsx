@@ -76,7 +76,7 @@ export function ManualPage() {
         <div>
           <PlainField
             label="Application"
-            hint={isKnown ? "Known here: this adds another tenant of it." : "As people call it."}
+            hint={isKnown ? "Known here: this adds another tenant of it." : "The name people use for it."}
             autoFocus
             value={appName}
             problem={wrong("appName") ?? wrong("app")}
@@ -117,7 +117,7 @@ export function ManualPage() {
                 label="What people can do, one per line"
                 type="lines"
                 isOptional
-                hint="For example: Book a boat. Roles are composed of these."
+                hint="For example, Book a boat. Roles are composed of these."
                 value={works}
                 problem={wrong("works")}
                 onChange={setWorks}

@@ -11,7 +11,7 @@ import java.util.concurrent.Flow;
 import org.jspecify.annotations.Nullable;
 
 /** A body that ends the exchange as soon as it is longer than it may be. */
-public final class BoundedBody implements HttpResponse.BodySubscriber<byte[]> {
+final class BoundedBody implements HttpResponse.BodySubscriber<byte[]> {
     private final int most;
     private final ByteArrayOutputStream read = new ByteArrayOutputStream();
     private final CompletableFuture<byte[]> whole = new CompletableFuture<>();
@@ -26,7 +26,7 @@ public final class BoundedBody implements HttpResponse.BodySubscriber<byte[]> {
         }
     }
 
-    public BoundedBody(int most) {
+    BoundedBody(int most) {
         this.most = most;
     }
 

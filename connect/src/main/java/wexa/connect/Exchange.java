@@ -4,11 +4,8 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.node.MissingNode;
 import com.unboundid.scim2.common.utils.JsonUtils;
-import java.io.IOException;
-import java.net.ConnectException;
 import java.net.URI;
 import java.net.http.HttpClient;
-import java.net.http.HttpConnectTimeoutException;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
@@ -18,14 +15,8 @@ import java.time.Instant;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
-import java.util.Objects;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.function.Supplier;
-import javax.net.ssl.SSLException;
 
 /**
  * Sends one HTTP request with a bearer token (RFC 6750) and says what came of it. The answer is bounded while it is read, in
@@ -36,7 +27,6 @@ public final class Exchange {
     /** How the other side says that an answer was larger than {@link #LARGEST_ANSWER}. */
     public static final String TOO_LARGE = "tooLarge";
 
-    private static final Duration UNASKED_PATIENCE = Duration.ofSeconds(2);
     private static final Duration LONGEST_PATIENCE = Duration.ofHours(24);
     private static final int TOO_MANY_REQUESTS = 429;
     private static final int UNAVAILABLE = 503;
@@ -45,7 +35,7 @@ public final class Exchange {
     /** Two hundred accounts are about a fifth of a megabyte; several tenants answer at the same time. */
     static final int LARGEST_ANSWER = 16 * 1024 * 1024;
 
-    private final HttpClient client;
+    private final Sending sending;
     private final URI base;
     private final Supplier<String> token;
     private final Duration limit;
@@ -56,7 +46,7 @@ public final class Exchange {
      * machine's, against which a date in {@code Retry-After} is read where the answer has no {@code Date}.
      */
     public Exchange(HttpClient client, URI base, Supplier<String> token, Duration limit, Clock clock) {
-        this.client = client;
+        this.sending = new Sending(client, limit, LARGEST_ANSWER);
         this.base = base;
         this.token = token;
         this.limit = limit;
@@ -81,7 +71,7 @@ public final class Exchange {
             Nature nature, String method, String path, Optional<JsonNode> body, Optional<String> ifMatch) {
         URI address = base.resolve(path);
         for (int hops = 0; hops <= MOST_REDIRECTIONS; hops++) {
-            Outcome<HttpResponse<byte[]>> sent = sendOnce(nature, request(address, method, path, body, ifMatch));
+            Outcome<HttpResponse<byte[]>> sent = sending.send(nature, request(address, method, path, body, ifMatch));
             if (!(sent instanceof Outcome.Done<HttpResponse<byte[]>> done)) {
                 return sent.map(any -> new Answer(0, MissingNode.getInstance()));
             }
@@ -126,52 +116,6 @@ public final class Exchange {
         return request.build();
     }
 
-    private Outcome<HttpResponse<byte[]>> sendOnce(Nature nature, HttpRequest request) {
-        CompletableFuture<HttpResponse<byte[]>> answer =
-                client.sendAsync(request, information -> new BoundedBody(LARGEST_ANSWER));
-        try {
-            return new Outcome.Done<>(answer.get(limit.toMillis(), TimeUnit.MILLISECONDS));
-        } catch (TimeoutException trickling) {
-            // the client's own limit ends at the headers; this one ends with the body, and gives the connection back
-            answer.cancel(true);
-            return lost(nature, "the answer took longer than " + limit.toSeconds() + " s");
-        } catch (ExecutionException failed) {
-            return failed(nature, Objects.requireNonNullElse(failed.getCause(), failed));
-        } catch (InterruptedException stopped) {
-            answer.cancel(true);
-            Thread.currentThread().interrupt();
-            return new Outcome.Unknown<>("stopped before the answer came");
-        }
-    }
-
-    private static <T> Outcome<T> failed(Nature nature, Throwable failure) {
-        if (failure instanceof BoundedBody.TooLargeException) {
-            return nature == Nature.READING
-                    ? new Outcome.Refused<>(
-                            200, TOO_LARGE, "the tenant's answer is larger than " + (LARGEST_ANSWER >> 20) + " MB")
-                    : new Outcome.Unknown<>("the tenant's answer was too large to read");
-        }
-        for (Throwable at = failure; at != null; at = at.getCause()) {
-            if (at instanceof SSLException untrusted) {
-                // a handshake comes before anything is sent
-                return new Outcome.TryLater<>(UNASKED_PATIENCE, Trust.words(untrusted));
-            }
-        }
-        if (failure instanceof ConnectException || failure instanceof HttpConnectTimeoutException) {
-            return new Outcome.TryLater<>(UNASKED_PATIENCE, "the tenant cannot be reached");
-        }
-        if (failure instanceof IOException) {
-            return lost(nature, "the connection was lost before the answer came");
-        }
-        throw new IllegalStateException("the request failed in an unforeseen way", failure);
-    }
-
-    private static <T> Outcome<T> lost(Nature nature, String words) {
-        return nature == Nature.READING
-                ? new Outcome.TryLater<>(UNASKED_PATIENCE, words)
-                : new Outcome.Unknown<>(words);
-    }
-
     private static Optional<URI> redirection(HttpResponse<byte[]> response) {
         int status = response.statusCode();
         if (status < 301 || status > 308 || status == 304) {
@@ -209,7 +153,7 @@ public final class Exchange {
         }
         if (status == 500 || status == 502 || status == 504) {
             // it broke on the way: whether a change was made before, nobody knows
-            return lost(nature, "the tenant answered " + status);
+            return Sending.lost(nature, "the tenant answered " + status);
         }
         JsonNode body;
         try {
@@ -245,7 +189,7 @@ public final class Exchange {
                 .flatMap(value -> value.matches("[0-9]{1,9}")
                         ? Optional.of(Duration.ofSeconds(Long.parseLong(value)))
                         : date(value).map(until -> Duration.between(said(response), until)))
-                .orElse(UNASKED_PATIENCE);
+                .orElse(Sending.UNASKED_PATIENCE);
         if (asked.isNegative()) {
             return Duration.ZERO;
         }

@@ -33,6 +33,7 @@ public final class Directories implements AutoCloseable {
 
     private final InMemoryDirectoryServer server;
     private final Optional<Path> kept;
+    private volatile boolean refusesWriting;
 
     /** Port 0 takes any. Nothing that is changed is kept. */
     public Directories(Path files, int port) throws LDAPException {
@@ -74,7 +75,7 @@ public final class Directories implements AutoCloseable {
         @Override
         public void processModifyRequest(InMemoryInterceptedModifyRequest request) throws LDAPException {
             String dn = request.getRequest().getDN();
-            if (!WRITE_DN.equals(bound.get(request.getConnectionID()))) {
+            if (refusesWriting || !WRITE_DN.equals(bound.get(request.getConnectionID()))) {
                 throw new LDAPException(ResultCode.INSUFFICIENT_ACCESS_RIGHTS, "this login may not change " + dn);
             }
         }
@@ -97,6 +98,11 @@ public final class Directories implements AutoCloseable {
         } catch (LDAPException | IOException failed) {
             throw new IllegalStateException("the directories' state could not be kept", failed);
         }
+    }
+
+    /** From now on nobody may change anything, or again whoever may. */
+    public void refuseWriting(boolean isRefused) {
+        refusesWriting = isRefused;
     }
 
     public int port() {

@@ -3,7 +3,6 @@ package wexa.connect.signals;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.unboundid.scim2.common.utils.JsonUtils;
-import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -11,12 +10,9 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Optional;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
-import wexa.connect.BoundedBody;
+import wexa.connect.Exchange;
 import wexa.connect.Outcome;
+import wexa.connect.Sending;
 import wexa.connect.Words;
 
 /**
@@ -27,7 +23,7 @@ public final class EventPush {
     private static final int LARGEST_ANSWER = 64 * 1024;
     private static final Duration PATIENCE = Duration.ofSeconds(5);
 
-    private final HttpClient client;
+    private final Sending sending;
     private final URI receiver;
     private final Optional<String> token;
     private final Duration limit;
@@ -37,7 +33,7 @@ public final class EventPush {
      * @param limit the time from sending to the end of the answer
      */
     public EventPush(HttpClient client, URI receiver, Optional<String> token, Duration limit) {
-        this.client = client;
+        this.sending = new Sending(client, limit, LARGEST_ANSWER);
         this.receiver = receiver;
         this.token = token;
         this.limit = limit;
@@ -50,23 +46,8 @@ public final class EventPush {
                 .header("Accept", "application/json")
                 .POST(HttpRequest.BodyPublishers.ofString(event, StandardCharsets.US_ASCII));
         token.ifPresent(one -> request.header("Authorization", "Bearer " + one));
-        CompletableFuture<HttpResponse<byte[]>> answer =
-                client.sendAsync(request.build(), information -> new BoundedBody(LARGEST_ANSWER));
-        try {
-            return read(answer.get(limit.toMillis(), TimeUnit.MILLISECONDS));
-        } catch (TimeoutException trickling) {
-            answer.cancel(true);
-            return new Outcome.TryLater<>(PATIENCE, "the answer took longer than " + limit.toSeconds() + " s");
-        } catch (ExecutionException failed) {
-            if (failed.getCause() instanceof IOException) {
-                return new Outcome.TryLater<>(PATIENCE, "the receiver cannot be reached");
-            }
-            throw new IllegalStateException("the event could not be sent in an unforeseen way", failed.getCause());
-        } catch (InterruptedException stopped) {
-            answer.cancel(true);
-            Thread.currentThread().interrupt();
-            return new Outcome.TryLater<>(PATIENCE, "stopped before the answer came");
-        }
+        // the same event again does no harm: a lost answer is asked for once more
+        return sending.send(Exchange.Nature.READING, request.build()).then(EventPush::read);
     }
 
     /** Only 202 is a yes (RFC 8935 2.2); an error says what is wrong in {@code err} and {@code description} (2.3). */

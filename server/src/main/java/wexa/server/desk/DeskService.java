@@ -114,6 +114,7 @@ public class DeskService {
         List<DeskView.Item> items = new ArrayList<>();
         waiting.add(actor, items);
         stillOpen.add(snapshot, now, items);
+        stillOpen.addShutOut(snapshot.model(), items);
         addSecrets(snapshot.model(), now, items);
         addMessages(items);
         addNewcomers(items, now);
@@ -187,7 +188,7 @@ public class DeskService {
             items.add(new DeskView.Item(
                     "MOVED",
                     one.person().name() + " is now " + one.engagement().job(),
-                    "Was " + one.former().job() + "; what they hold is still that of the former job",
+                    "Was " + one.former().job() + ". Their access still matches the former job",
                     "See the move",
                     one.person().id().toString(),
                     one.at(),
@@ -209,7 +210,9 @@ public class DeskService {
                                                 .flatMap(person -> model.people().find(person).stream())
                                                 .map(Person::name)
                                                 .toList())
-                                + (one.out().size() == 1 ? " knows it and is out" : " know it and are out"),
+                                + (one.out().size() == 1
+                                        ? " knows it and is no longer here"
+                                        : " know it and are no longer here"),
                         "See it",
                         one.id().toString(),
                         null,

@@ -40,7 +40,7 @@ class StillOpen {
     void add(Snapshot snapshot, Instant now, List<DeskView.Item> items) {
         Model model = snapshot.model();
         Map<Id<Person>, List<String>> open = new TreeMap<>();
-        directories.stillEnabled(model, now).forEach((person, directory) -> {
+        directories.stillEnabled(snapshot, now).forEach((person, directory) -> {
             // who has open accounts here is on the Desk as somebody to offboard, with all that is left of them
             if (model.table(Kind.ACCOUNT).by(Account.BY_PERSON, person).stream().noneMatch(Account::isOpen)) {
                 open.computeIfAbsent(person, any -> new ArrayList<>()).add(directory);
@@ -71,6 +71,23 @@ class StillOpen {
                                 .orElse(null),
                         null,
                         null))));
+    }
+
+    /** People who are back, and whom a directory still shuts out. */
+    void addShutOut(Model model, List<DeskView.Item> items) {
+        directories
+                .notEnabled()
+                .forEach(one -> model.people()
+                        .find(one.person())
+                        .ifPresent(person -> items.add(new DeskView.Item(
+                                "SHUT_OUT",
+                                person.name(),
+                                "Is back, and the " + one.directory() + " refused to enable the entry: " + one.answer(),
+                                "See it",
+                                person.id().toString(),
+                                one.at(),
+                                null,
+                                null))));
     }
 
     private static boolean isOpenThereAlone(Difference one) {

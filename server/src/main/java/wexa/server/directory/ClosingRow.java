@@ -46,7 +46,9 @@ class ClosingRow {
         /** Somebody said that they did it. */
         BY_HAND,
         /** It was disabled, and a later reading shows it enabled. */
-        REAPPEARED
+        REAPPEARED,
+        /** The person is back, and the directory refused to enable it. */
+        NOT_ENABLED
     }
 
     /** Directory, and what the entry is known by for good. */

@@ -23,7 +23,6 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import wexa.connect.Outcome;
-import wexa.connect.Trust;
 import wexa.connect.ldap.DirectoryContents;
 import wexa.connect.ldap.DirectoryEntry;
 import wexa.connect.ldap.DirectoryGroup;
@@ -167,21 +166,7 @@ public class Directories {
     }
 
     private static LdapDirectory directory(DirectorySettings.Source source, Set<String> attributes) {
-        return new LdapDirectory(settings(source, source.bindDn(), source.bindPassword()), attributes);
-    }
-
-    static LdapDirectory.Settings settings(DirectorySettings.Source source, String login, String password) {
-        return new LdapDirectory.Settings(
-                source.host(),
-                source.port(),
-                source.encryption(),
-                login,
-                password,
-                source.peopleDn(),
-                Optional.of(source.groupsDn()).filter(name -> !name.isEmpty()),
-                source.idAttribute(),
-                Trust.of(source.certificates()),
-                source.limit());
+        return new LdapDirectory(source.reached(source.bindDn(), source.bindPassword()), attributes);
     }
 
     private Found found(Model model, String directory, DirectoryEntry entry) {

@@ -1,6 +1,8 @@
 package wexa.server.directory;
 
+import java.time.Duration;
 import java.time.Instant;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -34,6 +36,11 @@ import wexa.server.wiring.BusinessClock;
 public class DirectoryClosing {
     private static final Logger LOG = LoggerFactory.getLogger(DirectoryClosing.class);
     private static final int LONGEST_ANSWER = 500;
+    private static final Duration AFTER_REFUSAL = Duration.ofMinutes(10);
+
+    /** Of whom nobody has to be asked before it is tried once more. */
+    private static final Set<ClosingRow.State> OPEN =
+            EnumSet.of(ClosingRow.State.WAITING, ClosingRow.State.SENT, ClosingRow.State.NOT_ENABLED);
 
     /** In whose name it is done where nobody asked for it. */
     private static final String CLOCK = "clock";
@@ -52,6 +59,8 @@ public class DirectoryClosing {
 
     /** Rows of entries that were disabled, or are to be. */
     interface Rows extends JpaRepository<ClosingRow, ClosingRow.Name> {
+        List<ClosingRow> findByState(ClosingRow.State state);
+
         List<ClosingRow> findByNameDirectory(String directory);
     }
 
@@ -181,8 +190,7 @@ public class DirectoryClosing {
 
     /** What was refused, or enabled again by somebody else, waits for a person. */
     private static boolean isDue(Entry entry, Optional<ClosingRow> row, Instant out) {
-        return row.map(known -> entry.disabling().writes()
-                        && (known.state == ClosingRow.State.WAITING || known.state == ClosingRow.State.SENT))
+        return row.map(known -> entry.disabling().writes() && OPEN.contains(known.state))
                 .orElseGet(() -> entry.disabling().covers(out));
     }
 
@@ -216,7 +224,8 @@ public class DirectoryClosing {
             boolean isRefused = outcome instanceof Outcome.Refused;
             keep(
                     entry,
-                    true,
+                    // what somebody else disables after a refusal is theirs; after a lost answer it may be ours
+                    !isRefused,
                     isRefused ? ClosingRow.State.REFUSED : ClosingRow.State.WAITING,
                     row,
                     Reader.words(outcome),
@@ -225,15 +234,17 @@ public class DirectoryClosing {
         return !(outcome instanceof Outcome.TryLater);
     }
 
-    /** Only what Wexa disabled is enabled again, and only as long as it is as Wexa left it. */
+    /**
+     * Only what Wexa disabled is enabled again, and only as long as it is as Wexa left it. What the directory refuses is tried
+     * again after a while.
+     */
     private boolean back(Entry entry, ClosingRow row, String by) {
         if (!entry.isDisabled() || !row.isOurs || !entry.disabling().writes()) {
-            if (row.state != ClosingRow.State.REFUSED || !entry.isDisabled()) {
-                transactions.executeWithoutResult(status -> rows.deleteById(row.name));
-            }
+            transactions.executeWithoutResult(status -> rows.deleteById(row.name));
             return true;
         }
-        if (row.state == ClosingRow.State.REFUSED) {
+        if (row.state == ClosingRow.State.NOT_ENABLED
+                && row.at.plus(AFTER_REFUSAL).isAfter(clock.now())) {
             return true;
         }
         Outcome<Optional<String>> outcome = write(entry, Optional.ofNullable(row.previous));
@@ -248,7 +259,7 @@ public class DirectoryClosing {
                         Set.of(entry.person().id().value()));
             });
         } else if (outcome instanceof Outcome.Refused) {
-            keep(entry, true, ClosingRow.State.REFUSED, row, Reader.words(outcome), by);
+            keep(entry, true, ClosingRow.State.NOT_ENABLED, row, Reader.words(outcome), by);
         }
         return !(outcome instanceof Outcome.TryLater);
     }
@@ -256,12 +267,12 @@ public class DirectoryClosing {
     private static Outcome<Optional<String>> write(Entry entry, Optional<String> value) {
         DirectorySettings.Disabling disabling = entry.disabling();
         if (!disabling.writes()) {
-            return new Outcome.Refused<>(0, "", "Wexa has no login that may write to this directory");
+            return new Outcome.Refused<>(0, "", "Wexa has no login with write access to this directory");
         }
         if (disabling.writePassword().isEmpty()) {
             return new Outcome.Refused<>(0, "", "its password cannot be decrypted with this key file; enter it again");
         }
-        return new EntryWriter(Directories.settings(entry.source(), disabling.writeDn(), disabling.writePassword()))
+        return new EntryWriter(entry.source().reached(disabling.writeDn(), disabling.writePassword()))
                 .replace(entry.entry().dn(), entry.entry().id(), disabling.attribute(), value);
     }
 
@@ -278,7 +289,7 @@ public class DirectoryClosing {
 
     private void keep(Entry entry, boolean isOurs, ClosingRow.State state, ClosingRow row, String answer, String by) {
         transactions.executeWithoutResult(status -> put(row, isOurs, state, answer, by));
-        if (state == ClosingRow.State.REFUSED) {
+        if (state == ClosingRow.State.REFUSED || state == ClosingRow.State.NOT_ENABLED) {
             LOG.warn(
                     "directory {} did not change entry {}: {}",
                     entry.source().key(),

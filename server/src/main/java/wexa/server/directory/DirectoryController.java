@@ -127,13 +127,13 @@ class DirectoryController {
                 throw Problem.badField(
                         "disabledAttribute",
                         "directory.disabled-attribute",
-                        "Say which attribute shows that an entry is disabled; it is the one that is written.");
+                        "Enter the attribute that marks an entry as disabled. It is the one that Wexa writes.");
             }
             if (value.isEmpty()) {
                 throw Problem.badField(
                         "disabledValue",
                         "directory.disabled-value",
-                        "Say which value of " + attribute + " shows that an entry is disabled.");
+                        "Enter the value of " + attribute + " that marks an entry as disabled.");
             }
             return new DirectorySettings.Disabling(
                     attribute, value, text(writeDn), writePassword == null ? "" : writePassword, null);

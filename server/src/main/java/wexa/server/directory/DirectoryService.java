@@ -8,11 +8,8 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
-import wexa.connect.Outcome;
-import wexa.connect.Trust;
 import wexa.connect.Words;
 import wexa.connect.ldap.DirectoryContents;
-import wexa.connect.ldap.LdapDirectory;
 import wexa.core.directory.GroupComparison;
 import wexa.core.intake.Entry;
 import wexa.core.model.Group;
@@ -23,7 +20,6 @@ import wexa.server.drafts.DraftService;
 import wexa.server.drafts.DraftView;
 import wexa.server.log.Notes;
 import wexa.server.problems.Problem;
-import wexa.server.readings.Reader;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
@@ -101,6 +97,9 @@ public class DirectoryService {
                     source.key(),
                     source.name(),
                     sources.isConnectedHere(source.key()) ? reached(source) : null,
+                    source.disabling()
+                            .map(one -> one.writes() ? PairsView.Disabled.BY_WEXA : PairsView.Disabled.BY_HAND)
+                            .orElse(PairsView.Disabled.NOT_KNOWN),
                     source.isPaused(),
                     reading.state(),
                     reading.detail(),
@@ -188,90 +187,7 @@ public class DirectoryService {
     @Requires(Act.GOVERN)
     public DirectoryContents probe(Actor actor, DirectorySettings.Source source) {
         security.write(SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "new directory at " + at(source));
-        return tried(source);
-    }
-
-    private static DirectoryContents tried(DirectorySettings.Source source) {
-        try {
-            Trust.of(source.certificates());
-        } catch (IllegalArgumentException unreadable) {
-            throw Problem.badField(
-                    "certificates", "directory.certificates", "This cannot be used: " + unreadable.getMessage() + ".");
-        }
-        Outcome<DirectoryContents> outcome = Directories.directory(source).readAll();
-        if (outcome instanceof Outcome.Done<DirectoryContents> done) {
-            if (done.value().people().isEmpty()) {
-                throw Problem.badField(
-                        "peopleDn",
-                        "directory.empty",
-                        "It answers, but there are no people below " + source.peopleDn() + ". Check the name.");
-            }
-            if (done.value().groups().filter(List::isEmpty).isPresent()) {
-                throw Problem.badField(
-                        "groupsDn",
-                        "directory.no-groups",
-                        "It answers, but there are no groups below " + source.groupsDn()
-                                + ". Check the name, or leave it empty to read people only.");
-            }
-            source.disabling().filter(DirectorySettings.Disabling::writes).ifPresent(one -> triedWriting(source, one));
-            return done.value();
-        }
-        throw unfit(source, outcome);
-    }
-
-    /** Whether the writing login is known. What it may write shows when it writes. */
-    private static void triedWriting(DirectorySettings.Source source, DirectorySettings.Disabling writing) {
-        if (writing.writePassword().isEmpty()) {
-            throw Problem.badField(
-                    "writePassword", "directory.password-needed", "Enter the password of " + writing.writeDn() + ".");
-        }
-        Outcome<?> outcome = new LdapDirectory(Directories.settings(source, writing.writeDn(), writing.writePassword()))
-                .read(source.peopleDn());
-        if (!(outcome instanceof Outcome.Done)) {
-            throw Problem.badField(
-                    "writePassword",
-                    "directory.refused",
-                    "The directory does not let " + writing.writeDn() + " in: " + Reader.words(outcome) + ".");
-        }
-    }
-
-    /** Names the field that is wrong, and the way out. */
-    private static Problem unfit(DirectorySettings.Source source, Outcome<DirectoryContents> outcome) {
-        String said = Reader.words(outcome);
-        return switch (LdapDirectory.blame(outcome)) {
-            case LOGIN ->
-                Problem.badField(
-                        "bindPassword",
-                        "directory.refused",
-                        "The directory does not know this name with this password. Check both.");
-            case CERTIFICATE ->
-                Problem.badField(
-                        "certificates",
-                        "directory.certificate",
-                        "It is not certain that this is the directory: " + said + ". Check the host, or paste the"
-                                + " certificate that it shows, or its authority's, in PEM form.");
-            case ENCRYPTION ->
-                Problem.badField(
-                        "encryption",
-                        "directory.encryption",
-                        "The directory does not support StartTLS. Use LDAPS, or another port.");
-            case PEOPLE_DN ->
-                Problem.badField(
-                        "peopleDn",
-                        "directory.refused",
-                        "The directory said of " + source.peopleDn() + ": " + said + ". Check the base DN of people.");
-            case GROUPS_DN ->
-                Problem.badField(
-                        "groupsDn",
-                        "directory.refused",
-                        "The directory said of " + source.groupsDn() + ": " + said + ". Check the base DN of groups.");
-            case HOST ->
-                Problem.badField(
-                        "host",
-                        "directory.unreachable",
-                        said + ". Check host, port and encryption, and whether it is up.");
-            case NOTHING -> Problem.badField("host", "directory.refused", "The directory said: " + said + ".");
-        };
+        return DirectoryProbe.tried(source);
     }
 
     /** Connects a directory after it answered, and reads it. */
@@ -284,7 +200,7 @@ public class DirectoryService {
         }
         security.write(
                 SecurityLog.Kind.CONNECTION_TRIED, actor.login(), "directory " + source.key() + " at " + at(source));
-        tried(withWriting(source, Optional.empty()));
+        DirectoryProbe.tried(withWriting(source, Optional.empty()));
         transactions.executeWithoutResult(status -> {
             sources.put(source, clock.now());
             identitySources.add(actor, source);
@@ -324,7 +240,7 @@ public class DirectoryService {
         DirectorySettings.Source source = withWriting(
                 wanted.bindPassword().isEmpty() ? wanted.withPassword(before.bindPassword()) : wanted,
                 isElsewhere ? Optional.empty() : before.disabling());
-        tried(source);
+        DirectoryProbe.tried(source);
         transactions.executeWithoutResult(status -> {
             sources.put(source, clock.now());
             notes.write(actor.login(), "set connection of directory " + source.key());

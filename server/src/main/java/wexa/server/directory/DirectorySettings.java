@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 import wexa.connect.Encryption;
+import wexa.connect.Trust;
 import wexa.connect.ldap.LdapDirectory;
 
 /** Directories that are set with the server's other properties. {@code key} is the home of the people in it. */
@@ -52,6 +53,14 @@ public record DirectorySettings(List<Source> sources, Duration interval, Duratio
         }
 
         Source withPassword(String password) {
+            return copy(password, disabledBy, "");
+        }
+
+        Source with(Disabling other) {
+            return copy(bindPassword, other, lack);
+        }
+
+        private Source copy(String password, @Nullable Disabling other, String lacking) {
             return new Source(
                     key,
                     name,
@@ -66,27 +75,23 @@ public record DirectorySettings(List<Source> sources, Duration interval, Duratio
                     certificates,
                     limit,
                     isPaused,
-                    disabledBy,
-                    "");
+                    other,
+                    lacking);
         }
 
-        Source with(Disabling other) {
-            return new Source(
-                    key,
-                    name,
+        /** How it is reached with a login. */
+        LdapDirectory.Settings reached(String login, String withPassword) {
+            return new LdapDirectory.Settings(
                     host,
                     port,
                     encryption,
-                    bindDn,
-                    bindPassword,
+                    login,
+                    withPassword,
                     peopleDn,
-                    groupsDn,
+                    Optional.of(groupsDn).filter(name -> !name.isEmpty()),
                     idAttribute,
-                    certificates,
-                    limit,
-                    isPaused,
-                    other,
-                    lack);
+                    Trust.of(certificates),
+                    limit);
         }
     }
 

@@ -1,26 +1,36 @@
 package wexa.server.directory;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import wexa.connect.ldap.DirectoryEntry;
 import wexa.core.directory.Listed;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 
 /** Whether people who are out are still enabled in a directory, as it was read. */
 @Component
 public class DirectoryStandings {
+    private static final Duration KEPT_FOR = Duration.ofMinutes(1);
+
     private final DirectorySources sources;
     private final Directories directories;
     private final Comparisons comparisons;
     private final DirectoryClosing.Rows rows;
+    private final Map<String, Out> kept = new ConcurrentHashMap<>();
+
+    /** People who are out and enabled by a reading, by their entries. */
+    private record Out(long version, Instant read, Instant at, Map<String, Id<Person>> people) {}
 
     DirectoryStandings(
             DirectorySources sources, Directories directories, Comparisons comparisons, DirectoryClosing.Rows rows) {
@@ -30,24 +40,63 @@ public class DirectoryStandings {
         this.rows = rows;
     }
 
-    /** Everybody who is out and whose entry is enabled, as it was last read, with the directory's name. */
-    public Map<Id<Person>, String> stillEnabled(Model model, Instant now) {
+    /**
+     * Everybody who is out and whose entry is enabled, as it was last read, with the directory's name. Costs a look at everybody
+     * whom the directories list, once a minute or where model or reading are others.
+     */
+    public Map<Id<Person>, String> stillEnabled(Snapshot snapshot, Instant now) {
         Map<Id<Person>, String> found = new HashMap<>();
         for (DirectorySettings.Source source : sources.active()) {
-            source.disabling().ifPresent(disabling -> {
+            if (source.disabling().isPresent()) {
                 Instant read = directories.reading(source).doneAt().orElse(Instant.MIN);
                 Set<String> since = closedSince(source, read);
-                for (Listed listed : comparisons.people(source)) {
-                    if (!disabling.isDisabled(listed.attributes()) && !since.contains(listed.id())) {
-                        DirectoryClosing.person(model, source.key(), listed.id())
-                                .filter(person -> PersonStatus.outSince(model, person.id(), now)
-                                        .isPresent())
-                                .ifPresent(person -> found.put(person.id(), source.name()));
+                out(snapshot, source, read, now).forEach((entry, person) -> {
+                    if (!since.contains(entry)) {
+                        found.put(person, source.name());
                     }
-                }
-            });
+                });
+            }
         }
         return found;
+    }
+
+    private Map<String, Id<Person>> out(Snapshot snapshot, DirectorySettings.Source source, Instant read, Instant now) {
+        Out known = kept.get(source.key());
+        if (known == null
+                || known.version() != snapshot.version()
+                || !known.read().equals(read)
+                || now.isBefore(known.at())
+                || known.at().plus(KEPT_FOR).isBefore(now)) {
+            known = new Out(snapshot.version(), read, now, out(snapshot.model(), source, now));
+            kept.put(source.key(), known);
+        }
+        return known.people();
+    }
+
+    private Map<String, Id<Person>> out(Model model, DirectorySettings.Source source, Instant now) {
+        Map<String, Id<Person>> found = new HashMap<>();
+        DirectorySettings.Disabling disabling = source.disabling().orElseThrow();
+        for (Listed listed : comparisons.people(source)) {
+            if (!disabling.isDisabled(listed.attributes())) {
+                DirectoryClosing.person(model, source.key(), listed.id())
+                        .filter(person ->
+                                PersonStatus.outSince(model, person.id(), now).isPresent())
+                        .ifPresent(person -> found.put(listed.id(), person.id()));
+            }
+        }
+        return found;
+    }
+
+    /** Somebody who is back, and whose entry a directory refused to enable. */
+    public record NotEnabled(Id<Person> person, String directory, String answer, Instant at) {}
+
+    public List<NotEnabled> notEnabled() {
+        Map<String, String> names = new HashMap<>();
+        sources.all().forEach(source -> names.put(source.key(), source.name()));
+        return rows.findByState(ClosingRow.State.NOT_ENABLED).stream()
+                .filter(row -> names.containsKey(row.name.directory()))
+                .map(row -> new NotEnabled(Id.of(row.person), names.get(row.name.directory()), row.answer, row.at))
+                .toList();
     }
 
     /** Entries that were shown to be disabled, or confirmed by hand, after the last whole reading. */
@@ -108,7 +157,11 @@ public class DirectoryStandings {
                         .filter(one -> one.isDisabled(entry.get().attributes()))
                         .isPresent();
         if (isDisabled) {
-            return new Shown(source.name(), Standing.DISABLED, "the entry is disabled", false, later(read, row));
+            String refused = row.filter(one -> one.state == ClosingRow.State.NOT_ENABLED)
+                    .map(one -> ", and the directory refused to enable it: " + one.answer)
+                    .orElse("");
+            return new Shown(
+                    source.name(), Standing.DISABLED, "the entry is disabled" + refused, false, later(read, row));
         }
         boolean isShownEnabled = source.disabling().isPresent() && entry.isPresent();
         if (row.filter(one -> one.state == ClosingRow.State.BY_HAND)
@@ -126,7 +179,7 @@ public class DirectoryStandings {
             return new Shown(
                     source.name(),
                     Standing.CANNOT_BE_CHECKED,
-                    "nothing says how this directory shows that an entry is disabled",
+                    "it is not set how this directory marks an entry as disabled",
                     false,
                     read);
         }
@@ -138,7 +191,7 @@ public class DirectoryStandings {
             boolean isDue = mayAsk
                     && out.filter(source.disabling().orElseThrow()::covers).isPresent();
             return isDue
-                    ? new Shown(source.name(), Standing.WAITING, "Wexa disables it within half a minute", mayAsk, read)
+                    ? new Shown(source.name(), Standing.WAITING, "Wexa will disable it within 30 seconds", mayAsk, read)
                     : new Shown(source.name(), Standing.ENABLED, "the entry is enabled", mayAsk, read);
         });
     }
@@ -151,7 +204,7 @@ public class DirectoryStandings {
                 new Shown(
                         source.name(),
                         Standing.WAITING,
-                        "the directory accepted it; it was not read since",
+                        "the directory accepted it, and no reading shows it yet",
                         mayAsk,
                         read);
             case REFUSED ->
@@ -161,7 +214,7 @@ public class DirectoryStandings {
                         "the entry is enabled; the directory refused to disable it: " + row.answer,
                         mayAsk,
                         read);
-            case CONFIRMED, BY_HAND, REAPPEARED ->
+            case CONFIRMED, BY_HAND, REAPPEARED, NOT_ENABLED ->
                 new Shown(source.name(), Standing.ENABLED, "the entry was disabled and is enabled again", mayAsk, read);
         };
     }

@@ -17,6 +17,7 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             String key,
             String name,
             @Nullable SourceView source,
+            Disabled disabled,
             boolean isPaused,
             String state,
             String detail,
@@ -27,6 +28,14 @@ public record PairsView(List<DirectoryView> directories, List<PairView> pairs, i
             @Nullable Integer groups,
             List<GroupLine> shifting,
             int shiftingInAll) {}
+
+    /** How entries of people who leave are disabled there. */
+    public enum Disabled {
+        BY_WEXA,
+        BY_HAND,
+        /** It is not set how the directory marks them, so that nobody can tell. */
+        NOT_KNOWN
+    }
 
     /** How a directory that was connected here is reached, without its password. */
     public record SourceView(

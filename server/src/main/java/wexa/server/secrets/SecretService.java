@@ -108,7 +108,9 @@ public class SecretService {
                 one.place(),
                 tenant.map(found -> found.id().value()).orElse(null),
                 tenant.map(Tenant::colour).orElse(null),
-                knower(model, one.owner(), one.out().contains(one.owner())),
+                Reached.isSeen(actor.sight(), model, one.owner(), now)
+                        ? knower(model, one.owner(), one.out().contains(one.owner()))
+                        : new KnowerView(one.owner().value(), "somebody outside your scope", false),
                 one.changedAt(),
                 known,
                 one.knowers().size() - known.size(),
@@ -165,7 +167,7 @@ public class SecretService {
     private SecretRow reached(Actor actor, UUID id) {
         SecretRow row = rows.findById(id)
                 .orElseThrow(() -> new Problem(
-                        404, "secret.unknown", "Nobody keeps track of this secret any more. Load the list again."));
+                        404, "secret.unknown", "This secret is no longer on the list. Load the list again."));
         requireReach(actor, row);
         return row;
     }
@@ -186,7 +188,8 @@ public class SecretService {
         Instant now = clock.now();
         String place = input.place() == null ? "" : input.place().strip();
         if (input.tenant() == null && place.isEmpty()) {
-            throw Problem.badField("place", "secret.place", "Say where it is used: choose a tenant, or write a place.");
+            throw Problem.badField(
+                    "place", "secret.place", "Enter where it is used: choose a tenant, or enter a place.");
         }
         if (input.tenant() != null
                 && model.tenants().find(Id.<Tenant>of(input.tenant())).isEmpty()) {
@@ -209,7 +212,7 @@ public class SecretService {
                         "known",
                         "secret.still-known",
                         knower(model, Id.of(person), true).name()
-                                + " is out and still knows it. Confirm that it was changed; that takes them off the list.");
+                                + " is no longer here and still knows it. Mark it as changed; that takes them off the list.");
             }
         }
         if (!input.owner().equals(row.owner)) {

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.annotation.Transactional;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
+import wexa.server.connections.ManualTenants;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Act;
 import wexa.server.rights.Actor;
@@ -24,6 +25,7 @@ import wexa.server.wiring.Settings;
 class ReceiverService {
     private final SecurityEvents.Receivers receivers;
     private final SecurityEvents events;
+    private final ManualTenants manual;
     private final SnapshotStore snapshots;
     private final Settings settings;
     private final SecurityLog security;
@@ -32,12 +34,14 @@ class ReceiverService {
     ReceiverService(
             SecurityEvents.Receivers receivers,
             SecurityEvents events,
+            ManualTenants manual,
             SnapshotStore snapshots,
             Settings settings,
             SecurityLog security,
             BusinessClock clock) {
         this.receivers = receivers;
         this.events = events;
+        this.manual = manual;
         this.snapshots = snapshots;
         this.settings = settings;
         this.security = security;
@@ -65,6 +69,12 @@ class ReceiverService {
     @Transactional
     void set(Actor actor, UUID id, String url, String audience) {
         Tenant tenant = tenant(id);
+        if (manual.is(tenant.id())) {
+            throw new Problem(
+                    409,
+                    "tenant.manual",
+                    "This tenant has no interface, so it cannot take security events. Sessions there are ended by hand.");
+        }
         URI address = address(url);
         events.tell(tenant.id(), address, audience.strip(), clock.now());
         security.write(

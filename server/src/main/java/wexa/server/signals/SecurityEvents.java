@@ -246,10 +246,9 @@ public class SecurityEvents {
 
     private static String words(NoticeRow event) {
         return switch (event.state) {
-            case WAITING ->
-                event.answer.isEmpty() ? "being told to end sessions" : "not told to end sessions yet: " + event.answer;
-            case NOTIFIED -> "notified to end sessions";
-            case REFUSED -> "refused the notice to end sessions: " + event.answer;
+            case WAITING -> event.answer.isEmpty() ? "notification on its way" : "not notified yet: " + event.answer;
+            case NOTIFIED -> "notified to end open sessions";
+            case REFUSED -> "refused the notification: " + event.answer;
         };
     }
 }

@@ -153,6 +153,63 @@ class DirectoryClosingTest {
     }
 
     @Test
+    void whomADirectoryRefusesToEnableIsOnTheDesk() throws Exception {
+        Person person = somebody(3);
+        String id = person.id().toString();
+        String handle = person.handle().text();
+        suspend(id);
+        patiently().until(() -> entry(id), one -> one.path("left").asString().equals("CONFIRMED"));
+        cast.stage.refuseWriting(true);
+        try {
+            lift(id);
+            assertThat(inDirectory(handle)).isEqualTo("disabled");
+            JsonNode line = cast.tove
+                    .get("/api/v1/desk")
+                    .body()
+                    .path("items")
+                    .valueStream()
+                    .filter(one -> one.path("kind").asString().equals("SHUT_OUT"))
+                    .findFirst()
+                    .orElseThrow();
+            assertThat(line.path("target").asString()).isEqualTo(id);
+            assertThat(line.path("text").asString()).contains("refused to enable the entry");
+            assertThat(entry(id).path("text").asString()).contains("refused to enable it");
+        } finally {
+            cast.stage.refuseWriting(false);
+        }
+        changeInDirectory(handle, new Modification(ModificationType.REPLACE, ATTRIBUTE));
+        read();
+        cast.bean(DirectoryClosing.class).followAll();
+        assertThat(cast.tove.get("/api/v1/desk").body().toString())
+                .as("somebody enabled it there")
+                .doesNotContain("SHUT_OUT");
+    }
+
+    /** After a refusal somebody disables it there: on return it is theirs to enable. */
+    @Test
+    void whatSomebodyDisabledAfterARefusalIsTheirs() throws Exception {
+        Person person = somebody(4);
+        String id = person.id().toString();
+        String handle = person.handle().text();
+        cast.stage.refuseWriting(true);
+        try {
+            suspend(id);
+            patiently()
+                    .until(() -> entry(id), one -> one.path("text").asString().contains("refused to disable"));
+        } finally {
+            cast.stage.refuseWriting(false);
+        }
+        changeInDirectory(handle, new Modification(ModificationType.REPLACE, ATTRIBUTE, "disabled"));
+        read();
+        cast.bean(DirectoryClosing.class).followAll();
+        assertThat(entry(id).path("left").asString()).isEqualTo("CONFIRMED");
+        lift(id);
+        assertThat(inDirectory(handle)).isEqualTo("disabled");
+        changeInDirectory(handle, new Modification(ModificationType.REPLACE, ATTRIBUTE));
+        read();
+    }
+
+    @Test
     void whatWasDisabledThereByOthersStaysSoOnReturn() throws Exception {
         Person person = somebody(2);
         String id = person.id().toString();

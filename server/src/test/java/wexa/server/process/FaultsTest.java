@@ -154,13 +154,7 @@ class FaultsTest {
                     entry.set("fields", holding.path("change").path("fields"));
                 }
             }
-            draft = tove.send(
-                            "PUT",
-                            "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
-                            edits,
-                            "If-Match",
-                            "\"" + draft.path("version").asLong() + "\"")
-                    .body();
+            draft = put(tove, draft, edits);
         }
         assertThat(draft.path("summary").path("toSettle").asInt(-1))
                 .as("%s", draft)
@@ -233,18 +227,22 @@ class FaultsTest {
             addAccount(put, person, "pelagia/north", "reader", "night-keeper", "lagoon-hall");
             addAccount(put, person, "pelagia/south", "reader", "night-keeper", "reef-hall");
             addAccount(put, person, "rota-buoy/all", "staff", "", "");
-            draft = tove.send(
-                            "PUT",
-                            "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
-                            edits,
-                            "If-Match",
-                            "\"" + draft.path("version").asLong() + "\"")
-                    .body();
+            draft = put(tove, draft, edits);
             assertThat(draft.path("summary").path("toSettle").asInt(-1))
                     .as("%s", draft)
                     .isZero();
         }
         return draft;
+    }
+
+    private static JsonNode put(Browserless tove, JsonNode draft, ObjectNode edits) throws Exception {
+        return tove.send(
+                        "PUT",
+                        "/api/v1/drafts/" + draft.path("id").asString() + "/entries",
+                        edits,
+                        "If-Match",
+                        "\"" + draft.path("version").asLong() + "\"")
+                .body();
     }
 
     private static void add(ArrayNode put, String form, String... namesAndValues) {

@@ -86,7 +86,7 @@ class SecurityEventsTest {
         int before = taken().size();
         String person = newcomer();
         close(person);
-        patiently().until(() -> sessions(person), "notified to end sessions"::equals);
+        patiently().until(() -> sessions(person), "notified to end open sessions"::equals);
         patiently().until(this::taken, all -> all.size() >= before + 2);
         cast.bean(SecurityEvents.class).follow();
         List<JsonNode> events = taken().subList(before, taken().size());
@@ -113,7 +113,7 @@ class SecurityEventsTest {
         close(person);
         patiently().until(() -> sessions(person), words -> words.contains("503"));
         cast.stage.fault(STEM, "NONE", 0, 0);
-        patiently().until(() -> sessions(person), "notified to end sessions"::equals);
+        patiently().until(() -> sessions(person), "notified to end open sessions"::equals);
     }
 
     @Test
@@ -140,6 +140,11 @@ class SecurityEventsTest {
                         .body()
                         .toString())
                 .contains("connection.plain-http");
+        String byHand = "/api/v1/tenants/" + cast.find("/api/v1/tenants", "path", "mooring-book/harbour");
+        assertThat(cast.tove
+                        .send("PUT", byHand + "/event-receiver", cast.tove.object("url", address(), "audience", "x"))
+                        .text("code"))
+                .isEqualTo("tenant.manual");
         assertThat(Lookers.limited(cast, List.of("pelagia/south"), List.of(), "GOVERN")
                         .send("PUT", receiver, cast.tove.object("url", address(), "audience", "x"))
                         .status())

@@ -73,6 +73,11 @@ public final class Stage implements AutoCloseable {
         return directories.port();
     }
 
+    /** Has the directories refuse every change from the login that writes. */
+    public void refuseWriting(boolean isRefused) {
+        directories.refuseWriting(isRefused);
+    }
+
     public void startServer() throws IOException {
         List<String> arguments = new ArrayList<>(List.of(
                 "--server.port=0",
