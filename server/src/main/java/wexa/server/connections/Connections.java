@@ -107,10 +107,15 @@ public class Connections {
 
     /** A connection that is tried and not kept. */
     public Connection to(String url, String token, String certificates) {
-        HttpClient client = certificates.isBlank() ? http : believing(certificates);
+        HttpClient client = client(certificates);
         return new Connection(
                 new ScimTenant(exchange(client, url + "scim/v2/", token)),
                 new Evaluations(exchange(client, url, token)));
+    }
+
+    /** One that trusts what the machine trusts, or some certificates alone. */
+    public HttpClient client(String certificates) {
+        return certificates.isBlank() ? http : believing(certificates);
     }
 
     private HttpClient believing(String certificates) {

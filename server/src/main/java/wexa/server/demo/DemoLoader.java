@@ -114,13 +114,14 @@ class DemoLoader implements ApplicationRunner {
         if (source == null) {
             return;
         }
-        if (snapshots.isEmpty()) {
+        boolean isFirst = snapshots.isEmpty();
+        if (isFirst) {
             List<Fact> facts = forms.readModel(Files.readString(source.resolve("model.json")));
             transactions.executeWithoutResult(status -> fill(facts));
             keepSecrets(snapshots.current().model());
             LOG.info("demo scenario loaded: {} facts", facts.size());
         }
-        connect(source);
+        connect(source, isFirst);
         setManual(source);
         snapshots.current();
     }
@@ -184,14 +185,14 @@ class DemoLoader implements ApplicationRunner {
     }
 
     /** The stand-ins' port may be another than last time. */
-    private void connect(Path source) throws IOException {
+    private void connect(Path source, boolean isFirst) throws IOException {
         Instant began = clock.now();
         for (JsonNode one : json.readTree(Files.readString(source.resolve("tenants.json")))) {
             Id<Tenant> tenant = Id.of(one.path("tenant").asString());
             String address = settings.standIns() + "/" + one.path("key").asString() + "/";
             connections.connect(tenant, address, one.path("token").asString(), "");
             connections.setDoor(tenant, Optional.of(address + "sign-in"));
-            if (TOLD.contains(one.path("key").asString())) {
+            if (isFirst && TOLD.contains(one.path("key").asString())) {
                 events.tell(
                         tenant,
                         URI.create(address + "events"),

@@ -64,12 +64,11 @@ public class SecurityEvents {
     /** Rows of events. */
     interface Rows extends JpaRepository<NoticeRow, UUID> {
         /** Steps that close an account in a tenant that takes events, of which none was made. */
-        @Query(
-                "select new wexa.server.signals.SecurityEvents$Closing(step.id, step.tenantId, step.object, job.createdAt)"
-                        + " from StepRow step, JobRow job, ReceiverRow receiver where job.id = step.jobId"
-                        + " and receiver.tenantId = step.tenantId and job.createdAt >= receiver.since and step.urgent = true"
-                        + " and step.object like 'ACCOUNT:%' and step.state not in ('SUPERSEDED', 'SKIPPED')"
-                        + " and not exists (select event.id from NoticeRow event where event.step = step.id)")
+        @Query("select new wexa.server.signals.SecurityEvents$Closing(step.id, step.tenantId, step.object)"
+                + " from StepRow step, JobRow job, ReceiverRow receiver where job.id = step.jobId"
+                + " and receiver.tenantId = step.tenantId and job.createdAt >= receiver.since and step.urgent = true"
+                + " and step.object like 'ACCOUNT:%' and step.state not in ('SUPERSEDED', 'SKIPPED')"
+                + " and not exists (select event.id from NoticeRow event where event.step = step.id)")
         List<Closing> untold(Limit limit);
 
         @Query(
@@ -80,7 +79,7 @@ public class SecurityEvents {
     }
 
     /** A step that closes an account. */
-    record Closing(UUID step, UUID tenant, String object, Instant at) {}
+    record Closing(UUID step, UUID tenant, String object) {}
 
     SecurityEvents(
             Receivers receivers,
@@ -182,13 +181,16 @@ public class SecurityEvents {
         return push(Id.of(row.tenantId), URI.create(receiver.get().url)).send(event.signed(keys.newest()));
     }
 
-    /** The tenant's token is for the tenant's own address: a receiver elsewhere gets none. */
+    /** The tenant's token, and the certificate that is trusted for it, are for the tenant's own address alone. */
     private EventPush push(Id<Tenant> tenant, URI url) {
-        Optional<String> token = connections
+        Optional<Connections.Reached> own = connections
                 .reached(tenant)
-                .filter(reached -> Exchange.isSameOrigin(URI.create(reached.address()), url))
-                .flatMap(Connections.Reached::token);
-        return new EventPush(http, url, token, settings.requestLimit());
+                .filter(reached -> Exchange.isSameOrigin(URI.create(reached.address()), url));
+        return new EventPush(
+                own.map(reached -> connections.client(reached.certificates())).orElse(http),
+                url,
+                own.flatMap(Connections.Reached::token),
+                settings.requestLimit());
     }
 
     private void settle(NoticeRow sent, Outcome<Boolean> outcome) {
