@@ -2,6 +2,7 @@ package wexa.server.directory;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -91,12 +92,16 @@ public class DirectoryStandings {
     public record NotEnabled(Id<Person> person, String directory, String answer, Instant at) {}
 
     public List<NotEnabled> notEnabled() {
+        List<NotEnabled> refused = new ArrayList<>();
         Map<String, String> names = new HashMap<>();
         sources.all().forEach(source -> names.put(source.key(), source.name()));
-        return rows.findByState(ClosingRow.State.NOT_ENABLED).stream()
-                .filter(row -> names.containsKey(row.name.directory()))
-                .map(row -> new NotEnabled(Id.of(row.person), names.get(row.name.directory()), row.answer, row.at))
-                .toList();
+        for (ClosingRow row : rows.findByState(ClosingRow.State.NOT_ENABLED)) {
+            String directory = names.get(row.name.directory());
+            if (directory != null) {
+                refused.add(new NotEnabled(Id.of(row.person), directory, row.answer, row.at));
+            }
+        }
+        return refused;
     }
 
     /** Entries that were shown to be disabled, or confirmed by hand, after the last whole reading. */
