@@ -97,6 +97,12 @@ const move = createRoute({
   ...at("/people/$id/move"),
   component: lazyRouteComponent(() => import("./moving/MovePage"), "MovePage"),
 });
+
+const rename = createRoute({
+  ...at("/people/$id/rename"),
+  component: lazyRouteComponent(() => import("./renaming/RenamePage"), "RenamePage"),
+});
+
 const offboard = createRoute({
   ...at("/people/$id/offboard"),
   validateSearch: (search: Record<string, unknown>): { ending?: string | undefined } => ({
@@ -433,6 +439,7 @@ export const router = createRouter({
     absence,
     offboard,
     move,
+    rename,
     signIn,
     peopleTable,
     onboard,

@@ -8,3 +8,11 @@ export const moveQuery = (person: string, wanted: Schemas["MoveInput"]) =>
     queryFn: ({ signal }) =>
       take(api.POST("/api/v1/people/{id}/move", { signal, params: { path: { id: person } }, body: wanted })),
   });
+
+/** What a change of name comes to in each tenant; nothing is kept. */
+export const renameQuery = (person: string, names: Schemas["RenameInput"]) =>
+  queryOptions({
+    queryKey: ["people", person, "rename", names],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/v1/people/{id}/rename", { signal, params: { path: { id: person } }, body: names })),
+  });

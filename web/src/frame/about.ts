@@ -112,6 +112,12 @@ const MOVE: About = {
   anchor: "moving-to-another-job",
 };
 
+const RENAME: About = {
+  text: "A new name: handle, address and the user names in all tenants, in one draft.",
+  page: "people",
+  anchor: "change-of-name",
+};
+
 const SIGN_IN: About = {
   text: "Where this person can still sign in, and one button that closes all of it now.",
   page: "people",
@@ -130,6 +136,9 @@ export function aboutPage(path: string): About | undefined {
   }
   if (/^\/people\/[^/]+\/move$/.test(path)) {
     return MOVE;
+  }
+  if (/^\/people\/[^/]+\/rename$/.test(path)) {
+    return RENAME;
   }
   if (/^\/people\/[^/]+\/sign-in$/.test(path)) {
     return SIGN_IN;

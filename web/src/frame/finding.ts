@@ -173,6 +173,13 @@ export const PERSON_ACTS: readonly PersonAct[] = [
     need: "PREPARE",
   },
   {
+    id: "rename",
+    words: (name) => `Change the name of ${name}`,
+    verbs: ["rename", "name", "married", "surname", "user name"],
+    href: (id) => `/people/${id}/rename`,
+    need: "PREPARE",
+  },
+  {
     id: "absence",
     words: (name) => `Record an absence of ${name}`,
     verbs: ["absence", "away", "holiday", "cover"],

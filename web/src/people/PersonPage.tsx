@@ -163,6 +163,9 @@ function Heading({ page }: { page: Page }) {
           <Link to="/people/$id/move" params={{ id: person.id }} className="btn btn-xs">
             Move
           </Link>{" "}
+          <Link to="/people/$id/rename" params={{ id: person.id }} className="btn btn-xs">
+            Change name
+          </Link>{" "}
           <Link to="/people/$id/offboard" params={{ id: person.id }} className="btn btn-xs">
             {person.standing === "EXPECTED" ? "Will not start" : "Offboard"}
           </Link>{" "}

@@ -142,7 +142,7 @@ record Place(
                         "MAIL",
                         sized(),
                         List.of(),
-                        new TreeSet<>(List.of("USERS", "GROUPS", "ENTITLEMENTS")),
+                        new TreeSet<>(List.of("USERS", "GROUPS", "ENTITLEMENTS", "FIXED_USER_NAMES")),
                         0),
                 new Place(
                         "drydock",

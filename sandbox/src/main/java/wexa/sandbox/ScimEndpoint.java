@@ -295,6 +295,14 @@ final class ScimEndpoint {
         if (tenant.can("ENTITLEMENTS")) {
             addAttribute("entitlements", schema);
         }
+        if (tenant.can("FIXED_USER_NAMES")) {
+            ((ArrayNode) schema.get("attributes"))
+                    .addObject()
+                    .put("name", "userName")
+                    .put("type", "string")
+                    .put("required", true)
+                    .put("mutability", "immutable");
+        }
         return schema;
     }
 

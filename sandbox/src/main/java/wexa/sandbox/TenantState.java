@@ -138,6 +138,11 @@ final class TenantState {
         if (resource.equals(before)) {
             return before;
         }
+        if (type.equals("Users")
+                && can("FIXED_USER_NAMES")
+                && !before.get("userName").equals(resource.get("userName"))) {
+            throw new Refusal(400, "mutability", "a user keeps the name that it was made with");
+        }
         check(type, resource);
         stamp(resource, type, versionOf(before) + 1);
         of(type).put(id, resource);

@@ -18,6 +18,7 @@ final class TenantDiscovery {
     private static final int FORBIDDEN = 403;
     private static final int NOT_FOUND = 404;
     private static final int NOT_IMPLEMENTED = 501;
+    private static final String USER_NAME = "username";
 
     private final Lookup lookup;
 
@@ -80,6 +81,11 @@ final class TenantDiscovery {
                         switch (attribute.path("name").asText().toLowerCase(Locale.ROOT)) {
                             case Resources.ROLES -> found.add(Capability.ROLE_VALUES);
                             case Resources.ENTITLEMENTS -> found.add(Capability.ENTITLEMENTS);
+                            case USER_NAME -> {
+                                if (isFixed(attribute)) {
+                                    found.add(Capability.FIXED_USER_NAMES);
+                                }
+                            }
                             default -> {}
                         }
                     });
@@ -87,6 +93,12 @@ final class TenantDiscovery {
             }
             return found;
         });
+    }
+
+    /** Those that say nothing let it be changed (RFC 7643 2.2). */
+    private static boolean isFixed(JsonNode attribute) {
+        String mutability = attribute.path("mutability").asText();
+        return mutability.equals("immutable") || mutability.equals("readOnly");
     }
 
     /** All of a resource that goes with a capability; nothing where the tenant has no such resource, or shows it to nobody. */

@@ -15,6 +15,7 @@ import wexa.core.lifecycle.Identity;
 import wexa.core.message.SignIn;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
+import wexa.core.model.Capability;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
@@ -126,8 +127,23 @@ public sealed interface AccountChange extends Change {
         public Resolution resolve(Model model, Instant now) {
             return model.table(Kind.ACCOUNT)
                     .find(account.id())
-                    .map(before -> edited(before, account, nameClash(account, model), model))
+                    .map(before -> edited(before, account, naming(before, model), model))
                     .orElseGet(() -> gone(account.id()));
+        }
+
+        private List<Finding> naming(Account before, Model model) {
+            Tenant tenant = model.tenants().get(account.tenant());
+            boolean isFixed = tenant.can(Capability.FIXED_USER_NAMES)
+                    && !before.userName().equals(account.userName());
+            return isFixed
+                    ? List.of(Finding.of(
+                            AccountCodes.USER_NAME_FIXED,
+                            "as",
+                            "tenant",
+                            model.title(tenant),
+                            "value",
+                            before.userName()))
+                    : nameClash(account, model);
         }
 
         @Override

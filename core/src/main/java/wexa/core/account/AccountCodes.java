@@ -10,6 +10,10 @@ public final class AccountCodes {
     public static final Code USER_NAME_TAKEN =
             Code.block("account.user-name-taken", "The user name {value} is taken. {free} is available.");
 
+    public static final Code USER_NAME_FIXED = Code.block(
+            "account.user-name-fixed",
+            "{tenant} does not let a user name change: the account keeps {value}. Remove this change.");
+
     public static final Code USER_NAME_NEEDS = Code.block(
             "account.user-name-needs",
             facts -> facts.get("tenant") + " signs people in by "

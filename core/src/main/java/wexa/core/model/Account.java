@@ -44,6 +44,11 @@ public record Account(
         return found.isEmpty() ? Optional.empty() : Optional.of(found.getFirst());
     }
 
+    /** The same under another user name. */
+    public Account named(String other) {
+        return new Account(id, tenant, kind, person, other, state, attributes);
+    }
+
     public boolean isOpen() {
         return state == State.OPEN;
     }

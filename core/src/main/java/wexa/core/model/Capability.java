@@ -16,5 +16,7 @@ public enum Capability {
     /** Takes passwords of its own for its accounts (RFC 7643 5, {@code changePassword}). */
     PASSWORDS,
     /** Looks rights up with each request; where it does not say so, they may be felt only at the next sign-in. */
-    LIVE_RIGHTS
+    LIVE_RIGHTS,
+    /** Accounts keep the user name that they were made with (RFC 7643 7, mutability {@code immutable}). */
+    FIXED_USER_NAMES
 }

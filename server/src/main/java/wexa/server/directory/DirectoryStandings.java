@@ -116,6 +116,28 @@ public class DirectoryStandings {
         return closed;
     }
 
+    /**
+     * What a directory calls somebody.
+     *
+     * @param readAt when it was last read whole
+     */
+    public record Named(
+            String directory, String given, String family, Optional<String> mail, Optional<Instant> readAt) {}
+
+    /** Nothing for somebody whom no directory lists. */
+    public Optional<Named> named(Person person) {
+        return sources.of(person)
+                .flatMap(source -> directories
+                        .entry(source.key(), person.directoryEntry().orElseThrow())
+                        .filter(entry -> entry.problem().isEmpty())
+                        .map(entry -> new Named(
+                                source.name(),
+                                entry.givenName(),
+                                entry.familyName(),
+                                entry.mail(),
+                                directories.reading(source).doneAt())));
+    }
+
     /** How somebody's entry stands. */
     public enum Standing {
         /** A reading shows that it is disabled. */

@@ -62,6 +62,7 @@ class RightsTest {
             "post /api/v1/people/table/export",
             "post /api/v1/people/{id}/leaving",
             "post /api/v1/people/{id}/move",
+            "post /api/v1/people/{id}/rename",
             "post /api/v1/people/table/pasted",
             "post /api/v1/roles/conflicts/export",
             "post /api/v1/roles/compare/export",
@@ -277,6 +278,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(33);
+        assertThat(scoped).hasSize(34);
     }
 }

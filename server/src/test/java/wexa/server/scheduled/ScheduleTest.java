@@ -136,7 +136,9 @@ class ScheduleTest {
     @Test
     void whatOthersChangedMeanwhileIsNotAppliedOver() throws Exception {
         JsonNode draft = renaming(cast.tove, "on-call-worker", "Worker on call");
-        assertThat(schedule(cast.tove, draft, soon()).status()).isEqualTo(204);
+        // late enough that the other is applied before, on a slow machine too
+        due = soon().plusSeconds(8);
+        assertThat(schedule(cast.tove, draft, due).status()).isEqualTo(204);
         assertThat(cast.tove
                         .apply(renaming(cast.tove, "on-call-worker", "Night caller"))
                         .status())

@@ -1,0 +1,38 @@
+import type { Schemas } from "../api/client";
+import { handleFrom } from "../onboard/proposals";
+
+export type Renamed = Schemas["RenamedAccount"];
+export type Names = Schemas["NamesView"];
+
+/** What follows from another given or family name: the handle, and the address where it was made of the handle. */
+export function proposed(now: Names, given: string, family: string): Names {
+  const handle = now.handle === handleFrom(now.given, now.family) ? handleFrom(given, family) : now.handle;
+  const [local, domain] = now.mail.split("@");
+  const mail = local === now.handle && domain !== undefined ? `${handle}@${domain}` : now.mail;
+  return { given, family, handle, mail };
+}
+
+export function isSame(one: Names, other: Names): boolean {
+  return (
+    one.given === other.given && one.family === other.family && one.handle === other.handle && one.mail === other.mail
+  );
+}
+
+/** Why a user name changes, or does not. */
+export function fateWords(account: Renamed): string {
+  switch (account.fate) {
+    case "FOLLOWS":
+      return account.taken ? `${account.taken} belongs or belonged to somebody else; this one is free` : "";
+    case "CHOSEN":
+      return "chosen by somebody, not made from the name; select it to change it";
+    case "SAME":
+      return "does not depend on the name";
+    case "FIXED":
+      return "this tenant does not let a user name change";
+  }
+}
+
+/** Whether an account gets its other name, unless somebody turned that. */
+export function isChosen(account: Renamed, turned: ReadonlySet<string>): boolean {
+  return account.change != null && (account.fate === "FOLLOWS") !== turned.has(account.id);
+}
