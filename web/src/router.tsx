@@ -103,6 +103,11 @@ const rename = createRoute({
   component: lazyRouteComponent(() => import("./renaming/RenamePage"), "RenamePage"),
 });
 
+const comeBack = createRoute({
+  ...at("/people/$id/return"),
+  component: lazyRouteComponent(() => import("./moving/ReturnPage"), "ReturnPage"),
+});
+
 const offboard = createRoute({
   ...at("/people/$id/offboard"),
   validateSearch: (search: Record<string, unknown>): { ending?: string | undefined } => ({
@@ -440,6 +445,7 @@ export const router = createRouter({
     offboard,
     move,
     rename,
+    comeBack,
     signIn,
     peopleTable,
     onboard,

@@ -16,3 +16,11 @@ export const renameQuery = (person: string, names: Schemas["RenameInput"]) =>
     queryFn: ({ signal }) =>
       take(api.POST("/api/v1/people/{id}/rename", { signal, params: { path: { id: person } }, body: names })),
   });
+
+/** What somebody who left and comes back starts with; nothing is kept. */
+export const returnQuery = (person: string, wanted: Schemas["ReturnInput"]) =>
+  queryOptions({
+    queryKey: ["people", person, "return", wanted],
+    queryFn: ({ signal }) =>
+      take(api.POST("/api/v1/people/{id}/return", { signal, params: { path: { id: person } }, body: wanted })),
+  });

@@ -112,6 +112,12 @@ const MOVE: About = {
   anchor: "moving-to-another-job",
 };
 
+const RETURN: About = {
+  text: "Somebody who left comes back: what ends, what the new job brings, and what they had before.",
+  page: "people",
+  anchor: "coming-back",
+};
+
 const RENAME: About = {
   text: "A new name: handle, address and the user names in all tenants, in one draft.",
   page: "people",
@@ -136,6 +142,9 @@ export function aboutPage(path: string): About | undefined {
   }
   if (/^\/people\/[^/]+\/move$/.test(path)) {
     return MOVE;
+  }
+  if (/^\/people\/[^/]+\/return$/.test(path)) {
+    return RETURN;
   }
   if (/^\/people\/[^/]+\/rename$/.test(path)) {
     return RENAME;

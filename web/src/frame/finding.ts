@@ -173,6 +173,13 @@ export const PERSON_ACTS: readonly PersonAct[] = [
     need: "PREPARE",
   },
   {
+    id: "return",
+    words: (name) => `Bring ${name} back`,
+    verbs: ["rehire", "return", "back", "again"],
+    href: (id) => `/people/${id}/return`,
+    need: "PREPARE",
+  },
+  {
     id: "rename",
     words: (name) => `Change the name of ${name}`,
     verbs: ["rename", "name", "married", "surname", "user name"],

@@ -1,33 +1,23 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useNavigate, useParams } from "@tanstack/react-router";
-import { useId, useState } from "react";
+import { useState } from "react";
 import { entry, useStartDraft } from "../api/drafts";
 import type { Schemas } from "../api/client";
-import { catalogueQuery, personQuery } from "../api/queries";
+import { personQuery } from "../api/queries";
 import { moveQuery } from "../api/moveQueries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { instantOf, isoDay, lastDay, moment } from "../ui/dates";
-import { Choose } from "../ui/choose";
-import { DayInput } from "../ui/dayInput";
-import { PersonPicker } from "../ui/personPicker";
+import { instantOf, isoDay, moment } from "../ui/dates";
 import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
-import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { Columns } from "./Columns";
+import { JobFields } from "./JobFields";
 import { useSettleMove } from "./mutations";
-import { changesOf, COLUMNS, isChoosable, keyOf, whyWords, type Item } from "./words";
+import { changesOf, COLUMNS, keyOf, kindOf, type Item } from "./words";
 
 type Move = Schemas["MoveView"];
-type Kind = Schemas["MoveInput"]["kind"];
 type Input = Omit<Schemas["MoveInput"], "at">;
 type Engagement = Schemas["PersonPage"]["engagements"][number];
-
-const KINDS: readonly [Kind, string][] = [
-  ["EMPLOYEE", "employee"],
-  ["VOLUNTEER", "volunteer"],
-  ["CONTRACTOR", "contractor"],
-  ["PARTNER", "partner"],
-];
 
 /** Somebody changes jobs: the new job beside what goes, stays and comes, and the draft that does it. */
 export function MovePage() {
@@ -44,7 +34,7 @@ export function MovePage() {
 function inputOf(engagement: Engagement | undefined): Input {
   return {
     ...(engagement === undefined ? {} : { engagement: engagement.id }),
-    kind: KINDS.find(([kind]) => kind === engagement?.kind.toUpperCase())?.[0] ?? "EMPLOYEE",
+    kind: kindOf(engagement?.kind),
     unit: engagement?.unitId ?? "",
     job: engagement?.job ?? "",
     graceDays: 14,
@@ -85,107 +75,34 @@ function Start({ id, engagements, name }: { id: string; engagements: readonly En
         aria-label="The new job"
         className="w-[330px] shrink-0 overflow-auto border-l border-base-300 bg-base-100 px-5 py-4 max-[1100px]:w-[280px]"
       >
-        <Where typed={typed} onChange={setTyped} date={date} onDate={setDate} move={move.data} error={move.error} />
-      </aside>
-    </>
-  );
-}
-
-/** The new job, as it is typed. */
-function Where({
-  typed,
-  onChange,
-  date,
-  onDate,
-  move,
-  error,
-}: {
-  typed: Input;
-  onChange: (typed: Input) => void;
-  date: string;
-  onDate: (date: string) => void;
-  move: Move | undefined;
-  error: Error | null;
-}) {
-  const jobsId = useId();
-  const choices = useQuery(catalogueQuery).data;
-  const set = (change: Partial<Input>) => onChange({ ...typed, ...change });
-  return (
-    <>
-      <h2>The new job</h2>
-      {move !== undefined && (
-        <p className="mt-1 text-soft">
-          Now {move.engagement.job}, {move.engagement.unitName}
-        </p>
-      )}
-      <div className="mt-2">
-        <label htmlFor={jobsId} className="block text-xs font-semibold text-soft">
-          Job
-        </label>
-        <input
-          id={jobsId}
-          list={`${jobsId}-jobs`}
-          className="input mt-0.5 h-8 w-full"
-          value={typed.job}
-          onChange={(event) => set({ job: event.target.value })}
+        <h2>The new job</h2>
+        {move.data !== undefined && (
+          <p className="mt-1 text-soft">
+            Now {move.data.engagement.job}, {move.data.engagement.unitName}
+          </p>
+        )}
+        <JobFields
+          typed={typed}
+          onChange={(change) => setTyped({ ...typed, ...change })}
+          number={
+            move.data !== undefined && typed.kind !== move.data.engagement.kind
+              ? move.data.engagement.number
+              : undefined
+          }
+          managerName={move.data?.managerName ?? undefined}
+          date={date}
+          onDate={setDate}
+          error={move.error}
         />
-        <datalist id={`${jobsId}-jobs`}>
-          {choices?.jobs.map((job) => (
-            <option key={job} value={job} />
-          ))}
-        </datalist>
-      </div>
-      <Choose className="mt-3" label="Unit" value={typed.unit} onChange={(unit) => set({ unit })}>
-        {typed.unit === "" && <option value="" />}
-        {choices?.units.map((unit) => (
-          <option key={unit.id} value={unit.id}>
-            {unit.name}
-          </option>
-        ))}
-      </Choose>
-      <Choose
-        className="mt-3"
-        label="Engaged as"
-        value={typed.kind}
-        onChange={(value) => set({ kind: KINDS.find(([kind]) => kind === value)?.[0] ?? "EMPLOYEE" })}
-      >
-        {KINDS.map(([kind, words]) => (
-          <option key={kind} value={kind}>
-            {words}
-          </option>
-        ))}
-      </Choose>
-      {move !== undefined && typed.kind !== move.engagement.kind && (
         <PlainField
-          label="New staff number"
-          isOptional
-          hint={move.engagement.number === "" ? "None so far." : `So far ${move.engagement.number}.`}
-          value={typed.number ?? ""}
-          problem={problemOf(error, "number")}
-          onChange={(number) => set({ number })}
+          label="Days to keep what goes"
+          type="number"
+          hint="0 ends it at once. What conflicts with the new job is never kept."
+          value={String(typed.graceDays)}
+          problem={problemOf(move.error, "graceDays")}
+          onChange={(days) => setTyped({ ...typed, graceDays: Math.min(365, Math.max(0, Number(days) || 0)) })}
         />
-      )}
-      <div className="mt-3">
-        <span className="block text-xs font-semibold text-soft">Manager</span>
-        {move?.managerName && <b className="block font-semibold">{move.managerName}</b>}
-        <PersonPicker
-          label="Manager in the new job"
-          placeholder={move?.managerName ? "Somebody else" : "Name"}
-          onPick={(person) => set({ manager: person.id })}
-        />
-      </div>
-      <div className="mt-3">
-        <span className="block text-xs font-semibold text-soft">From</span>
-        <DayInput label="From" value={date} onKeep={onDate} className="mt-0.5 h-8 w-full" />
-      </div>
-      <PlainField
-        label="Days to keep what goes"
-        type="number"
-        hint="0 ends it at once. What conflicts with the new job is never kept."
-        value={String(typed.graceDays)}
-        problem={problemOf(error, "graceDays")}
-        onChange={(days) => set({ graceDays: Math.min(365, Math.max(0, Number(days) || 0)) })}
-      />
+      </aside>
     </>
   );
 }
@@ -223,30 +140,13 @@ function Plan({ move, at }: { move: Move; at: string | undefined }) {
           `, and with ${move.former.map((one) => one.name).join(", ")} in the former one`}
         {move.next.length > 0 && "."}
       </p>
-      <div className="mt-3 grid gap-4 min-[1000px]:grid-cols-3">
-        {COLUMNS.map(({ column, title, empty }) => {
-          const items = move.items.filter((item) => item.column === column);
-          return (
-            <section key={column} aria-label={title}>
-              <h2>
-                {title} <span className="font-sans text-sm font-normal text-soft">{items.length || ""}</span>
-              </h2>
-              {items.length === 0 && <p className="mt-1 text-soft">{empty}</p>}
-              <ul className="mt-1 space-y-1.5">
-                {items.map((item) => (
-                  <Line
-                    key={keyOf(item)}
-                    item={item}
-                    isChosen={isChosen(item)}
-                    until={move.until ?? undefined}
-                    onTurn={mayPrepare ? () => turn(item) : undefined}
-                  />
-                ))}
-              </ul>
-            </section>
-          );
-        })}
-      </div>
+      <Columns
+        columns={COLUMNS}
+        items={move.items}
+        isChosen={isChosen}
+        until={move.until ?? undefined}
+        onTurn={mayPrepare ? turn : undefined}
+      />
       {move.hidden > 0 && (
         <p className="mt-3 font-semibold text-warning">
           ▲ {count(move.hidden, "thing")} more in tenants outside your scope.
@@ -299,61 +199,4 @@ function Brought({ move }: { move: Move }) {
       <Told error={settle.error} />
     </div>
   ) : null;
-}
-
-function Line({
-  item,
-  isChosen,
-  until,
-  onTurn,
-}: {
-  item: Item;
-  isChosen: boolean;
-  until: string | undefined;
-  onTurn: (() => void) | undefined;
-}) {
-  const session = useSession();
-  const hasChoice = onTurn !== undefined && isChoosable(item);
-  const ends = item.column === "STAYS" && item.why !== "NEW_JOB";
-  const label = ends ? `End ${item.name}` : item.name;
-  return (
-    <li className="card-plain flex gap-2.5 px-3 py-1.5">
-      {hasChoice && (
-        <input
-          type="checkbox"
-          className="checkbox checkbox-sm mt-0.5"
-          aria-label={`${label} ${item.detail}`.trim()}
-          checked={isChosen}
-          onChange={onTurn}
-        />
-      )}
-      <span className="min-w-0">
-        <b className="font-semibold">
-          {item.colour != null && <TenantDot colour={item.colour} />}
-          {item.name}
-        </b>{" "}
-        <span className="text-soft">{item.why === "RULE" || item.why === "DIRECTORY" ? "" : item.detail}</span>
-        <span className="block text-sm text-soft">{whyWords(item)}</span>
-        {item.rule && (
-          <span className="block text-sm font-semibold text-error">
-            {item.column === "GOES"
-              ? `ends at once: “${item.rule}” does not let it stay beside the new job`
-              : `“${item.rule}” does not let it come; it needs an exception`}
-          </span>
-        )}
-        {item.column === "GOES" && isChosen && !item.rule && hasChoice && (
-          <span className="block text-sm text-soft">
-            {until === undefined ? "ends at once" : `kept until ${lastDay(until, session.zone)}`}
-          </span>
-        )}
-        {item.column === "GOES" && item.thing === "ACCOUNT" && item.changes.length === 0 && (
-          <span className="block text-sm text-soft">stays open; close it when the days are over</span>
-        )}
-        {item.column === "STAYS" && !ends && hasChoice && (
-          <span className="block text-sm text-soft">gets this seat in place of the present one</span>
-        )}
-        {ends && hasChoice && <span className="block text-sm text-soft">select to end it</span>}
-      </span>
-    </li>
-  );
 }

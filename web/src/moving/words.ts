@@ -9,6 +9,27 @@ export const COLUMNS: readonly { column: Column; title: string; empty: string }[
   { column: "COMES", title: "Comes", empty: "Nothing comes with the new job." },
 ];
 
+/** The same for somebody who comes back. */
+export const RETURN_COLUMNS: typeof COLUMNS = [
+  { column: "GOES", title: "Ends", empty: "Nothing of the old access is left." },
+  { column: "STAYS", title: "Stays", empty: "Nothing stays." },
+  { column: "COMES", title: "Comes", empty: "Nothing comes with the new job." },
+];
+
+type Kind = Schemas["MoveInput"]["kind"];
+
+export const KINDS: readonly [Kind, string][] = [
+  ["EMPLOYEE", "employee"],
+  ["VOLUNTEER", "volunteer"],
+  ["CONTRACTOR", "contractor"],
+  ["PARTNER", "partner"],
+];
+
+/** The kind of engagement of that name, in whichever case; an employee where there is none. */
+export function kindOf(name: string | undefined): Kind {
+  return KINDS.find(([kind]) => kind === name?.toUpperCase())?.[0] ?? "EMPLOYEE";
+}
+
 /** Why something goes, stays or comes. */
 export function whyWords(item: Item): string {
   const share = `${item.having} of ${item.of}`;
@@ -23,6 +44,10 @@ export function whyWords(item: Item): string {
       return "given individually; neither job explains it";
     case "NEEDED":
       return "needed for what stays";
+    case "LEFT_OVER":
+      return "left from before; the new job does not need it";
+    case "HAD_BEFORE":
+      return item.having > 0 ? `they had it before; ${share} in the new job have it` : "they had it before";
     case "RULE":
       return "by the rule of the group";
     case "DIRECTORY":

@@ -140,41 +140,55 @@ function Heading({ page }: { page: Page }) {
       </h1>
       <p className="text-soft">{parts.join(" · ")}</p>
       <IdentityLine page={page} />
-      {mayPrepare && (
-        <p className="mt-1">
+      {mayPrepare && <Acts person={person} />}
+    </div>
+  );
+}
+
+/** What can be begun with somebody; who left is brought back first. */
+function Acts({ person }: { person: Page["person"] }) {
+  const params = { id: person.id };
+  return (
+    <p className="mt-1 flex flex-wrap gap-1.5">
+      {person.standing === "LEFT" ? (
+        <Link to="/people/$id/return" params={params} className="btn btn-xs">
+          Bring back
+        </Link>
+      ) : (
+        <>
           <Link
             to="/onboard"
             search={(before) => ({ ...before, person: person.id, draft: before.draft })}
             className="btn btn-xs"
           >
             Add access
-          </Link>{" "}
+          </Link>
           <Link to="/roles/give" search={{ to: [`person:${person.id}`] }} className="btn btn-xs">
             Give a role
-          </Link>{" "}
+          </Link>
           <Link
             to="/people/$id/absence"
-            params={{ id: person.id }}
+            params={params}
             search={(before) => ({ ...before, absence: undefined, as: undefined })}
             className="btn btn-xs"
           >
             Record an absence
-          </Link>{" "}
-          <Link to="/people/$id/move" params={{ id: person.id }} className="btn btn-xs">
-            Move
-          </Link>{" "}
-          <Link to="/people/$id/rename" params={{ id: person.id }} className="btn btn-xs">
-            Change name
-          </Link>{" "}
-          <Link to="/people/$id/offboard" params={{ id: person.id }} className="btn btn-xs">
-            {person.standing === "EXPECTED" ? "Will not start" : "Offboard"}
-          </Link>{" "}
-          <Link to="/people/$id/sign-in" params={{ id: person.id }} className="btn btn-xs">
-            Close sign-in
           </Link>
-        </p>
+          <Link to="/people/$id/move" params={params} className="btn btn-xs">
+            Move
+          </Link>
+          <Link to="/people/$id/rename" params={params} className="btn btn-xs">
+            Change name
+          </Link>
+        </>
       )}
-    </div>
+      <Link to="/people/$id/offboard" params={params} className="btn btn-xs">
+        {person.standing === "EXPECTED" ? "Will not start" : "Offboard"}
+      </Link>
+      <Link to="/people/$id/sign-in" params={params} className="btn btn-xs">
+        Close sign-in
+      </Link>
+    </p>
   );
 }
 

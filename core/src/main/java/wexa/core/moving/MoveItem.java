@@ -8,7 +8,7 @@ import wexa.core.model.ConflictRule;
 import wexa.core.value.Id;
 
 /**
- * Something that somebody who changes jobs has, or is to have.
+ * Something that somebody who changes jobs or comes back has, or is to have.
  *
  * @param having how many of the peers that decided it have it
  * @param of how many peers there are: of the new job, or of the former where it belongs to that
@@ -43,6 +43,10 @@ public record MoveItem(
         PERSONAL,
         /** Something that stays needs the account. */
         NEEDED,
+        /** They still hold it from the time before they left, and the new job does not explain it. */
+        LEFT_OVER,
+        /** They had it when they left: to be chosen. */
+        HAD_BEFORE,
         /** The rule of a group decides. */
         RULE,
         /** The directory decides. */
@@ -58,6 +62,7 @@ public record MoveItem(
         return !changes.isEmpty()
                 && why != Why.SOME_IN_NEW_JOB
                 && why != Why.PERSONAL
+                && why != Why.HAD_BEFORE
                 && (column != Column.COMES || rule.isEmpty());
     }
 }

@@ -1,6 +1,5 @@
 package wexa.core.moving;
 
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -10,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.UUID;
 import wexa.core.access.AccessIndex;
 import wexa.core.leaving.Holding.Planned;
 import wexa.core.likeness.Peers;
@@ -20,7 +18,6 @@ import wexa.core.likeness.Trait.HasAccount;
 import wexa.core.likeness.Trait.HasRole;
 import wexa.core.likeness.Trait.InGroup;
 import wexa.core.likeness.Trait.Thing;
-import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Effect;
@@ -121,17 +118,17 @@ public final class MovePlan {
     }
 
     /** Accounts without the seats that peers have with them, so that one is the same whoever has it. */
-    private static Map<Thing, Trait> byThing(List<Trait> traits) {
+    static Map<Thing, Trait> byThing(List<Trait> traits) {
         Map<Thing, Trait> byThing = new LinkedHashMap<>();
         traits.forEach(trait -> byThing.put(plain(trait.thing()), trait));
         return byThing;
     }
 
-    private static Thing plain(Thing thing) {
+    static Thing plain(Thing thing) {
         return thing instanceof HasAccount account ? new HasAccount(account.tenant(), Optional.empty()) : thing;
     }
 
-    private static boolean isCommon(Optional<Trait> trait) {
+    static boolean isCommon(Optional<Trait> trait) {
         return trait.filter(one -> one.verdict() == Trait.Verdict.COMMON).isPresent();
     }
 
@@ -256,7 +253,7 @@ public final class MovePlan {
                     trait.having(),
                     trait.of(),
                     rule,
-                    gives(trait.thing())));
+                    Giving.of(trait.thing(), person, model, now)));
         }
         return early;
     }
@@ -304,48 +301,7 @@ public final class MovePlan {
                 item.column(), item.why(), item.thing(), item.having(), item.of(), rule, HeldThings.ends(facts, until));
     }
 
-    private List<Planned> gives(Thing thing) {
-        if (thing instanceof InGroup in) {
-            return List.of(new Planned(
-                    "membership.put",
-                    Map.of(
-                            "member",
-                            "person:" + person.id(),
-                            "group",
-                            in.group().toString())));
-        }
-        if (thing instanceof HasRole role) {
-            Map<String, String> fields = new HashMap<>(Map.of(
-                    "subject",
-                    "person:" + person.id(),
-                    "role",
-                    role.role().toString(),
-                    "tenant",
-                    role.tenant().toString()));
-            role.area().ifPresent(area -> fields.put("area", area.toString()));
-            return List.of(new Planned("assignment.give", fields));
-        }
-        HasAccount account = (HasAccount) thing;
-        // the seat names the account that is opened before it, so that both have to know its id
-        Id<Account> id = Id.of(UUID.nameUUIDFromBytes(
-                (person.id() + " moves to " + account.tenant() + " " + now).getBytes(StandardCharsets.UTF_8)));
-        List<Planned> gives = new ArrayList<>();
-        gives.add(new Planned(
-                "account.open",
-                Map.of(
-                        "id",
-                        id.toString(),
-                        "person",
-                        person.id().toString(),
-                        "tenant",
-                        account.tenant().toString())));
-        account.seat()
-                .ifPresent(kind ->
-                        gives.add(new Planned("seat.give", Map.of("account", id.toString(), "kind", kind.text()))));
-        return gives;
-    }
-
-    private static MoveItem item(Column column, Why why, Thing thing, Optional<Trait> trait, List<Planned> changes) {
+    static MoveItem item(Column column, Why why, Thing thing, Optional<Trait> trait, List<Planned> changes) {
         return new MoveItem(
                 column,
                 why,

@@ -11,26 +11,42 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import wexa.server.rights.Actor;
 
-/** Moves over HTTP. */
+/** Moves, returns and changes of name over HTTP. */
 @RestController
-@RequestMapping("/api/v1/people/{id}/move")
+@RequestMapping("/api/v1/people/{id}")
 class MoveController {
     private final MoveService moves;
+    private final ReturnService returns;
+    private final RenameService renames;
 
-    MoveController(MoveService moves) {
+    MoveController(MoveService moves, ReturnService returns, RenameService renames) {
         this.moves = moves;
+        this.returns = returns;
+        this.renames = renames;
     }
 
     /** What somebody who changes jobs leaves behind, keeps and gets. Nothing is kept. */
-    @PostMapping
+    @PostMapping("/move")
     MoveViews.MoveView plan(Actor actor, @PathVariable UUID id, @Valid @RequestBody MoveViews.MoveInput input) {
         return moves.plan(actor, id, input);
     }
 
     /** Nothing else changes with a job change that was brought. */
-    @PostMapping("/settled")
+    @PostMapping("/move/settled")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void settle(Actor actor, @PathVariable UUID id) {
         moves.settle(actor, id);
+    }
+
+    /** What somebody who left and comes back starts with. Nothing is kept. */
+    @PostMapping("/return")
+    ReturnViews.ReturnView plan(Actor actor, @PathVariable UUID id, @Valid @RequestBody ReturnViews.ReturnInput input) {
+        return returns.plan(actor, id, input);
+    }
+
+    /** What a change of name comes to in each tenant. Nothing is kept. */
+    @PostMapping("/rename")
+    RenameViews.RenameView plan(Actor actor, @PathVariable UUID id, @Valid @RequestBody RenameViews.RenameInput input) {
+        return renames.plan(actor, id, input);
     }
 }

@@ -2,8 +2,6 @@ package wexa.server.people;
 
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -13,16 +11,12 @@ import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.annotation.Transactional;
-import wexa.core.governance.Reached;
 import wexa.core.likeness.Profile;
-import wexa.core.likeness.Trait;
-import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
 import wexa.core.model.Kind;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Unit;
-import wexa.core.moving.MoveItem;
 import wexa.core.moving.MovePlan;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
@@ -30,8 +24,6 @@ import wexa.server.log.Notes;
 import wexa.server.people.LeavingViews.PlannedView;
 import wexa.server.people.MoveViews.BroughtView;
 import wexa.server.people.MoveViews.MoveInput;
-import wexa.server.people.MoveViews.MoveItemView;
-import wexa.server.people.MoveViews.MovePeer;
 import wexa.server.people.MoveViews.MoveView;
 import wexa.server.people.MoveViews.MovingEngagement;
 import wexa.server.problems.Problem;
@@ -47,8 +39,6 @@ import wexa.server.wiring.Settings;
 /** Somebody changes jobs: what goes, what stays and what comes. Nothing is kept. */
 @UseCases
 public class MoveService {
-    private static final int PEERS_NAMED = 5;
-
     private final SnapshotStore snapshots;
     private final PersonRows rows;
     private final PushedMoves pushed;
@@ -80,7 +70,7 @@ public class MoveService {
                 .filter(when -> when.isAfter(now))
                 .orElse(now);
         Person person = model.people().find(Id.<Person>of(id)).orElseThrow(() -> Problem.notFound("person", id));
-        List<Engagement> running = running(model, person, at);
+        List<Engagement> running = MoveLines.running(model, person, at);
         Engagement engagement = chosen(running, input.engagement());
         Unit unit = model.table(Kind.UNIT)
                 .find(Id.<Unit>of(input.unit()))
@@ -95,19 +85,19 @@ public class MoveService {
                 brought.map(PushedMoves.Pushed::former).orElseGet(() -> Profile.of(engagement)),
                 new MovePlan.To(input.kind(), unit.id(), input.job().strip(), keptUntil),
                 at);
-        Optional<Id<Person>> manager = manager(actor, model, person, unit, move.next(), input, at);
-        List<MoveItem> seen = move.items().stream()
-                .filter(item -> isSeen(actor, item.thing()))
+        Optional<Id<Person>> manager = MoveLines.manager(actor, model, person, unit, move.next(), input.manager(), at);
+        var seen = move.items().stream()
+                .filter(item -> MoveLines.isSeen(actor, item.thing()))
                 .toList();
         return new MoveView(
                 rows.row(model, person, now),
                 view(model, engagement),
                 brought.map(one -> view(model, one)).orElse(null),
-                peers(actor, model, move.former(), at),
-                peers(actor, model, move.next(), at),
+                MoveLines.peers(actor, model, move.former(), at),
+                MoveLines.peers(actor, model, move.next(), at),
                 manager.map(one -> model.people().get(one).name()).orElse(null),
                 edit(engagement, input, unit, manager),
-                seen.stream().map(item -> view(model, item)).toList(),
+                seen.stream().map(item -> MoveLines.view(model, item)).toList(),
                 keptUntil.orElse(null),
                 move.items().size() - seen.size());
     }
@@ -151,14 +141,6 @@ public class MoveService {
                         .toInstant());
     }
 
-    private static List<Engagement> running(Model model, Person person, Instant at) {
-        return model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, person.id()).stream()
-                .filter(one -> one.window().contains(at))
-                .sorted(Comparator.comparing((Engagement one) -> one.window().from())
-                        .reversed())
-                .toList();
-    }
-
     private static Engagement chosen(List<Engagement> running, @Nullable UUID named) {
         if (running.isEmpty()) {
             throw new Problem(
@@ -175,40 +157,6 @@ public class MoveService {
                                 "engagement",
                                 "move.engagement",
                                 "That engagement does not cover that day. Choose another one, or an earlier day."));
-    }
-
-    private static boolean isSeen(Actor actor, Trait.Thing thing) {
-        return switch (thing) {
-            case Trait.InGroup group -> true;
-            case Trait.HasRole role -> actor.sight().covers(role.tenant());
-            case Trait.HasAccount account -> actor.sight().covers(account.tenant());
-        };
-    }
-
-    /** Who is named, else who leads the unit, else the one whom most of the new peers have. */
-    private static Optional<Id<Person>> manager(
-            Actor actor, Model model, Person person, Unit unit, List<Id<Person>> peers, MoveInput input, Instant at) {
-        if (input.manager() != null) {
-            Id<Person> named = Id.of(input.manager());
-            if (model.people().find(named).isEmpty() || named.equals(person.id())) {
-                throw Problem.badField(
-                        "manager", "move.manager", "Nobody leads themselves, and it has to be somebody known here.");
-            }
-            actor.requireSight(named, model, at);
-            return Optional.of(named);
-        }
-        Map<Id<Person>, Integer> leading = new HashMap<>();
-        for (Id<Person> peer : peers) {
-            running(model, model.people().get(peer), at).stream()
-                    .flatMap(one -> one.manager().stream())
-                    .forEach(one -> leading.merge(one, 1, Integer::sum));
-        }
-        return unit.manager()
-                .or(() -> leading.entrySet().stream()
-                        .max(Map.Entry.<Id<Person>, Integer>comparingByValue()
-                                .thenComparing(one -> one.getKey().toString()))
-                        .map(Map.Entry::getKey))
-                .filter(one -> !one.equals(person.id()) && Reached.isSeen(actor.sight(), model, one, at));
     }
 
     private static @Nullable PlannedView edit(
@@ -245,36 +193,5 @@ public class MoveService {
                 one.job(),
                 one.staffNumber().orElse(""),
                 one.manager().map(manager -> model.people().get(manager).name()).orElse(null));
-    }
-
-    /** Some of them by name; those outside of the asker's scope count, and are not named. */
-    private static List<MovePeer> peers(Actor actor, Model model, List<Id<Person>> peers, Instant at) {
-        return peers.stream()
-                .filter(one -> Reached.isSeen(actor.sight(), model, one, at))
-                .limit(PEERS_NAMED)
-                .map(model.people()::get)
-                .map(one -> new MovePeer(one.id().value(), one.name()))
-                .toList();
-    }
-
-    private static MoveItemView view(Model model, MoveItem item) {
-        ThingWords.Words words = ThingWords.of(model, item.thing());
-        return new MoveItemView(
-                item.column(),
-                item.why(),
-                words.thing(),
-                words.name(),
-                words.detail(),
-                words.colour(),
-                item.having(),
-                item.of(),
-                item.rule()
-                        .map(model.table(Kind.CONFLICT_RULE)::get)
-                        .map(ConflictRule::name)
-                        .orElse(null),
-                item.isProposed(),
-                item.changes().stream()
-                        .map(one -> new PlannedView(one.form(), one.fields()))
-                        .toList());
     }
 }

@@ -63,6 +63,7 @@ class RightsTest {
             "post /api/v1/people/{id}/leaving",
             "post /api/v1/people/{id}/move",
             "post /api/v1/people/{id}/rename",
+            "post /api/v1/people/{id}/return",
             "post /api/v1/people/table/pasted",
             "post /api/v1/roles/conflicts/export",
             "post /api/v1/roles/compare/export",
@@ -278,6 +279,6 @@ class RightsTest {
             }
         }
         assertThat(wrong).isEmpty();
-        assertThat(scoped).hasSize(34);
+        assertThat(scoped).hasSize(35);
     }
 }
