@@ -57,7 +57,7 @@ function Writing({ template }: { template: Template }) {
   const mayGovern = useMayEverywhere("GOVERN");
   const id = useId();
   const area = useRef<HTMLTextAreaElement>(null);
-  const isAboutAccounts = template.occasion !== "INVITATION";
+  const isAboutAccounts = template.occasion === "FIRST_ACCOUNTS" || template.occasion === "MORE_ACCOUNTS";
   const [subject, setSubject] = useState(template.subject);
   const [body, setBody] = useState(template.body);
   const [isAutomatic, setAutomatic] = useState(template.isAutomatic);

@@ -40,6 +40,10 @@ export function countOf(counts: Schemas["CountView"][], states: readonly Message
 export const OCCASIONS: Record<Schemas["MessageView"]["occasion"], { title: string; when: string }> = {
   FIRST_ACCOUNTS: { title: "First accounts", when: "when somebody gets accounts for the first time" },
   MORE_ACCOUNTS: { title: "More accounts", when: "when somebody gets another account" },
+  ENDINGS: {
+    title: "What ends soon",
+    when: "once a day at most, to whoever leads somebody or answers for something that ends in 30 days, 7 days or 1 day",
+  },
   INVITATION: { title: "Invitation", when: "when somebody from outside is invited" },
 };
 

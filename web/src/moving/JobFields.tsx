@@ -75,7 +75,7 @@ export function JobFields({
       </Choose>
       {number !== undefined && (
         <PlainField
-          label="New staff number"
+          label="Staff number"
           isOptional
           hint={number === "" ? "None so far." : `So far ${number}.`}
           value={typed.number ?? ""}

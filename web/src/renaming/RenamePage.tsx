@@ -155,14 +155,16 @@ function Accounts({ rename, isHeld, now }: { rename: Rename; isHeld: boolean; no
       {rename.accounts.length === 0 ? (
         <p className="mt-1 text-soft">They have no open account.</p>
       ) : (
-        <div className="mt-1 overflow-x-auto">
-          <table className="table table-sm">
+        <div className="card-plain mt-1 overflow-x-auto">
+          <table className="w-full">
             <thead>
-              <tr>
-                <th scope="col">Change</th>
-                <th scope="col">Tenant</th>
-                <th scope="col">User name now</th>
-                <th scope="col">Then</th>
+              <tr className="text-left text-xs text-soft">
+                <th className="w-10 px-3 py-1.5">
+                  <span className="sr-only">Change</span>
+                </th>
+                <th className="px-2 font-semibold">Tenant</th>
+                <th className="px-2 font-semibold">User name now</th>
+                <th className="px-3 font-semibold">New user name</th>
               </tr>
             </thead>
             <tbody>
@@ -210,8 +212,8 @@ function Accounts({ rename, isHeld, now }: { rename: Rename; isHeld: boolean; no
 function AccountRow({ account, isOn, onTurn }: { account: Renamed; isOn: boolean; onTurn: (() => void) | undefined }) {
   const why = fateWords(account);
   return (
-    <tr>
-      <td>
+    <tr className="h-11 border-t border-line">
+      <td className="px-3">
         {account.change && onTurn && (
           <input
             type="checkbox"
@@ -222,17 +224,13 @@ function AccountRow({ account, isOn, onTurn }: { account: Renamed; isOn: boolean
           />
         )}
       </td>
-      <td>
+      <td className="px-2">
         <TenantDot colour={account.colour} />
         {account.tenant}
       </td>
-      <td className="font-mono text-xs break-all">{account.now}</td>
-      <td>
-        {isOn ? (
-          <b className="font-mono text-xs font-semibold break-all">{account.then}</b>
-        ) : (
-          <span className="text-soft">stays</span>
-        )}
+      <td className="px-2 font-mono text-sm break-all">{account.now}</td>
+      <td className="px-3">
+        {isOn ? <b className="font-mono text-sm font-semibold break-all">{account.then}</b> : "stays"}
         {why !== "" && <span className="block text-sm text-soft">{why}</span>}
       </td>
     </tr>

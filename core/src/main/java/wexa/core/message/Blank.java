@@ -13,7 +13,9 @@ public enum Blank {
     /** One line per account: where, with which user name, and how one signs in. */
     DOORS("doors"),
     /** The paragraph with the link for choosing a password; empty for who needs none. */
-    ACTIVATION("activation");
+    ACTIVATION("activation"),
+    /** One line for each thing that ends soon: its last day, whose it is, and what. */
+    ENDINGS("endings");
 
     private final String text;
 

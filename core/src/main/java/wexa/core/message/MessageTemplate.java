@@ -23,7 +23,7 @@ public record MessageTemplate(String subject, String body) {
     public static final int LONGEST_BODY = 8_000;
 
     private static final Pattern PART = Pattern.compile("\\{\\{|}}|\\{([^{}\\n]*)}|[{}]");
-    private static final Set<Blank> LINES = EnumSet.of(Blank.DOORS, Blank.ACTIVATION);
+    private static final Set<Blank> LINES = EnumSet.of(Blank.DOORS, Blank.ACTIVATION, Blank.ENDINGS);
 
     /** A message with every blank filled. */
     public record Filled(String subject, String body) {}
@@ -43,8 +43,7 @@ public record MessageTemplate(String subject, String body) {
             if (blanksIn(subject).contains(blank)) {
                 findings.add(Finding.of(MessageCodes.MESSAGE_BLANK_NOT_HERE, "subject", "value", blank.text()));
             }
-            boolean isNeeded = blank == Blank.ACTIVATION || occasion.isAboutAccounts();
-            if (isNeeded && !blanksIn(body).contains(blank)) {
+            if (occasion.needs(blank) && !blanksIn(body).contains(blank)) {
                 findings.add(Finding.of(MessageCodes.MESSAGE_BLANK_MISSING, "body", "value", blank.text()));
             }
         }

@@ -7,10 +7,22 @@ public enum Occasion {
     /** Accounts that come to others. */
     MORE_ACCOUNTS,
     /** Somebody from outside is asked whether they are who they are said to be. */
-    INVITATION;
+    INVITATION,
+    /** Something that somebody leads, or answers for, ends soon. */
+    ENDINGS;
+
+    /** Whether the message has no sense without a line of this kind. */
+    boolean needs(Blank blank) {
+        return switch (blank) {
+            case DOORS -> isAboutAccounts();
+            case ACTIVATION -> this != ENDINGS;
+            case ENDINGS -> this == ENDINGS;
+            default -> false;
+        };
+    }
 
     /** Whether the message tells of accounts. */
     public boolean isAboutAccounts() {
-        return this != INVITATION;
+        return this == FIRST_ACCOUNTS || this == MORE_ACCOUNTS;
     }
 }

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.transaction.annotation.Transactional;
+import wexa.core.ending.Ending;
 import wexa.core.governance.Reached;
 import wexa.core.message.Blank;
 import wexa.core.message.Door;
@@ -119,7 +120,7 @@ public class MessageService {
 
     private MessageTemplate.Filled fill(
             Occasion occasion, MessageTemplate template, Model model, Person person, List<Door> doors) {
-        boolean needsLink = !occasion.isAboutAccounts() || doors.stream().anyMatch(Door::needsPassword);
+        boolean needsLink = occasion == Occasion.INVITATION || doors.stream().anyMatch(Door::needsPassword);
         Optional<String> link = needsLink ? Optional.of(Wording.LINK_WAS_HERE) : Optional.empty();
         return wording.fill(occasion, template, model, person, doors, link, clock.now());
     }
@@ -294,6 +295,7 @@ public class MessageService {
             case FIRST_ACCOUNTS -> "first accounts";
             case MORE_ACCOUNTS -> "more accounts";
             case INVITATION -> "invitations";
+            case ENDINGS -> "what ends soon";
         };
     }
 
@@ -307,7 +309,20 @@ public class MessageService {
         check(occasion, template);
         Model model = snapshots.current().model();
         Instant now = clock.now();
-        Person person = model.table(Kind.ACCOUNT).stream()
+        Person person = somebody(occasion, model, now);
+        MessageTemplate.Filled text = fill(occasion, template, model, person, Door.of(model, person.id()));
+        return new SampleView(person.name(), text.subject(), text.body());
+    }
+
+    private static Person somebody(Occasion occasion, Model model, Instant now) {
+        if (occasion == Occasion.ENDINGS) {
+            return Ending.soon(model, now).stream()
+                    .findFirst()
+                    .map(ending -> model.people().get(ending.told()))
+                    .orElseThrow(() -> new Problem(
+                            409, "message.nobody", "Nothing ends within 30 days, so there is nobody to show."));
+        }
+        return model.table(Kind.ACCOUNT).stream()
                 .filter(Account::isOpen)
                 .flatMap(account -> account.person().stream())
                 .distinct()
@@ -318,7 +333,5 @@ public class MessageService {
                 .map(model.people()::get)
                 .orElseThrow(() ->
                         new Problem(409, "message.nobody", "Nobody has an account yet, so there is nobody to show."));
-        MessageTemplate.Filled text = fill(occasion, template, model, person, Door.of(model, person.id()));
-        return new SampleView(person.name(), text.subject(), text.body());
     }
 }

@@ -48,10 +48,13 @@ class MessageStore {
                 + " and row.dueAt <= :now order by row.dueAt, row.id")
         List<MessageRow> due(Instant now, Limit limit);
 
+        boolean existsByPersonIdAndOccasionAndMadeAtGreaterThanEqual(UUID personId, String occasion, Instant since);
+
         List<MessageRow> findByPersonIdOrderByMadeAtDesc(UUID personId, Limit limit);
 
-        @Query("select row from MessageRow row where row.personId in :people"
-                + " and row.state in ('WAITING', 'READY', 'GOING') and row.occasion <> 'INVITATION'")
+        @Query(
+                "select row from MessageRow row where row.personId in :people"
+                        + " and row.state in ('WAITING', 'READY', 'GOING') and row.occasion in ('FIRST_ACCOUNTS', 'MORE_ACCOUNTS')")
         List<MessageRow> open(Collection<UUID> people);
 
         /** How many messages are in a state. */
@@ -87,6 +90,12 @@ class MessageStore {
         return rows.findByPersonIdOrderByMadeAtDesc(person.value(), Limit.of(most)).stream()
                 .map(MessageStore::message)
                 .toList();
+    }
+
+    /** Whether somebody got, or is to get, a message of that kind that was made since. */
+    @Transactional(readOnly = true)
+    boolean hasSince(Id<Person> person, Occasion occasion, Instant since) {
+        return rows.existsByPersonIdAndOccasionAndMadeAtGreaterThanEqual(person.value(), occasion.name(), since);
     }
 
     @Transactional(readOnly = true)

@@ -140,9 +140,14 @@ class Sender {
     }
 
     /** Why the message has nothing to say any more. */
-    private static Optional<String> over(Message message, Model model, Optional<Person> person, List<Door> doors) {
+    private Optional<String> over(Message message, Model model, Optional<Person> person, List<Door> doors) {
         if (message.occasion().isAboutAccounts()) {
             return doors.isEmpty() ? Optional.of("None of the accounts is open any more.") : Optional.empty();
+        }
+        if (message.occasion() == Occasion.ENDINGS) {
+            return Wording.endings(model, message.person(), clock.now()).isEmpty()
+                    ? Optional.of("Nothing of it ends soon any more.")
+                    : Optional.empty();
         }
         return person.map(known -> Identity.of(known, model))
                 .filter(identity -> identity == Identity.INVITED)
@@ -230,6 +235,14 @@ class Sender {
                 mailer.send(new Mailer.Mail(message.id().toString(), address, whole.subject(), whole.body(), now)));
     }
 
+    private static String about(Occasion occasion) {
+        return switch (occasion) {
+            case FIRST_ACCOUNTS, MORE_ACCOUNTS -> " about accounts";
+            case INVITATION -> " with an invitation";
+            case ENDINGS -> " about what ends soon";
+        };
+    }
+
     /** Accounts that want a password and got none through a link of ours. */
     private List<Id<Account>> toSet(Person person, List<Door> doors) {
         Set<Id<Account>> settled = activations.settled(person.id());
@@ -254,8 +267,7 @@ class Sender {
                 store.sent(message.id(), clock.now());
                 notes.write(
                         WRITER,
-                        "send message to " + person.handle().text()
-                                + (message.occasion().isAboutAccounts() ? " about accounts" : " with an invitation"),
+                        "send message to " + person.handle().text() + about(message.occasion()),
                         Set.of(person.id().value()));
             });
         } else if (outcome instanceof Outcome.Refused<Boolean> refused) {

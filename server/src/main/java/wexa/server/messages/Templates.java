@@ -47,6 +47,16 @@ public class Templates {
             If you do not know what this is about, do nothing: nothing is opened without your word.
             """;
 
+    private static final String ENDINGS = """
+            Hello {given name},
+
+            these end within 30 days unless somebody prolongs them:
+
+            {endings}
+
+            If one of them has to go on, tell your identity administrators in time, and why. Otherwise there is nothing to do.
+            """;
+
     private final Rows rows;
 
     /** Rows of templates. */
@@ -92,6 +102,7 @@ public class Templates {
         return switch (occasion) {
             case FIRST_ACCOUNTS -> new MessageTemplate("Your accounts, {given name}", WELCOME);
             case INVITATION -> new MessageTemplate("Is this you, {name}?", INVITATION);
+            case ENDINGS -> new MessageTemplate("What ends soon", ENDINGS);
             case MORE_ACCOUNTS -> new MessageTemplate("Another way in for you, {given name}", MORE);
         };
     }

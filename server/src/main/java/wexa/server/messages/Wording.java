@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import wexa.core.ending.Ending;
 import wexa.core.message.Blank;
 import wexa.core.message.Door;
 import wexa.core.message.MessageTemplate;
@@ -97,11 +98,21 @@ class Wording {
                     Blank.FIRST_DAY,
                     DAY.format(LocalDate.ofInstant(engagement.window().from(), zone)));
         });
+        if (occasion == Occasion.ENDINGS) {
+            values.put(Blank.ENDINGS, new EndingWords(model, settings.zone()).lines(endings(model, person.id(), now)));
+        }
         values.put(Blank.DOORS, doors.stream().map(this::line).collect(Collectors.joining("\n")));
         values.put(
                 Blank.ACTIVATION,
                 link.map(address -> activation(occasion, address)).orElse(""));
         return values;
+    }
+
+    /** What ends soon and this person is told of. */
+    static List<Ending> endings(Model model, Id<Person> told, Instant now) {
+        return Ending.soon(model, now).stream()
+                .filter(ending -> ending.told().equals(told))
+                .toList();
     }
 
     private String activation(Occasion occasion, String link) {
