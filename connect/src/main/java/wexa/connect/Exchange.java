@@ -15,6 +15,7 @@ import java.time.Instant;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Supplier;
 
@@ -28,6 +29,8 @@ public final class Exchange {
     public static final String TOO_LARGE = "tooLarge";
 
     private static final Duration LONGEST_PATIENCE = Duration.ofHours(24);
+    private static final int NOT_FOUND = 404;
+    private static final int GONE = 410;
     private static final int TOO_MANY_REQUESTS = 429;
     private static final int UNAVAILABLE = 503;
     private static final int MOST_REDIRECTIONS = 5;
@@ -62,6 +65,8 @@ public final class Exchange {
 
     /** Whether repeating a request does harm: decides what a lost answer means. */
     public enum Nature {
+        /** Asks what a tenant offers: one that has no such thing may say so as it likes. */
+        DISCOVERING,
         READING,
         WRITING
     }
@@ -155,6 +160,13 @@ public final class Exchange {
             // it broke on the way: whether a change was made before, nobody knows
             return Sending.lost(nature, "the tenant answered " + status);
         }
+        if (isForeign(nature, response)) {
+            // a page of whatever stands in front of the tenant: that nothing is there is not the tenant's word
+            return Sending.lost(
+                    nature,
+                    "something in front of the tenant answered " + status + " with "
+                            + Words.plain(typeOf(response).orElse("")) + " in place of JSON");
+        }
         JsonNode body;
         try {
             body = parse(response.body());
@@ -162,7 +174,7 @@ public final class Exchange {
             if (status >= 300) {
                 return new Outcome.Refused<>(status, "", "the tenant gives no reason");
             }
-            return nature == Nature.READING
+            return nature != Nature.WRITING
                     ? new Outcome.Refused<>(status, "invalidSyntax", "the tenant's answer is not JSON")
                     : new Outcome.Unknown<>("the tenant's answer is not JSON");
         }
@@ -174,6 +186,25 @@ public final class Exchange {
                     detail.isEmpty() ? "the tenant gives no reason" : detail);
         }
         return new Outcome.Done<>(new Answer(status, body));
+    }
+
+    /**
+     * A body of a type other than JSON, with a status that says that something was done, or is not there. Errors of a tenant are
+     * JSON (RFC 7644 3.12); an answer without a body needs no type.
+     */
+    private static boolean isForeign(Nature nature, HttpResponse<byte[]> response) {
+        int status = response.statusCode();
+        boolean isTelling = nature != Nature.DISCOVERING && (status < 300 || status == NOT_FOUND || status == GONE);
+        return isTelling
+                && response.body().length > 0
+                && typeOf(response).filter(type -> !type.contains("json")).isPresent();
+    }
+
+    private static Optional<String> typeOf(HttpResponse<byte[]> response) {
+        return response.headers()
+                .firstValue("Content-Type")
+                .map(value -> value.split(";", 2)[0].strip().toLowerCase(Locale.ROOT))
+                .filter(type -> !type.isEmpty());
     }
 
     private static JsonNode parse(byte[] body) throws JsonProcessingException {

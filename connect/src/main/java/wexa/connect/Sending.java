@@ -53,7 +53,7 @@ public final class Sending {
 
     private <T> Outcome<T> failed(Nature nature, Throwable failure) {
         if (failure instanceof BoundedBody.TooLargeException) {
-            return nature == Nature.READING
+            return nature != Nature.WRITING
                     ? new Outcome.Refused<>(
                             200,
                             Exchange.TOO_LARGE,
@@ -77,7 +77,7 @@ public final class Sending {
     }
 
     static <T> Outcome<T> lost(Nature nature, String words) {
-        return nature == Nature.READING
+        return nature != Nature.WRITING
                 ? new Outcome.TryLater<>(UNASKED_PATIENCE, words)
                 : new Outcome.Unknown<>(words);
     }

@@ -13,13 +13,20 @@ final class Faults {
     private int percent;
     private Random random = new Random(0);
 
-    /** Ways to misbehave. {@code CUT} does the work and then closes the connection without an answer. */
+    /**
+     * Ways to misbehave. {@code CUT} does the work and then closes the connection without an answer, {@code TRICKLED} answers
+     * it in small pieces, {@code MISTYPED} with a page in place of JSON; {@code STRAYED} does nothing and says 404 by a page, as
+     * whatever stands in front of a tenant does.
+     */
     enum Kind {
         NONE,
         SLOW,
         UNAVAILABLE,
         LIMITED,
-        CUT
+        CUT,
+        TRICKLED,
+        MISTYPED,
+        STRAYED
     }
 
     /** A tenant that is always a little slow. */

@@ -32,6 +32,11 @@ import java.util.concurrent.Executors;
  * {@code /TENANT/events}, {@code /TENANT/faults}; and what came by mail at {@code /mailbox}.
  */
 public final class StandIns implements AutoCloseable {
+    /** An answer that trickles comes in so many pieces, with so long a pause after each. */
+    private static final int PIECES = 20;
+
+    private static final Duration PAUSE = Duration.ofMillis(50);
+
     private final HttpServer http;
     private final ExecutorService workers;
     private final ResourceStore store;
@@ -172,6 +177,10 @@ public final class StandIns implements AutoCloseable {
             answer(exchange, ScimEndpoint.error(429, "", "too many requests"));
             return;
         }
+        if (fault == Faults.Kind.STRAYED) {
+            show(exchange, 404, "<p>default backend: nothing here</p>");
+            return;
+        }
         if (path.get(0).equals("events")) {
             answer(exchange, events(exchange, tenant, body));
             return;
@@ -185,8 +194,11 @@ public final class StandIns implements AutoCloseable {
                                 query(exchange),
                                 body,
                                 Optional.ofNullable(exchange.getRequestHeaders().getFirst("If-Match"))));
-        if (fault != Faults.Kind.CUT) {
-            answer(exchange, made);
+        switch (fault) {
+            case CUT -> {}
+            case MISTYPED -> show(exchange, 200, "<p>Back in a moment</p>");
+            case TRICKLED -> trickle(exchange, made);
+            default -> answer(exchange, made);
         }
     }
 
@@ -262,9 +274,28 @@ public final class StandIns implements AutoCloseable {
     }
 
     private static void answer(HttpExchange exchange, ScimEndpoint.Answer answer) throws IOException {
+        byte[] bytes = begin(exchange, answer);
+        if (bytes.length > 0) {
+            exchange.getResponseBody().write(bytes);
+        }
+    }
+
+    /** The whole answer, in pieces that take a while. */
+    private static void trickle(HttpExchange exchange, ScimEndpoint.Answer answer)
+            throws IOException, InterruptedException {
+        byte[] bytes = begin(exchange, answer);
+        for (int from = 0; from < bytes.length; from += bytes.length / PIECES + 1) {
+            exchange.getResponseBody().write(bytes, from, Math.min(bytes.length / PIECES + 1, bytes.length - from));
+            exchange.getResponseBody().flush();
+            Thread.sleep(PAUSE.toMillis());
+        }
+    }
+
+    /** Sends the headers; the body is still to be written, if there is one. */
+    private static byte[] begin(HttpExchange exchange, ScimEndpoint.Answer answer) throws IOException {
         if (answer.body().isEmpty()) {
             exchange.sendResponseHeaders(answer.status(), -1);
-            return;
+            return new byte[0];
         }
         ObjectNode body = answer.body().get();
         byte[] bytes = body.toString().getBytes(StandardCharsets.UTF_8);
@@ -274,7 +305,7 @@ public final class StandIns implements AutoCloseable {
                     .set("ETag", body.path("meta").path("version").asText());
         }
         exchange.sendResponseHeaders(answer.status(), bytes.length);
-        exchange.getResponseBody().write(bytes);
+        return bytes;
     }
 
     @Override

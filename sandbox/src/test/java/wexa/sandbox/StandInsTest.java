@@ -77,7 +77,8 @@ class StandInsTest {
             request.header(headers[at], headers[at + 1]);
         }
         HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
-        JsonNode read = JsonUtils.getObjectReader().readTree(response.body().isEmpty() ? "{}" : response.body());
+        boolean isJson = !response.body().isEmpty() && !response.body().startsWith("<");
+        JsonNode read = JsonUtils.getObjectReader().readTree(isJson ? response.body() : "{}");
         return new Answer(response.statusCode(), read, response);
     }
 
@@ -252,6 +253,19 @@ class StandInsTest {
         assertThat(limited.response().headers().firstValue("Retry-After")).contains("1");
         assertThat(send("GET", "scim/v2/Users", "").status()).isEqualTo(429);
         assertThat(send("GET", "scim/v2/Users", "").status()).isEqualTo(200);
+    }
+
+    @Test
+    void answersInPiecesOrWithAPageInPlaceOfJson() throws Exception {
+        send("PUT", "faults", "{\"kind\": \"TRICKLED\", \"times\": 1}");
+        assertThat(send("GET", "scim/v2/Users", "").body().has("totalResults")).isTrue();
+        for (String kind : List.of("MISTYPED", "STRAYED")) {
+            send("PUT", "faults", "{\"kind\": \"" + kind + "\", \"times\": 1}");
+            Answer page = send("GET", "scim/v2/Users", "");
+            assertThat(page.status()).isEqualTo(kind.equals("STRAYED") ? 404 : 200);
+            assertThat(page.response().headers().firstValue("Content-Type").orElseThrow())
+                    .startsWith("text/html");
+        }
     }
 
     @Test

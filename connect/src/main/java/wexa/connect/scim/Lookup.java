@@ -38,6 +38,12 @@ final class Lookup {
                 .map(Exchange.Answer::body);
     }
 
+    /** The same of what a tenant may offer or not. */
+    Outcome<JsonNode> offered(String path) {
+        return exchange.send(Exchange.Nature.DISCOVERING, "GET", path, Optional.empty(), Optional.empty())
+                .map(Exchange.Answer::body);
+    }
+
     /** The address of an object below the tenant's, or a refusal for an id that cannot be a part of one. */
     static Outcome<String> path(ObjectKey.Type type, String remoteId) {
         return Segment.of(remoteId)

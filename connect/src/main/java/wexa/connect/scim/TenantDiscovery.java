@@ -29,7 +29,7 @@ final class TenantDiscovery {
     Outcome<Announced> announced() {
         return resourceTypes()
                 .then(this::withAttributes)
-                .then(found -> lookup.get("ServiceProviderConfig").then(config -> {
+                .then(found -> lookup.offered("ServiceProviderConfig").then(config -> {
                     if (Resources.truth(config.path("changePassword").path("supported"), false)) {
                         found.add(Capability.PASSWORDS);
                     }
@@ -44,7 +44,7 @@ final class TenantDiscovery {
         return listed(found, Capability.SEATS, "SeatKinds")
                 .then(kinds -> catalogue(found, kinds, config)
                         .then(catalogue -> listed(found, Capability.AREAS, "Areas")
-                                .then(areas -> lookup.get("Users?count=0")
+                                .then(areas -> lookup.offered("Users?count=0")
                                         .map(users -> Announced.of(
                                                 found,
                                                 catalogue,
@@ -54,7 +54,7 @@ final class TenantDiscovery {
     }
 
     Outcome<Catalogue> catalogue(Set<Capability> capabilities) {
-        return lookup.get("ServiceProviderConfig")
+        return lookup.offered("ServiceProviderConfig")
                 .then(config -> listed(capabilities, Capability.SEATS, "SeatKinds")
                         .then(kinds -> catalogue(capabilities, kinds, config)));
     }
@@ -70,7 +70,7 @@ final class TenantDiscovery {
 
     /** Whether its users have roles and entitlements; a tenant without schemas does not say so, and is not asked to keep them. */
     private Outcome<Set<Capability>> withAttributes(Set<Capability> found) {
-        Outcome<JsonNode> schemas = lookup.get("Schemas");
+        Outcome<JsonNode> schemas = lookup.offered("Schemas");
         if (schemas instanceof Outcome.Refused<JsonNode>) {
             return new Outcome.Done<>(found);
         }
@@ -106,7 +106,7 @@ final class TenantDiscovery {
         if (!found.contains(wanted)) {
             return new Outcome.Done<>(List.of());
         }
-        Outcome<List<JsonNode>> all = Listing.read(lookup::get, endpoint, Function.identity())
+        Outcome<List<JsonNode>> all = Listing.read(lookup::offered, endpoint, Function.identity())
                 .map(whole -> List.copyOf(whole.resources().values()));
         return all instanceof Outcome.Refused<List<JsonNode>> refused && isNotOffered(refused.status())
                 ? new Outcome.Done<>(List.of())
@@ -118,7 +118,7 @@ final class TenantDiscovery {
     }
 
     private Outcome<Set<Capability>> resourceTypes() {
-        return lookup.get("ResourceTypes").map(answer -> {
+        return lookup.offered("ResourceTypes").map(answer -> {
             Set<Capability> found = EnumSet.noneOf(Capability.class);
             for (JsonNode type : answer.path("Resources")) {
                 switch (type.path("endpoint").asText()) {

@@ -64,6 +64,27 @@ class WaitingTest {
         }
     }
 
+    private static Answer page(int status) {
+        return new Answer(status, "<p>default backend</p>", Map.of("Content-Type", "text/html"), Duration.ZERO);
+    }
+
+    @Test
+    void aPageOfWhateverStandsInFrontOfATenantIsNotItsWord() throws Exception {
+        for (int status : new int[] {200, 201, 404, 410}) {
+            Answer page = page(status);
+            assertThat(get(page)).as("%d", status).isInstanceOf(Outcome.TryLater.class);
+            assertThat(get(page).toString()).contains(status + " with text/html");
+            try (StrangeTenant tenant = new StrangeTenant(asked -> page)) {
+                assertThat(send(tenant, Exchange.Nature.WRITING, "DELETE")).isInstanceOf(Outcome.Unknown.class);
+                // what a tenant does not offer, it may say as it likes
+                assertThat(send(tenant, Exchange.Nature.DISCOVERING, "GET")).isInstanceOf(Outcome.Refused.class);
+            }
+        }
+        assertThat(get(page(403))).isInstanceOf(Outcome.Refused.class);
+        assertThat(get(Answer.of(404, ""))).isInstanceOf(Outcome.Refused.class);
+        assertThat(get(Answer.of(404, "{\"detail\":\"no such user\"}"))).isInstanceOf(Outcome.Refused.class);
+    }
+
     @Test
     void redirectionsAreFollowedForReadingWithinTheOriginOnly() throws Exception {
         try (StrangeTenant elsewhere = new StrangeTenant(asked -> Answer.of(200, "{}"));

@@ -22,7 +22,7 @@ class FaultyTenantTest {
 
     @Test
     void aTenantThatIsDownLimitedOrCutIsPursuedWithoutDoublingAnything() throws Exception {
-        String[] kinds = {"UNAVAILABLE", "LIMITED", "CUT", "SLOW"};
+        String[] kinds = {"UNAVAILABLE", "LIMITED", "CUT", "SLOW", "TRICKLED", "MISTYPED", "STRAYED"};
         for (int number = 0; number < kinds.length; number++) {
             JsonNode draft = cast.newcomer("fault" + number, "5010" + number, "keeper");
             cast.stage.fault("pelagia-north", kinds[number], number == 3 ? 1 : 2, 10_500);
