@@ -40,6 +40,7 @@ export function DeskAct({ item }: { item: Item }) {
         </Link>
       );
     case "MOVED":
+    case "RETURN":
       return (
         <Link to="/people/$id/move" params={{ id: item.target }} className={`${ACT} btn-primary`}>
           {item.act}

@@ -4,7 +4,7 @@ import { type Schemas } from "../api/client";
 import { entry } from "../api/drafts";
 import { EndButton } from "../changes/EndButton";
 import { useMay, useSession } from "../session/hooks";
-import { lastDay } from "../ui/dates";
+import { lastDay, moment } from "../ui/dates";
 import { Square } from "../ui/square";
 import { Empty } from "../ui/states";
 import { inDirections, directions } from "./directions";
@@ -129,6 +129,7 @@ function SelectAll({
 
 /** What differs: the object, whose it is, how sensitive, and how. */
 function What({ line }: { line: Line }) {
+  const session = useSession();
   return (
     <>
       <td className="w-10 px-3">
@@ -151,7 +152,10 @@ function What({ line }: { line: Line }) {
           </Link>
         )}
       </td>
-      <td className="px-3 text-soft">{line.text}</td>
+      <td className="px-3 py-1 text-soft">
+        {line.text}
+        {line.since && <span className="block text-xs">since {moment(line.since, session.zone)}</span>}
+      </td>
     </>
   );
 }

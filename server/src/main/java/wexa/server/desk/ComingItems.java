@@ -66,8 +66,9 @@ final class ComingItems {
                 items.add(new DeskView.Item(
                         "RETURN",
                         model.people().get(absence.person()).name(),
-                        "Returns from leave: accounts are opened again, with what they held before",
-                        "Look at it",
+                        "Returns from leave: accounts are opened again, with what they held before. See what their job has got"
+                                + " meanwhile",
+                        "Compare with the job",
                         absence.person().toString(),
                         absence.window().until(),
                         null,

@@ -1,7 +1,9 @@
 package wexa.server.tenants;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -33,12 +35,15 @@ final class DifferenceWords {
     private final Model model;
     private final AccessIndex index;
     private final Tenant tenant;
+    private final Map<String, Instant> since;
     private @Nullable Sensitivities known;
 
-    DifferenceWords(Model model, AccessIndex index, Tenant tenant) {
+    /** @param since when objects began to differ, by their keys */
+    DifferenceWords(Model model, AccessIndex index, Tenant tenant, Map<String, Instant> since) {
         this.model = model;
         this.index = index;
         this.tenant = tenant;
+        this.since = Map.copyOf(since);
     }
 
     TenantViews.DifferenceView of(Difference difference) {
@@ -54,7 +59,8 @@ final class DifferenceWords {
                 plain.giving(),
                 person.map(one -> one.id().value()).orElse(null),
                 person.map(Person::name).orElse(""),
-                role.map(this::sensitivity).map(Enum::name).orElse(null));
+                role.map(this::sensitivity).map(Enum::name).orElse(null),
+                since.get(plain.object()));
     }
 
     private static @Nullable AssignmentState assignment(Difference difference) {

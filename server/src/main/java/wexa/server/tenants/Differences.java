@@ -202,6 +202,7 @@ public class Differences {
                 gives(difference),
                 null,
                 "",
+                null,
                 null);
     }
 

@@ -41,6 +41,7 @@ public class TenantService {
     private final SnapshotStore snapshots;
     private final Observations observations;
     private final Differences differences;
+    private final DifferencesSince since;
     private final ValuesThere values;
     private final Reader reader;
     private final ManualTenants manual;
@@ -51,6 +52,7 @@ public class TenantService {
             SnapshotStore snapshots,
             Observations observations,
             Differences differences,
+            DifferencesSince since,
             ValuesThere values,
             Reader reader,
             ManualTenants manual,
@@ -60,6 +62,7 @@ public class TenantService {
         this.snapshots = snapshots;
         this.observations = observations;
         this.differences = differences;
+        this.since = since;
         this.values = values;
         this.reader = reader;
         this.manual = manual;
@@ -123,7 +126,7 @@ public class TenantService {
         Optional<Freshness> fresh = Optional.ofNullable(observations.freshness().get(tenant.id()));
         List<Difference> found =
                 fresh.flatMap(Freshness::doneAt).isPresent() ? differences.of(snapshot, tenant) : List.of();
-        DifferenceWords words = new DifferenceWords(snapshot.model(), snapshot.index(), tenant);
+        DifferenceWords words = new DifferenceWords(snapshot.model(), snapshot.index(), tenant, since.of(tenant));
         return new TenantViews.TenantPage(
                 row(snapshot, tenant, fresh),
                 tenant.capabilities().stream().map(Enum::name).toList(),

@@ -90,6 +90,7 @@ public final class TenantViews {
      * @param giving whether correcting it would give something there, else it would take
      * @param person whose it is, if it is one person's
      * @param sensitivity of the role that it is about: NORMAL, SENSITIVE, PRIVILEGED; nothing where it is about none
+     * @param since the reading that showed it first; nothing where it was not noted yet
      */
     public record DifferenceView(
             String object,
@@ -100,7 +101,8 @@ public final class TenantViews {
             boolean giving,
             @Nullable UUID person,
             String who,
-            @Nullable String sensitivity) {}
+            @Nullable String sensitivity,
+            @Nullable Instant since) {}
 
     /** A difference that is let be until a day. */
     public record ExceptedView(
