@@ -44,6 +44,7 @@ export const OCCASIONS: Record<Schemas["MessageView"]["occasion"], { title: stri
     title: "What ends soon",
     when: "once a day at most, to whoever leads somebody or answers for something that ends in 30 days, 7 days or 1 day",
   },
+  TASKS: { title: "Work by hand", when: "to whoever has new work in a tenant without an interface" },
   INVITATION: { title: "Invitation", when: "when somebody from outside is invited" },
 };
 

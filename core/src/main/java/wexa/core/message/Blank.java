@@ -15,7 +15,9 @@ public enum Blank {
     /** The paragraph with the link for choosing a password; empty for who needs none. */
     ACTIVATION("activation"),
     /** One line for each thing that ends soon: its last day, whose it is, and what. */
-    ENDINGS("endings");
+    ENDINGS("endings"),
+    /** What is to be done by hand, tenant by tenant. */
+    TASKS("tasks");
 
     private final String text;
 

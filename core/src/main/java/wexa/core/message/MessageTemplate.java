@@ -23,7 +23,7 @@ public record MessageTemplate(String subject, String body) {
     public static final int LONGEST_BODY = 8_000;
 
     private static final Pattern PART = Pattern.compile("\\{\\{|}}|\\{([^{}\\n]*)}|[{}]");
-    private static final Set<Blank> LINES = EnumSet.of(Blank.DOORS, Blank.ACTIVATION, Blank.ENDINGS);
+    private static final Set<Blank> LINES = EnumSet.of(Blank.DOORS, Blank.ACTIVATION, Blank.ENDINGS, Blank.TASKS);
 
     /** A message with every blank filled. */
     public record Filled(String subject, String body) {}

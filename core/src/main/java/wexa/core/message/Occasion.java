@@ -9,14 +9,17 @@ public enum Occasion {
     /** Somebody from outside is asked whether they are who they are said to be. */
     INVITATION,
     /** Something that somebody leads, or answers for, ends soon. */
-    ENDINGS;
+    ENDINGS,
+    /** Somebody has work to do by hand in a tenant. */
+    TASKS;
 
     /** Whether the message has no sense without a line of this kind. */
     boolean needs(Blank blank) {
         return switch (blank) {
             case DOORS -> isAboutAccounts();
-            case ACTIVATION -> this != ENDINGS;
+            case ACTIVATION -> this == INVITATION || isAboutAccounts();
             case ENDINGS -> this == ENDINGS;
+            case TASKS -> this == TASKS;
             default -> false;
         };
     }

@@ -75,17 +75,13 @@ public class TaskService {
                         one.urgent(),
                         one.due(),
                         one.due().isBefore(now),
-                        assignee(
-                                model,
-                                Optional.ofNullable(one.assignee())
-                                        .map(Id::<Person>of)
-                                        .or(manual::assignee))))
+                        assignee(Assignees.holder(one, manual, model, now))))
                 .toList();
         int all = Optional.ofNullable(byHand.waiting().get(tenant))
                 .map(ByHand.Waiting::tasks)
                 .orElse(0);
         return new ManualViews.ManualTasksView(
-                assignee(model, manual.assignee()),
+                assignee(manual.assignee().flatMap(model.people()::find)),
                 manual.instructions(),
                 (int) manual.within().toHours(),
                 tasks,
@@ -103,9 +99,8 @@ public class TaskService {
                         "This tenant has an interface: Wexa does the work there and reads it itself."));
     }
 
-    private static ManualViews.@Nullable AssigneeView assignee(Model model, Optional<Id<Person>> person) {
-        return person.flatMap(model.people()::find)
-                .map(one -> new ManualViews.AssigneeView(
+    private static ManualViews.@Nullable AssigneeView assignee(Optional<Person> person) {
+        return person.map(one -> new ManualViews.AssigneeView(
                         one.id().value(),
                         one.name(),
                         one.mail().map(Object::toString).orElse(null)))

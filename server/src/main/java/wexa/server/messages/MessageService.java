@@ -296,6 +296,7 @@ public class MessageService {
             case MORE_ACCOUNTS -> "more accounts";
             case INVITATION -> "invitations";
             case ENDINGS -> "what ends soon";
+            case TASKS -> "work by hand";
         };
     }
 
@@ -314,7 +315,13 @@ public class MessageService {
         return new SampleView(person.name(), text.subject(), text.body());
     }
 
-    private static Person somebody(Occasion occasion, Model model, Instant now) {
+    private Person somebody(Occasion occasion, Model model, Instant now) {
+        if (occasion == Occasion.TASKS) {
+            return wording.withTasks(model, now)
+                    .map(model.people()::get)
+                    .orElseThrow(() ->
+                            new Problem(409, "message.nobody", "No work by hand waits, so there is nobody to show."));
+        }
         if (occasion == Occasion.ENDINGS) {
             return Ending.soon(model, now).stream()
                     .findFirst()

@@ -13,9 +13,18 @@ class MessageTasks {
     /** How often it is looked at what ends soon; each is told of once a day at most. */
     private static final Duration LOOK_AT_ENDS = Duration.ofMinutes(10);
 
+    /** How often it is looked whether there is new work to do by hand. */
+    private static final Duration LOOK_AT_WORK = Duration.ofSeconds(20);
+
     @Bean
     RecurringTask<Void> tellOfEnds(EndingNotices notices) {
         return Tasks.recurring("tell-of-ends", FixedDelay.of(LOOK_AT_ENDS))
+                .execute((instance, context) -> notices.round());
+    }
+
+    @Bean
+    RecurringTask<Void> tellOfWork(TaskNotices notices) {
+        return Tasks.recurring("tell-of-work", FixedDelay.of(LOOK_AT_WORK))
                 .execute((instance, context) -> notices.round());
     }
 

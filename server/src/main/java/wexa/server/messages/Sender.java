@@ -149,6 +149,11 @@ class Sender {
                     ? Optional.of("Nothing of it ends soon any more.")
                     : Optional.empty();
         }
+        if (message.occasion() == Occasion.TASKS) {
+            return wording.hasTasks(model, message.person(), clock.now())
+                    ? Optional.empty()
+                    : Optional.of("All of it is done, or given to somebody else.");
+        }
         return person.map(known -> Identity.of(known, model))
                 .filter(identity -> identity == Identity.INVITED)
                 .map(invited -> Optional.<String>empty())
@@ -240,6 +245,7 @@ class Sender {
             case FIRST_ACCOUNTS, MORE_ACCOUNTS -> " about accounts";
             case INVITATION -> " with an invitation";
             case ENDINGS -> " about what ends soon";
+            case TASKS -> " about work by hand";
         };
     }
 

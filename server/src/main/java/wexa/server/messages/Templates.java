@@ -57,6 +57,16 @@ public class Templates {
             If one of them has to go on, tell your identity administrators in time, and why. Otherwise there is nothing to do.
             """;
 
+    private static final String TASKS = """
+            Hello {given name},
+
+            this waits for you:
+
+            {tasks}
+
+            When it is done, confirm it on the tenant's page, or tell your identity administrators so.
+            """;
+
     private final Rows rows;
 
     /** Rows of templates. */
@@ -103,6 +113,7 @@ public class Templates {
             case FIRST_ACCOUNTS -> new MessageTemplate("Your accounts, {given name}", WELCOME);
             case INVITATION -> new MessageTemplate("Is this you, {name}?", INVITATION);
             case ENDINGS -> new MessageTemplate("What ends soon", ENDINGS);
+            case TASKS -> new MessageTemplate("Work for you", TASKS);
             case MORE_ACCOUNTS -> new MessageTemplate("Another way in for you, {given name}", MORE);
         };
     }

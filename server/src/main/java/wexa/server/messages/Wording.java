@@ -37,11 +37,13 @@ class Wording {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
 
     private final Connections connections;
+    private final OpenTasks tasks;
     private final Settings settings;
     private final MailSettings mail;
 
-    Wording(Connections connections, Settings settings, MailSettings mail) {
+    Wording(Connections connections, OpenTasks tasks, Settings settings, MailSettings mail) {
         this.connections = connections;
+        this.tasks = tasks;
         this.settings = settings;
         this.mail = mail;
     }
@@ -101,6 +103,9 @@ class Wording {
         if (occasion == Occasion.ENDINGS) {
             values.put(Blank.ENDINGS, new EndingWords(model, settings.zone()).lines(endings(model, person.id(), now)));
         }
+        if (occasion == Occasion.TASKS) {
+            values.put(Blank.TASKS, tasks.lines(model, person.id(), now));
+        }
         values.put(Blank.DOORS, doors.stream().map(this::line).collect(Collectors.joining("\n")));
         values.put(
                 Blank.ACTIVATION,
@@ -113,6 +118,16 @@ class Wording {
         return Ending.soon(model, now).stream()
                 .filter(ending -> ending.told().equals(told))
                 .toList();
+    }
+
+    /** Somebody for whom work by hand waits. */
+    Optional<Id<Person>> withTasks(Model model, Instant now) {
+        return tasks.all(model, now).keySet().stream().findFirst();
+    }
+
+    /** Whether any work by hand waits for somebody still. */
+    boolean hasTasks(Model model, Id<Person> person, Instant now) {
+        return tasks.hasSome(model, person, now);
     }
 
     private String activation(Occasion occasion, String link) {
