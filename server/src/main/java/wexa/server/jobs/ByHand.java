@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Component;
@@ -20,6 +21,8 @@ import wexa.core.consistency.Observation.Seen;
 import wexa.core.consistency.Step;
 import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
+import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.model.Tenant;
 import wexa.core.value.Id;
@@ -92,7 +95,15 @@ public class ByHand {
             List<TaskValue> values,
             boolean urgent,
             Instant due,
-            @Nullable UUID assignee) {}
+            @Nullable UUID assignee) {
+        /** Whose it is: who it was given to, else who usually does the work there, of those who are here. */
+        public Optional<Person> holder(ManualTenants.Manual usual, Model model, Instant now) {
+            return Stream.concat(Stream.ofNullable(assignee).map(Id::<Person>of), usual.assignee().stream())
+                    .filter(person -> PersonStatus.of(model, person, now) == PersonStatus.HERE)
+                    .findFirst()
+                    .flatMap(model.people()::find);
+        }
+    }
 
     /** Something to be entered. */
     public record TaskValue(String label, String value) {}

@@ -4,14 +4,12 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.value.Id;
 import wexa.server.connections.ManualTenants.Manual;
-import wexa.server.jobs.ByHand;
 import wexa.server.problems.Problem;
 import wexa.server.rights.Actor;
 import wexa.server.snapshot.SnapshotStore;
@@ -19,7 +17,7 @@ import wexa.server.wiring.BusinessClock;
 
 /** Who may be given work that is done by hand. */
 @Component
-public class Assignees {
+class Assignees {
     private final SnapshotStore snapshots;
     private final BusinessClock clock;
 
@@ -34,14 +32,6 @@ public class Assignees {
                 Optional.ofNullable(input.assignee()).map(person -> here(actor, person, field)),
                 input.instructions().strip(),
                 Duration.ofHours(input.hours()));
-    }
-
-    /** Whose a task is: who it was given to, else who does the work there, of those who are here. */
-    public static Optional<Person> holder(ByHand.Task task, Manual manual, Model model, Instant now) {
-        return Stream.concat(Stream.ofNullable(task.assignee()).map(Id::<Person>of), manual.assignee().stream())
-                .filter(person -> PersonStatus.of(model, person, now) == PersonStatus.HERE)
-                .findFirst()
-                .flatMap(model.people()::find);
     }
 
     /** Whoever left does no task any more. */

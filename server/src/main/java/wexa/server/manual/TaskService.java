@@ -75,7 +75,7 @@ public class TaskService {
                         one.urgent(),
                         one.due(),
                         one.due().isBefore(now),
-                        assignee(Assignees.holder(one, manual, model, now))))
+                        assignee(one.holder(manual, model, now))))
                 .toList();
         int all = Optional.ofNullable(byHand.waiting().get(tenant))
                 .map(ByHand.Waiting::tasks)

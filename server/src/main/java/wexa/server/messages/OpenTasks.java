@@ -17,7 +17,6 @@ import wexa.core.model.Tenant;
 import wexa.core.value.Id;
 import wexa.server.connections.ManualTenants;
 import wexa.server.jobs.ByHand;
-import wexa.server.manual.Assignees;
 import wexa.server.wiring.Settings;
 
 /** Work by hand, by the people whose it is. */
@@ -50,7 +49,7 @@ class OpenTasks {
             ManualTenants.Manual how = tenants.of(tenant.id()).orElseThrow();
             Map<Id<Person>, List<ByHand.Task>> theirs = new LinkedHashMap<>();
             for (ByHand.Task task : byHand.tasks(tenant.id(), MOST)) {
-                Assignees.holder(task, how, model, now)
+                task.holder(how, model, now)
                         .ifPresent(person -> theirs.computeIfAbsent(person.id(), any -> new ArrayList<>())
                                 .add(task));
             }
