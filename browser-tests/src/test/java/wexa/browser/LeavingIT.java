@@ -188,4 +188,32 @@ class LeavingIT {
             browser.sees("Now Keeper, North Pier");
         }
     }
+
+    @Test
+    @Order(7)
+    void somebodyComesBackAndTakesAnotherName() throws Exception {
+        try (Browser browser = new Browser(stage.address(), folder.resolve("profile"))) {
+            browser.signIn("tove", "north-pier-2026");
+            browser.find("rehire hargreave", "Bring Linnet Hargreave back");
+            browser.heading("Linnet Hargreave comes back");
+            browser.sees("in the new job have it");
+            browser.isAccessible("somebody who comes back");
+            browser.button("Review 5 changes").click();
+            browser.field("Name of the draft");
+            browser.see(APPLY).click();
+            browser.sees("Prepare undo");
+            browser.find("rename hargreave", "Change the name of Linnet Hargreave");
+            browser.heading("New name for Linnet Hargreave");
+            browser.type("Family name", "Sandgrove");
+            browser.sees("linnet.sandgrove@skerrow.example");
+            browser.sees("does not depend on the name");
+            browser.isAccessible("a change of name");
+            browser.button("Review 2 changes").click();
+            browser.field("Name of the draft");
+            browser.see(APPLY).click();
+            browser.sees("Prepare undo");
+            browser.find("rename sandgrove", "Change the name of Linnet Sandgrove");
+            browser.sees("So far linnet.sandgrove.");
+        }
+    }
 }
