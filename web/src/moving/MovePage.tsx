@@ -1,7 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useNavigate, useParams } from "@tanstack/react-router";
+import { useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { entry, useStartDraft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { personQuery } from "../api/queries";
 import { moveQuery } from "../api/moveQueries";
@@ -11,9 +10,10 @@ import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { Columns } from "./Columns";
+import { Review, useChoices } from "./Review";
 import { JobFields } from "./JobFields";
 import { useSettleMove } from "./mutations";
-import { changesOf, COLUMNS, keyOf, kindOf, type Item } from "./words";
+import { changesOf, COLUMNS, kindOf } from "./words";
 
 type Move = Schemas["MoveView"];
 type Input = Omit<Schemas["MoveInput"], "at">;
@@ -108,21 +108,8 @@ function Start({ id, engagements, name }: { id: string; engagements: readonly En
 }
 
 function Plan({ move, at }: { move: Move; at: string | undefined }) {
-  const session = useSession();
-  const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
-  const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
-  const start = useStartDraft((draft) => {
-    void navigate({ to: "/changes/drafts/$id", params: { id: draft.id }, search: { draft: draft.id, later: at } });
-  });
-  const isChosen = (item: Item) => item.isProposed !== turned.has(keyOf(item));
-  const turn = (item: Item) => {
-    const next = new Set(turned);
-    if (!next.delete(keyOf(item))) {
-      next.add(keyOf(item));
-    }
-    setTurned(next);
-  };
+  const { isChosen, turn } = useChoices();
   const changes = [...(move.edit ? [move.edit] : []), ...changesOf(move.items, isChosen)];
   return (
     <>
@@ -152,29 +139,7 @@ function Plan({ move, at }: { move: Move; at: string | undefined }) {
           ▲ {count(move.hidden, "thing")} more in tenants outside your scope.
         </p>
       )}
-      {mayPrepare && (
-        <p className="mt-4 flex items-center gap-3">
-          <button
-            type="button"
-            className="btn btn-primary"
-            disabled={changes.length === 0 || start.isPending}
-            onClick={() =>
-              start.mutate({
-                name: `${move.person.name} moves`,
-                put: changes.map((change) => entry(change.form, change.fields)),
-              })
-            }
-          >
-            {changes.length === 0 ? "Nothing changes" : `Review ${count(changes.length, "change")}`}
-          </button>
-          {at !== undefined && changes.length > 0 && (
-            <span className="text-sm text-soft">
-              To be applied {moment(at, session.zone)}: the review offers that time.
-            </span>
-          )}
-        </p>
-      )}
-      <Told error={start.error} />
+      <Review name={`${move.person.name} moves`} changes={changes} at={at} />
     </>
   );
 }

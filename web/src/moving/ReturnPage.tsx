@@ -1,18 +1,18 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Link, useNavigate, useParams } from "@tanstack/react-router";
+import { Link, useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { entry, useStartDraft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { returnQuery } from "../api/moveQueries";
 import { personQuery } from "../api/queries";
 import { useMay, useNow, useSession } from "../session/hooks";
-import { instantOf, isoDay, lastDay, moment } from "../ui/dates";
+import { instantOf, isoDay, lastDay } from "../ui/dates";
 import { Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { count } from "../ui/words";
 import { Columns } from "./Columns";
+import { Review, useChoices } from "./Review";
 import { JobFields, type Job } from "./JobFields";
-import { changesOf, keyOf, kindOf, RETURN_COLUMNS, type Item } from "./words";
+import { changesOf, kindOf, RETURN_COLUMNS } from "./words";
 
 type Return = Schemas["ReturnView"];
 type Engagement = Schemas["PersonPage"]["engagements"][number];
@@ -89,21 +89,8 @@ function Start({ id, engagements, name }: { id: string; engagements: readonly En
 }
 
 function Plan({ plan, at }: { plan: Return; at: string | undefined }) {
-  const session = useSession();
-  const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
-  const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
-  const start = useStartDraft((draft) => {
-    void navigate({ to: "/changes/drafts/$id", params: { id: draft.id }, search: { draft: draft.id, later: at } });
-  });
-  const isChosen = (item: Item) => item.isProposed !== turned.has(keyOf(item));
-  const turn = (item: Item) => {
-    const next = new Set(turned);
-    if (!next.delete(keyOf(item))) {
-      next.add(keyOf(item));
-    }
-    setTurned(next);
-  };
+  const { isChosen, turn } = useChoices();
   const changes = [plan.begin, ...changesOf(plan.items, isChosen)];
   return (
     <>
@@ -127,29 +114,7 @@ function Plan({ plan, at }: { plan: Return; at: string | undefined }) {
           ▲ {count(plan.hidden, "thing")} more in tenants outside your scope.
         </p>
       )}
-      {mayPrepare && (
-        <p className="mt-4 flex items-center gap-3">
-          <button
-            type="button"
-            className="btn btn-primary"
-            disabled={start.isPending}
-            onClick={() =>
-              start.mutate({
-                name: `${plan.person.name} comes back`,
-                put: changes.map((change) => entry(change.form, change.fields)),
-              })
-            }
-          >
-            Review {count(changes.length, "change")}
-          </button>
-          {at !== undefined && (
-            <span className="text-sm text-soft">
-              To be applied {moment(at, session.zone)}: the review offers that time.
-            </span>
-          )}
-        </p>
-      )}
-      <Told error={start.error} />
+      <Review name={`${plan.person.name} comes back`} changes={changes} at={at} />
     </>
   );
 }

@@ -1,7 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useNavigate, useParams } from "@tanstack/react-router";
+import { useParams } from "@tanstack/react-router";
 import { useState } from "react";
-import { entry, useStartDraft } from "../api/drafts";
 import type { Schemas } from "../api/client";
 import { renameQuery } from "../api/moveQueries";
 import { useMay, useSession } from "../session/hooks";
@@ -10,6 +9,7 @@ import { PlainField, problemOf, Told } from "../ui/plainField";
 import { Read } from "../ui/states";
 import { TenantDot } from "../ui/tenants";
 import { count } from "../ui/words";
+import { Review } from "../moving/Review";
 import { fateWords, isChosen, isSame, proposed, type Names, type Renamed } from "./names";
 
 type Rename = Schemas["RenameView"];
@@ -129,12 +129,8 @@ function Directory({ directory, isChanged }: { directory: Schemas["DirectoryName
 }
 
 function Accounts({ rename, isHeld, now }: { rename: Rename; isHeld: boolean; now: Names }) {
-  const navigate = useNavigate();
   const mayPrepare = useMay("PREPARE");
   const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
-  const start = useStartDraft((draft) => {
-    void navigate({ to: "/changes/drafts/$id", params: { id: draft.id }, search: { draft: draft.id } });
-  });
   const turn = (account: Renamed) => {
     const next = new Set(turned);
     if (!next.delete(account.id)) {
@@ -187,24 +183,7 @@ function Accounts({ rename, isHeld, now }: { rename: Rename; isHeld: boolean; no
           {rename.hidden === 1 ? "it is" : "they are"}.
         </p>
       )}
-      {mayPrepare && (
-        <p className="mt-4">
-          <button
-            type="button"
-            className="btn btn-primary"
-            disabled={changes.length === 0 || isBlocked || start.isPending}
-            onClick={() =>
-              start.mutate({
-                name: `New name for ${now.given} ${now.family}`,
-                put: changes.map((change) => entry(change.form, change.fields)),
-              })
-            }
-          >
-            {changes.length === 0 ? "Nothing changes" : `Review ${count(changes.length, "change")}`}
-          </button>
-        </p>
-      )}
-      <Told error={start.error} />
+      <Review name={`New name for ${now.given} ${now.family}`} changes={changes} isBlocked={isBlocked} />
     </>
   );
 }

@@ -3,6 +3,7 @@ package wexa.core;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -179,8 +180,13 @@ public final class RandomModel {
         }
         for (int number = 0; number < 4; number++) {
             Set<Capability> capabilities = number == 3
-                    ? Set.of(Capability.USERS, Capability.SEATS, Capability.ROLES, Capability.ASSIGNMENTS)
-                    : Set.of(Capability.values());
+                    ? EnumSet.of(
+                            Capability.USERS,
+                            Capability.SEATS,
+                            Capability.ROLES,
+                            Capability.ASSIGNMENTS,
+                            Capability.FIXED_USER_NAMES)
+                    : EnumSet.complementOf(EnumSet.of(Capability.FIXED_USER_NAMES));
             tenants.add(new Tenant(
                     id(),
                     Key.of("tenant-" + number),
