@@ -43,6 +43,7 @@ class EndingNotices {
     private final MessageStore store;
     private final Templates templates;
     private final SnapshotStore snapshots;
+    private final MailSettings mail;
     private final BusinessClock clock;
     private final Settings settings;
     private final TransactionTemplate transactions;
@@ -63,6 +64,7 @@ class EndingNotices {
             MessageStore store,
             Templates templates,
             SnapshotStore snapshots,
+            MailSettings mail,
             BusinessClock clock,
             Settings settings,
             TransactionTemplate transactions) {
@@ -71,6 +73,7 @@ class EndingNotices {
         this.store = store;
         this.templates = templates;
         this.snapshots = snapshots;
+        this.mail = mail;
         this.clock = clock;
         this.settings = settings;
         this.transactions = transactions;
@@ -80,7 +83,7 @@ class EndingNotices {
     void round() {
         Instant now = clock.now();
         ZonedDateTime local = now.atZone(settings.zone());
-        if (local.toLocalTime().isBefore(EARLIEST)) {
+        if (!mail.isSet() || local.toLocalTime().isBefore(EARLIEST)) {
             return;
         }
         transactions.executeWithoutResult(status -> rows.forget(now));

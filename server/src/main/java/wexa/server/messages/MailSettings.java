@@ -27,6 +27,11 @@ record MailSettings(
         @NotNull Duration linkValidity,
         @NotNull Duration limit,
         @NotNull Duration interval) {
+    /** Whether messages can be handed in anywhere. */
+    boolean isSet() {
+        return host != null;
+    }
+
     MailSettings {
         if (!Mailer.isAddress(from)) {
             throw new IllegalArgumentException("wexa.mail.from '" + from + "' is no e-mail address");

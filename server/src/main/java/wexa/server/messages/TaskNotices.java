@@ -39,6 +39,7 @@ class TaskNotices {
     private final Templates templates;
     private final OpenTasks tasks;
     private final SnapshotStore snapshots;
+    private final MailSettings mail;
     private final BusinessClock clock;
     private final TransactionTemplate transactions;
 
@@ -59,6 +60,7 @@ class TaskNotices {
             Templates templates,
             OpenTasks tasks,
             SnapshotStore snapshots,
+            MailSettings mail,
             BusinessClock clock,
             TransactionTemplate transactions) {
         this.rows = rows;
@@ -67,12 +69,16 @@ class TaskNotices {
         this.templates = templates;
         this.tasks = tasks;
         this.snapshots = snapshots;
+        this.mail = mail;
         this.clock = clock;
         this.transactions = transactions;
     }
 
     /** Looks at all work that waits. Costs that, and what was told of already. */
     void round() {
+        if (!mail.isSet()) {
+            return;
+        }
         Instant now = clock.now();
         transactions.executeWithoutResult(status -> rows.forget(now.minus(REMEMBERED)));
         Model model = snapshots.current().model();
