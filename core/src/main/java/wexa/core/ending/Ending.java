@@ -29,20 +29,16 @@ import wexa.core.value.Window;
  * Something with an end of its own that comes soon, and the person who is told of it: who leads the person whose it is, or who
  * answers for it. What nobody who is here leads or answers for is told to nobody.
  *
- * @param fact what ends
+ * @param fact the id of what ends; with another last day it is told of anew
  * @param until the first instant at which it is over
+ * @param text whose it is, and what
  */
-public record Ending(Fact fact, Id<Person> told, Instant until) {
+public record Ending(UUID fact, Id<Person> told, Instant until, String text) {
     /** Whoever is told knows of it for so long. */
     public static final Duration AHEAD = Duration.ofDays(30);
 
     /** They are told when so many days are left, or fewer. */
     private static final List<Integer> DAYS = List.of(1, 7, 30);
-
-    /** A stable name for one end of one thing: with another last day it is told of anew. */
-    public UUID id() {
-        return fact.id().value();
-    }
 
     /** With how many days left they should have been told by now: 30, 7 or 1. */
     public int due(Instant now) {
@@ -60,36 +56,62 @@ public record Ending(Fact fact, Id<Person> told, Instant until) {
     public static List<Ending> soon(Model model, Instant now) {
         List<Ending> found = new ArrayList<>();
         for (Engagement one : days(model.table(Kind.ENGAGEMENT), Engagement.BY_LAST_DAY, now)) {
-            add(found, one, one.manager(), one.window(), model, now);
+            String text = name(model, one.person()) + ": last day as " + one.job();
+            add(found, one, one.manager(), one.window(), text, model, now);
         }
         for (Membership one : days(model.table(Kind.MEMBERSHIP), Membership.BY_LAST_DAY, now)) {
             if (one.member() instanceof Subject.OfPerson member && goesOn(member.person(), one.window(), model, now)) {
-                add(found, one, leader(member.person(), model, now), one.window(), model, now);
+                String text = name(model, member.person()) + ": member of "
+                        + model.groups().get(one.group()).name();
+                add(found, one, leader(member.person(), model, now), one.window(), text, model, now);
             }
         }
         for (Assignment one : days(model.table(Kind.ASSIGNMENT), Assignment.BY_LAST_DAY, now)) {
-            add(found, one, answering(one, model, now), one.window(), model, now);
+            String text = name(model, one.subject()) + ": "
+                    + model.roles().get(one.role()).name() + " in "
+                    + model.title(model.tenants().get(one.tenant()));
+            add(found, one, answering(one, model, now), one.window(), text, model, now);
         }
         for (ConflictException one :
                 model.table(Kind.CONFLICT_EXCEPTION).stream().toList()) {
-            add(found, one, leader(one.person(), model, now), one.window(), model, now);
+            String text = name(model, one.person()) + ": exception from “"
+                    + model.table(Kind.CONFLICT_RULE).get(one.rule()).name() + "”";
+            add(found, one, leader(one.person(), model, now), one.window(), text, model, now);
         }
         for (ExceptedDifference one :
                 model.table(Kind.EXCEPTED_DIFFERENCE).stream().toList()) {
-            add(found, one, Optional.of(one.owner()), one.window(), model, now);
+            String text =
+                    model.title(model.tenants().get(one.tenant())) + ": excepted difference, “" + one.reason() + "”";
+            add(found, one, Optional.of(one.owner()), one.window(), text, model, now);
         }
-        found.sort(Comparator.comparing(Ending::until)
-                .thenComparing(one -> one.fact().id()));
+        found.sort(Comparator.comparing(Ending::until).thenComparing(Ending::fact));
         return found;
     }
 
+    private static String name(Model model, Id<Person> person) {
+        return model.people().get(person).name();
+    }
+
+    private static String name(Model model, Subject subject) {
+        return switch (subject) {
+            case Subject.OfPerson one -> name(model, one.person());
+            case Subject.OfGroup one -> model.groups().get(one.group()).name();
+        };
+    }
+
     private static void add(
-            List<Ending> found, Fact fact, Optional<Id<Person>> told, Window window, Model model, Instant now) {
+            List<Ending> found,
+            Fact fact,
+            Optional<Id<Person>> told,
+            Window window,
+            String text,
+            Model model,
+            Instant now) {
         boolean isSoon =
                 window.until().isAfter(now) && !window.until().isAfter(now.plus(AHEAD)) && window.contains(now);
         if (isSoon) {
             told.filter(one -> PersonStatus.of(model, one, now) == PersonStatus.HERE)
-                    .ifPresent(one -> found.add(new Ending(fact, one, window.until())));
+                    .ifPresent(one -> found.add(new Ending(fact.id().value(), one, window.until(), text)));
         }
     }
 

@@ -90,7 +90,7 @@ class EndingNotices {
         Set<ToldEndingRow.Name> told = new HashSet<>(rows.names());
         Map<Id<Person>, List<ToldEndingRow.Name>> fresh = new LinkedHashMap<>();
         for (Ending ending : Ending.soon(snapshots.current().model(), now)) {
-            ToldEndingRow.Name name = new ToldEndingRow.Name(ending.id(), ending.until(), ending.due(now));
+            ToldEndingRow.Name name = new ToldEndingRow.Name(ending.fact(), ending.until(), ending.due(now));
             if (!told.contains(name)) {
                 fresh.computeIfAbsent(ending.told(), any -> new ArrayList<>()).add(name);
             }

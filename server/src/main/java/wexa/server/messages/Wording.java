@@ -101,7 +101,9 @@ class Wording {
                     DAY.format(LocalDate.ofInstant(engagement.window().from(), zone)));
         });
         if (occasion == Occasion.ENDINGS) {
-            values.put(Blank.ENDINGS, new EndingWords(model, settings.zone()).lines(endings(model, person.id(), now)));
+            values.put(
+                    Blank.ENDINGS,
+                    endings(model, person.id(), now).stream().map(this::line).collect(Collectors.joining("\n")));
         }
         if (occasion == Occasion.TASKS) {
             values.put(Blank.TASKS, tasks.lines(model, person.id(), now));
@@ -111,6 +113,12 @@ class Wording {
                 Blank.ACTIVATION,
                 link.map(address -> activation(occasion, address)).orElse(""));
         return values;
+    }
+
+    /** The last day, and what it is the last day of. */
+    private String line(Ending ending) {
+        LocalDate last = LocalDate.ofInstant(ending.until().minusNanos(1), settings.zone());
+        return "  " + DAY.format(last) + "  " + ending.text();
     }
 
     /** What ends soon and this person is told of. */
