@@ -9,6 +9,7 @@ import { PersonPicker } from "../ui/personPicker";
 import { Told } from "../ui/plainField";
 import { Empty, Read } from "../ui/states";
 import { count } from "../ui/words";
+import { Keep } from "./Keep";
 import { pairsOf, REASONS, sorted, type Chosen } from "./matches";
 import { useLinkAccounts } from "./mutations";
 
@@ -37,6 +38,16 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
   const [shown, setShown] = useState(ROWS);
   const everybody = useQuery(setupQuery).data?.people;
   const pairs = pairsOf(matches, chosen);
+  const [nobodys, setNobodys] = useState<ReadonlySet<string>>(new Set());
+  // a draft may have linked some of them since
+  const kept = matches.filter((match) => nobodys.has(match.remoteId));
+  const turn = (match: Match) => {
+    const next = new Set(nobodys);
+    if (!next.delete(match.remoteId)) {
+      next.add(match.remoteId);
+    }
+    setNobodys(next);
+  };
   const link = useLinkAccounts(tenant);
   const proposed = matches.filter((match) => match.person).length;
   return (
@@ -89,6 +100,8 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
                       chosen={chosen[match.remoteId]}
                       mayPrepare={mayPrepare}
                       onChoose={(choice) => setChosen({ ...chosen, [match.remoteId]: choice })}
+                      isNobodys={nobodys.has(match.remoteId)}
+                      onNobodys={() => turn(match)}
                     />
                   ))}
               </tbody>
@@ -101,7 +114,8 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
           </button>
         )}
       </div>
-      {mayPrepare && matches.length > 0 && (
+      {mayPrepare && kept.length > 0 && <Keep tenant={tenant} chosen={kept} onLeave={() => setNobodys(new Set())} />}
+      {mayPrepare && matches.length > 0 && kept.length === 0 && (
         <div className="flex items-center gap-4 border-t border-base-300 px-5 py-3">
           <button
             type="button"
@@ -124,11 +138,15 @@ function Row({
   chosen,
   mayPrepare,
   onChoose,
+  isNobodys,
+  onNobodys,
 }: {
   match: Match;
   chosen: Chosen[string] | undefined;
   mayPrepare: boolean;
   onChoose: (choice: Chosen[string]) => void;
+  isNobodys: boolean;
+  onNobodys: () => void;
 }) {
   const person = chosen?.person ?? (match.person ? { id: match.person, name: match.personName ?? "" } : undefined);
   const isTicked = chosen?.isTicked ?? Boolean(match.person);
@@ -178,6 +196,18 @@ function Row({
       </td>
       <td className="px-3 text-sm text-soft">
         {match.reason ? REASONS[match.reason] : person === undefined ? "" : "you said so"}
+        {person === undefined && mayPrepare && (
+          <label className="flex cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              aria-label={`${match.userName} is no person's`}
+              checked={isNobodys}
+              onChange={onNobodys}
+            />
+            no person's
+          </label>
+        )}
       </td>
     </tr>
   );

@@ -104,3 +104,17 @@ export function useRemoveReceiver(tenant: string) {
     onSuccess: () => client.invalidateQueries({ queryKey: eventReceiverQuery(tenant).queryKey }),
   });
 }
+
+/** Makes a draft that keeps accounts which are no person's, and goes to it. */
+export function useKeepAccounts(tenant: string) {
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: (body: Schemas["KeptInput"]) =>
+      take(api.POST("/api/v1/tenants/{id}/matches/kept", { params: { path: { id: tenant } }, body })),
+    onSuccess: async (made) => {
+      await client.invalidateQueries();
+      await navigate({ to: "/changes/drafts/$id", params: { id: made.draft }, search: { draft: made.draft } });
+    },
+  });
+}

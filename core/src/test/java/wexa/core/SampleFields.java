@@ -14,6 +14,9 @@ import wexa.core.change.Field;
 import wexa.core.change.Form;
 import wexa.core.change.Nature;
 import wexa.core.change.Need;
+import wexa.core.lifecycle.PersonStatus;
+import wexa.core.model.Account;
+import wexa.core.model.AccountKind;
 import wexa.core.model.App;
 import wexa.core.model.Area;
 import wexa.core.model.Assignment;
@@ -124,6 +127,20 @@ public final class SampleFields {
                 .filter(seat -> seat.hashCode() % 2 == 0)
                 .forEach(seat -> effects.add(
                         Effect.replace(seat, new Seat(seat.id(), seat.account(), Key.of("small"), seat.window()))));
+        for (int place = 0; place < 3; place++) {
+            effects.add(Effect.make(new Account(
+                    made.id(),
+                    made.tenants.get(place).id(),
+                    place == 0 ? AccountKind.SERVICE : AccountKind.SHARED,
+                    Optional.empty(),
+                    "kept-" + place,
+                    Account.State.OPEN,
+                    Map.of(),
+                    Optional.of(new Account.Ownership(
+                            TEXTS.get(place),
+                            Optional.of(made.units.get(place).id()),
+                            List.of(made.people.get(0).id(), made.people.get(1).id()))))));
+        }
         made.people.stream()
                 .limit(4)
                 .forEach(person -> effects.add(Effect.make(new Invitation(
@@ -247,7 +264,10 @@ public final class SampleFields {
             case "sensitivity" -> made.pick(List.of("normal", "sensitive", "privileged"));
             case "expected" -> any(Kind.PERSON);
             case "expected-groups" -> any(Kind.GROUP);
-            case "owners" -> any(Kind.PERSON) + "," + any(Kind.PERSON);
+            case "owners" ->
+                form.kind() == Kind.ACCOUNT ? here() + "," + here() : any(Kind.PERSON) + "," + any(Kind.PERSON);
+            case "kept-as" -> made.pick(List.of("shared", "program", "unused"));
+            case "login" -> "login-" + random.nextInt(1_000);
             case "units" -> any(Kind.UNIT);
             case "manager" -> any(Kind.PERSON);
             case "parent", "into" -> any(Kind.UNIT);
@@ -267,6 +287,15 @@ public final class SampleFields {
             case "number" -> "A-" + random.nextInt(100_000);
             default -> reference(field, form).orElseGet(() -> made.pick(TEXTS) + random.nextInt(1_000));
         };
+    }
+
+    /** Somebody who is engaged now. */
+    private String here() {
+        return made.pick(made.people.stream()
+                        .filter(person -> PersonStatus.of(model, person.id(), RandomModel.NOW) == PersonStatus.HERE)
+                        .toList())
+                .id()
+                .toString();
     }
 
     private String apps() {
@@ -293,6 +322,13 @@ public final class SampleFields {
     private Optional<String> reference(Field<?> field, Form form) {
         if (form.kind() == Kind.BINDING && field.name().equals("group")) {
             return Optional.of(made.pick(TEXTS) + random.nextInt(1_000));
+        }
+        if (form.name().equals("account.own") && field.name().equals("account")) {
+            return Optional.of(made.pick(model.table(Kind.ACCOUNT).stream()
+                            .filter(account -> account.ownership().isPresent())
+                            .toList())
+                    .id()
+                    .toString());
         }
         if (field.name().equals("group") && form.kind() == Kind.MEMBERSHIP) {
             return Optional.of(form.name().equals("membership.list") ? ofKind(GroupKind.DIRECTORY) : assigned());

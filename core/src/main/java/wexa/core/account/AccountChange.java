@@ -157,6 +157,57 @@ public sealed interface AccountChange extends Change {
         }
     }
 
+    /**
+     * A login that a tenant has and that is no person's is known from now on: several people use it, a program does, or nobody
+     * does any more and it is to be closed.
+     *
+     * @param found the tenant's own id of it
+     */
+    record Keep(Account account, Optional<String> found) implements AccountChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            Optional<Account> known = model.table(Kind.ACCOUNT).find(account.id());
+            List<Finding> findings = new ArrayList<>(nameClash(account, model));
+            findings.addAll(Owners.findings(account, model, now));
+            if (known.isEmpty() && found.isEmpty()) {
+                findings.add(Finding.of(AccountCodes.ACCOUNT_NOT_FOUND, "found", "userName", account.userName()));
+            }
+            return known.map(before -> Resolution.replace(before, account, findings))
+                    .orElseGet(() -> Resolution.make(account, findings));
+        }
+
+        @Override
+        public Form form() {
+            return OwnedAccountForms.KEEP;
+        }
+
+        @Override
+        public Values values() {
+            return OwnedAccountForms.values(account).put(AccountForms.FOUND, found);
+        }
+    }
+
+    /** Others answer for a login that is no person's. */
+    record Own(Account account) implements AccountChange {
+        @Override
+        public Resolution resolve(Model model, Instant now) {
+            return model.table(Kind.ACCOUNT)
+                    .find(account.id())
+                    .map(before -> Resolution.replace(before, account, Owners.findings(account, model, now)))
+                    .orElseGet(() -> gone(account.id()));
+        }
+
+        @Override
+        public Form form() {
+            return OwnedAccountForms.OWN;
+        }
+
+        @Override
+        public Values values() {
+            return OwnedAccountForms.values(account).put(AccountForms.ACCOUNT, account);
+        }
+    }
+
     /** Nobody can sign in with it any more; it stays, with its history. */
     record Close(Account account) implements AccountChange {
         @Override
@@ -170,7 +221,7 @@ public sealed interface AccountChange extends Change {
                 return Resolution.blocked(
                         Finding.of(AccountCodes.EMERGENCY_ACCOUNT, "account", "userName", before.userName()));
             }
-            return Resolution.replace(before, closed(before), List.of());
+            return Resolution.replace(before, before.closed(), List.of());
         }
 
         @Override
@@ -186,17 +237,6 @@ public sealed interface AccountChange extends Change {
 
     private static Resolution edited(Account before, Account after, List<Finding> findings, Model model) {
         return Resolution.replace(before, after, findings).and(IssuedNames.givenUp(before, after, model));
-    }
-
-    private static Account closed(Account open) {
-        return new Account(
-                open.id(),
-                open.tenant(),
-                open.kind(),
-                open.person(),
-                open.userName(),
-                Account.State.CLOSED,
-                open.attributes());
     }
 
     private static Resolution gone(Id<Account> id) {

@@ -14,6 +14,23 @@ public final class AccountCodes {
             "account.user-name-fixed",
             "{tenant} does not let a user name change: the account keeps {value}. Remove this change.");
 
+    public static final Code ACCOUNT_NOT_FOUND = Code.block(
+            "account.not-found",
+            "{userName} is not known to be in the tenant. Choose it from the accounts that nobody linked.");
+
+    public static final Code ACCOUNT_IS_A_PERSONS = Code.block(
+            "account.is-a-persons",
+            "{userName} is a person's account: nobody else answers for it. Remove this change.");
+
+    public static final Code OWNER_NOT_HERE = Code.block(
+            "account.owner-not-here", "{name} is not here and cannot answer for an account. Choose somebody else.");
+
+    public static final Code SHARED_NEEDS = Code.block(
+            "account.shared-needs", "A shared account needs a unit and two people who answer for it. Choose them.");
+
+    public static final Code OWNER_NEEDED =
+            Code.block("account.owner-needed", "Somebody has to answer for the account. Choose who.");
+
     public static final Code USER_NAME_NEEDS = Code.block(
             "account.user-name-needs",
             facts -> facts.get("tenant") + " signs people in by "

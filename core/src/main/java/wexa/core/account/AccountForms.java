@@ -114,7 +114,8 @@ final class AccountForms {
                 before.person(),
                 isByRule ? byRule(before.person().get(), before.tenant(), in) : userName,
                 before.state(),
-                attributes(before.attributes(), in)));
+                attributes(before.attributes(), in),
+                before.ownership()));
     }
 
     private static Map<String, String> attributes(Map<String, String> before, Reading in) {

@@ -33,6 +33,7 @@ public final class AccountRoom implements Room<Account> {
             to.person(person);
             to.history(person);
         });
+        account.ownership().ifPresent(ownership -> ownership.owners().forEach(to::history));
         to.history(account.tenant());
     }
 
@@ -49,12 +50,17 @@ public final class AccountRoom implements Room<Account> {
 
     @Override
     public List<Form> forms() {
-        return List.of(AccountForms.OPEN, AccountForms.EDIT, AccountForms.CLOSE);
+        return List.of(
+                AccountForms.OPEN,
+                AccountForms.EDIT,
+                AccountForms.CLOSE,
+                OwnedAccountForms.KEEP,
+                OwnedAccountForms.OWN);
     }
 
     @Override
     public Values values(Account account) {
-        return AccountForms.values(account);
+        return account.ownership().isPresent() ? OwnedAccountForms.values(account) : AccountForms.values(account);
     }
 
     /** An account is never taken out, and so never comes back. */
@@ -65,6 +71,18 @@ public final class AccountRoom implements Room<Account> {
 
     @Override
     public Optional<WayBack> changingBack(Account before, Account after, Instant now) {
+        if (before.ownership().isPresent()) {
+            return Optional.of(
+                    before.isOpen() == after.isOpen()
+                            ? new WayBack(
+                                    OwnedAccountForms.OWN, OwnedAccountForms.values(before), WayBack.Identity.SAME)
+                            : before.isOpen()
+                                    ? new WayBack(
+                                            OwnedAccountForms.KEEP,
+                                            OwnedAccountForms.values(before),
+                                            WayBack.Identity.SAME)
+                                    : new WayBack(AccountForms.CLOSE, new Values(), WayBack.Identity.SAME));
+        }
         if (before.isOpen() == after.isOpen()) {
             return Optional.of(new WayBack(AccountForms.EDIT, values(before), WayBack.Identity.SAME));
         }

@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.Set;
+import wexa.core.model.Account;
 import wexa.core.model.Assignment;
 import wexa.core.model.Effect;
 import wexa.core.model.Fact;
@@ -26,11 +27,12 @@ import wexa.core.room.Marks;
 import wexa.core.value.Id;
 
 /**
- * Whom a changeset concerns: people, and every group that they are in before or after it. Both sides of a comparison look
+ * Whom a changeset concerns: people, every group that they are in before or after it, and accounts that are no person's. Both sides of a comparison look
  * at the same subjects: a group that somebody leaves has to be compared as well.
  */
-public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects) {
+public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects, Set<Id<Account>> accounts) {
     public AffectedSubjects {
+        accounts = Collections.unmodifiableSet(new LinkedHashSet<>(accounts));
         people = Collections.unmodifiableSet(new LinkedHashSet<>(people));
         subjects = Collections.unmodifiableSet(new LinkedHashSet<>(subjects));
     }
@@ -49,7 +51,19 @@ public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects) {
             effect.before().ifPresent(fact -> Rooms.marks(fact, before.model(), was));
             effect.after().ifPresent(fact -> Rooms.marks(fact, after.model(), is));
         }
-        return new AffectedSubjects(new LinkedHashSet<>(people), subjects);
+        return new AffectedSubjects(new LinkedHashSet<>(people), subjects, ofNobody(effects));
+    }
+
+    /** Accounts among what changes that are no person's. */
+    private static Set<Id<Account>> ofNobody(Collection<Effect> effects) {
+        Set<Id<Account>> accounts = new LinkedHashSet<>();
+        for (Effect effect : effects) {
+            effect.after(Kind.ACCOUNT)
+                    .or(() -> effect.before(Kind.ACCOUNT))
+                    .filter(account -> account.person().isEmpty())
+                    .ifPresent(account -> accounts.add(account.id()));
+        }
+        return accounts;
     }
 
     /** Whom a previewed draft concerns, with the snapshot as it would be after it. */

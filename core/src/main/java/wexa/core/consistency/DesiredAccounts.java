@@ -56,7 +56,7 @@ record DesiredAccounts(Model model, Tenant tenant, Instant at, BoundValues value
         return Optional.of(new TenantObject.AccountState(
                 account.userName(),
                 person.map(Person::givenName).orElse(""),
-                person.map(Person::familyName).orElse(account.userName()),
+                person.map(Person::familyName).orElse(""),
                 person.flatMap(Person::mail).map(Object::toString),
                 person.flatMap(Person::phone).map(Object::toString),
                 open ? TenantObject.Activity.OPEN : TenantObject.Activity.CLOSED,

@@ -180,6 +180,10 @@ public final class DesiredState {
                 }
             });
         }
+        for (Id<Account> id : concerned.accounts()) {
+            ObjectKey key = ObjectKey.account(id);
+            find(key, Optional.empty()).ifPresent(state -> found.put(key, state));
+        }
         List<Assignment> assignments = new ArrayList<>();
         List<Mapping> mappings = new ArrayList<>();
         for (Subject subject : concerned.subjects()) {

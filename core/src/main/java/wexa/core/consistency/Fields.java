@@ -258,6 +258,18 @@ public record Fields(SortedSet<String> names) {
     }
 
     private AccountState account(AccountState old, AccountState fresh) {
+        if (!fresh.isNamed()) {
+            return new AccountState(
+                            pick(USER_NAME, old.userName(), fresh.userName()),
+                            old.givenName(),
+                            old.familyName(),
+                            old.mail(),
+                            old.phone(),
+                            pick(ACTIVITY, old.activity(), fresh.activity()),
+                            old.seats(),
+                            old.attributes())
+                    .holding(held(old, fresh));
+        }
         Map<String, String> attributes = new HashMap<>(old.attributes());
         Set<String> known = new HashSet<>(old.attributes().keySet());
         known.addAll(fresh.attributes().keySet());

@@ -83,7 +83,27 @@ public sealed interface TenantObject {
         public AccountState answering(AccountState wanted) {
             Map<String, Boolean> asked = new TreeMap<>();
             wanted.values.keySet().forEach(value -> asked.put(value, values.getOrDefault(value, false)));
-            return withValues(asked);
+            // what nobody governs here is as the tenant has it
+            return wanted.isNamed()
+                    ? withValues(asked)
+                    : new AccountState(
+                            userName,
+                            "",
+                            "",
+                            wanted.mail,
+                            wanted.phone,
+                            activity,
+                            wanted.seats,
+                            wanted.attributes,
+                            asked);
+        }
+
+        /**
+         * Whether it is somebody's by name. Of an account that several people or a program use, only the user name and whether
+         * it is open are governed here.
+         */
+        boolean isNamed() {
+            return !(givenName.isEmpty() && familyName.isEmpty());
         }
 
         AccountState withValues(Map<String, Boolean> other) {

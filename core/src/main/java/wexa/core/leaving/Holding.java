@@ -40,6 +40,7 @@ public record Holding(What what, Held held, Optional<Id<Tenant>> tenant, Fate fa
         INVITATION,
         ENGAGEMENT,
         OWNS_GROUP,
+        OWNS_ACCOUNT,
         OWNS_ROLE,
         OWNS_RULE,
         OWNS_VARIANT,

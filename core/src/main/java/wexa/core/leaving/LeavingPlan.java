@@ -303,7 +303,18 @@ public final class LeavingPlan {
 
     /** What the person answers for. */
     private void responsibilities() {
-        responsibilities.groups(person.id()).forEach(this::owned);
+        for (Group group : responsibilities.groups(person.id())) {
+            owned(What.OWNS_GROUP, titles.of(group), 1, group.owners(), "group.edit", "group");
+        }
+        for (Account account : responsibilities.accounts(person.id())) {
+            owned(
+                    What.OWNS_ACCOUNT,
+                    titles.owned(account),
+                    account.kind() == AccountKind.SHARED ? 2 : 1,
+                    account.ownership().orElseThrow().owners(),
+                    "account.own",
+                    "account");
+        }
         for (Role role : responsibilities.roles(person.id())) {
             handOver(What.OWNS_ROLE, titles.of(role), "role.edit", "role", "owner");
         }
@@ -328,27 +339,24 @@ public final class LeavingPlan {
         }
     }
 
-    /** A group that others own as well goes on with them; one that nobody else owns needs somebody. */
-    private void owned(Group group) {
-        List<Id<Person>> owners = new ArrayList<>(group.owners());
+    /** What others own as well goes on with them; what nobody else owns needs somebody. */
+    private void owned(What what, Held held, int needed, List<Id<Person>> having, String form, String field) {
+        List<Id<Person>> owners = new ArrayList<>(having);
         owners.removeIf(responsibilities::leaves);
-        Optional<Id<Person>> successor = successor(group.id());
+        Optional<Id<Person>> successor = successor(held.fact().id());
         successor.filter(one -> !owners.contains(one)).ifPresent(owners::add);
-        if (owners.isEmpty()) {
-            add(What.OWNS_GROUP, titles.of(group), Optional.empty(), Fate.LEFT_OPEN);
-        } else {
-            add(
-                    What.OWNS_GROUP,
-                    titles.of(group),
-                    Optional.empty(),
-                    successor.isPresent() ? Fate.PASSED_ON : Fate.LEFT_TO_OTHERS,
-                    "group.edit",
-                    Map.of(
-                            "group",
-                            group.id().toString(),
-                            "owners",
-                            String.join(",", owners.stream().map(Id::toString).toList())));
+        if (owners.size() < needed) {
+            add(what, held, Optional.empty(), Fate.LEFT_OPEN);
+            return;
         }
+        String text = String.join(",", owners.stream().map(Id::toString).toList());
+        add(
+                what,
+                held,
+                Optional.empty(),
+                successor.isPresent() ? Fate.PASSED_ON : Fate.LEFT_TO_OTHERS,
+                form,
+                Map.of(field, held.fact().id().toString(), "owners", text));
     }
 
     private Optional<Id<Person>> successor(Id<?> fact) {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import wexa.core.model.Account;
 import wexa.core.model.ConflictRule;
 import wexa.core.model.Fact;
 import wexa.core.model.Group;
@@ -24,6 +25,7 @@ import wexa.core.value.Id;
 record Responsibilities(
         Set<Id<Person>> leavers,
         Map<Id<Person>, List<Group>> owned,
+        Map<Id<Person>, List<Account>> ownAccounts,
         Map<Id<Person>, List<Role>> ownRoles,
         Map<Id<Person>, List<ConflictRule>> ownRules,
         Map<Id<Person>, List<RoleVariant>> ownVariants,
@@ -37,6 +39,13 @@ record Responsibilities(
         return new Responsibilities(
                 leavers,
                 by(model, Kind.GROUP, leavers, Group::owners),
+                by(
+                        model,
+                        Kind.ACCOUNT,
+                        leavers,
+                        one -> one.isOpen()
+                                ? one.ownership().map(Account.Ownership::owners).orElse(List.of())
+                                : List.of()),
                 by(model, Kind.ROLE, leavers, one -> one.owner().stream().toList()),
                 by(
                         model,
@@ -54,6 +63,11 @@ record Responsibilities(
 
     List<Group> groups(Id<Person> person) {
         return owned.getOrDefault(person, List.of());
+    }
+
+    /** Open accounts that are no person's. */
+    List<Account> accounts(Id<Person> person) {
+        return ownAccounts.getOrDefault(person, List.of());
     }
 
     List<Role> roles(Id<Person> person) {

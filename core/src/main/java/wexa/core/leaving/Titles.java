@@ -39,6 +39,12 @@ record Titles(Model model) {
         return new Held(one, "Account " + one.userName(), "", Window.ALWAYS);
     }
 
+    /** An account that the leaver answers for. */
+    Held owned(Account one) {
+        String purpose = one.ownership().map(Account.Ownership::purpose).orElse("");
+        return new Held(one, "Account " + one.userName(), purpose, Window.ALWAYS);
+    }
+
     Held of(Seat one) {
         Account account = model.table(Kind.ACCOUNT).get(one.account());
         String kind = model.appOf(model.tenants().get(account.tenant()))

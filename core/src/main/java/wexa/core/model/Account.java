@@ -8,7 +8,11 @@ import java.util.Optional;
 import java.util.TreeMap;
 import wexa.core.value.Id;
 
-/** A login in one tenant, and whether it should be open. Attributes are what the app needs besides, such as a device id. */
+/**
+ * A login in one tenant, and whether it should be open. Attributes are what the app needs besides, such as a device id.
+ *
+ * @param ownership who answers for it, where it is no person's
+ */
 public record Account(
         Id<Account> id,
         Id<Tenant> tenant,
@@ -16,7 +20,8 @@ public record Account(
         Optional<Id<Person>> person,
         String userName,
         State state,
-        Map<String, String> attributes)
+        Map<String, String> attributes,
+        Optional<Ownership> ownership)
         implements Fact {
     public static final Lookup<Account, Id<Person>> BY_PERSON =
             Lookup.by(account -> account.person().orElse(null));
@@ -34,8 +39,33 @@ public record Account(
         CLOSED
     }
 
+    /**
+     * Who answers for an account that several people or a program use.
+     *
+     * @param purpose what it is for
+     */
+    public record Ownership(String purpose, Optional<Id<Unit>> unit, List<Id<Person>> owners) {
+        public Ownership {
+            owners = List.copyOf(owners);
+        }
+    }
+
     public Account {
         attributes = Collections.unmodifiableMap(new TreeMap<>(attributes));
+        // what was kept before accounts could be owned has none
+        ownership = ownership == null ? Optional.empty() : ownership;
+    }
+
+    /** An account that is a person's, or that nobody answers for by name. */
+    public Account(
+            Id<Account> id,
+            Id<Tenant> tenant,
+            AccountKind kind,
+            Optional<Id<Person>> person,
+            String userName,
+            State state,
+            Map<String, String> attributes) {
+        this(id, tenant, kind, person, userName, state, attributes, Optional.empty());
     }
 
     /** The person's account in the tenant: there is one at most. */
@@ -46,7 +76,17 @@ public record Account(
 
     /** The same under another user name. */
     public Account named(String other) {
-        return new Account(id, tenant, kind, person, other, state, attributes);
+        return new Account(id, tenant, kind, person, other, state, attributes, ownership);
+    }
+
+    /** The same, so that nobody can sign in with it. */
+    public Account closed() {
+        return new Account(id, tenant, kind, person, userName, State.CLOSED, attributes, ownership);
+    }
+
+    /** The same with others who answer for it. */
+    public Account owned(Ownership other) {
+        return new Account(id, tenant, kind, person, userName, state, attributes, Optional.of(other));
     }
 
     public boolean isOpen() {

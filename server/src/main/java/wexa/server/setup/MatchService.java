@@ -4,10 +4,12 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import wexa.core.consistency.Matching;
 import wexa.core.consistency.ObjectKey;
 import wexa.core.consistency.TenantObject;
@@ -29,6 +31,7 @@ import wexa.server.rights.Actor;
 import wexa.server.rights.Over;
 import wexa.server.rights.Requires;
 import wexa.server.rights.UseCases;
+import wexa.server.setup.SetupViews.KeptInput;
 import wexa.server.setup.SetupViews.MatchView;
 import wexa.server.setup.SetupViews.Pair;
 import wexa.server.snapshot.SnapshotStore;
@@ -132,6 +135,57 @@ public class MatchService {
         return drafts.edit(draft.id(), draft.version(), entries, List.of()).id();
     }
 
+    /**
+     * A draft that keeps accounts which are no person's: several people use them, a program does, or nobody does any more, so that
+     * they are closed. Seats that they hold count as theirs.
+     */
+    @Requires(value = Act.PREPARE, over = Over.NOTHING)
+    UUID keep(Actor actor, UUID tenant, KeptInput input) {
+        Snapshot snapshot = snapshots.current();
+        Tenant known = tenant(snapshot.model(), tenant);
+        Map<String, TenantObject> accounts =
+                observations.strangers(known.id(), ObjectKey.Type.ACCOUNT, input.remoteIds());
+        List<Entry> entries = new ArrayList<>();
+        for (String remoteId : input.remoteIds()) {
+            if (!(accounts.get(remoteId) instanceof AccountState account)) {
+                throw Problem.badField(
+                        "remoteIds",
+                        "match.gone",
+                        "The account " + remoteId + " is linked by now, or gone. Look at the list again.");
+            }
+            String id = ids.next().toString();
+            Map<String, String> kept = new HashMap<>();
+            kept.put("id", id);
+            kept.put("login", account.userName());
+            kept.put("tenant", known.id().toString());
+            kept.put("kept-as", input.keptAs().name().toLowerCase(Locale.ROOT));
+            kept.put("purpose", input.purpose().strip());
+            kept.put(
+                    "owners",
+                    input.owners().stream().distinct().map(UUID::toString).collect(Collectors.joining(",")));
+            kept.put("found", remoteId);
+            if (input.unit() != null) {
+                kept.put("unit", input.unit().toString());
+            }
+            entries.add(new Entry(new Entry.Id(ids.next()), "account.keep", kept));
+            if (input.keptAs() != SetupViews.KeptAs.UNUSED) {
+                addSeats(entries, id, account);
+            }
+        }
+        String name = "Accounts of " + snapshot.model().title(known);
+        Draft draft = drafts.create(name, actor.login(), snapshot.version());
+        return drafts.edit(draft.id(), draft.version(), entries, List.of()).id();
+    }
+
+    private void addSeats(List<Entry> entries, String account, AccountState state) {
+        for (String seat : state.seats()) {
+            entries.add(new Entry(
+                    new Entry.Id(ids.next()),
+                    "seat.give",
+                    Map.of("id", ids.next().toString(), "account", account, "kind", seat)));
+        }
+    }
+
     private void add(List<Entry> entries, Tenant tenant, Pair pair, AccountState account) {
         String id = ids.next().toString();
         Map<String, String> opened = new HashMap<>();
@@ -144,11 +198,6 @@ public class MatchService {
             opened.put("with.device", account.attributes().getOrDefault("device", ""));
         }
         entries.add(new Entry(new Entry.Id(ids.next()), "account.open", opened));
-        for (String seat : account.seats()) {
-            entries.add(new Entry(
-                    new Entry.Id(ids.next()),
-                    "seat.give",
-                    Map.of("id", ids.next().toString(), "account", id, "kind", seat)));
-        }
+        addSeats(entries, id, account);
     }
 }

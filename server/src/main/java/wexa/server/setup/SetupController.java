@@ -18,6 +18,7 @@ import wexa.server.rights.Actor;
 import wexa.server.setup.SetupViews.Address;
 import wexa.server.setup.SetupViews.AnnouncedView;
 import wexa.server.setup.SetupViews.ConnectionInput;
+import wexa.server.setup.SetupViews.KeptInput;
 import wexa.server.setup.SetupViews.MadeDraft;
 import wexa.server.setup.SetupViews.MadeTenant;
 import wexa.server.setup.SetupViews.MatchView;
@@ -82,6 +83,13 @@ class SetupController {
     @GetMapping("/tenants/{id}/matches")
     List<MatchView> matches(Actor actor, @PathVariable UUID id) {
         return matches.proposals(actor, id);
+    }
+
+    /** A draft that keeps accounts which are no person's. */
+    @PostMapping("/tenants/{id}/matches/kept")
+    @ResponseStatus(HttpStatus.CREATED)
+    MadeDraft keep(Actor actor, @PathVariable UUID id, @Valid @RequestBody KeptInput input) {
+        return new MadeDraft(matches.keep(actor, id, input));
     }
 
     @PostMapping("/tenants/{id}/matches")

@@ -84,6 +84,26 @@ final class SetupViews {
             @NotBlank @Size(max = 1_000) String remoteId,
             @NotNull UUID person) {}
 
+    /** What becomes of accounts that are no person's. */
+    enum KeptAs {
+        SHARED,
+        PROGRAM,
+        UNUSED
+    }
+
+    /**
+     * Accounts that are no person's.
+     *
+     * @param purpose what they are for, or why they are to be closed
+     * @param unit whose they are, where several people use them
+     */
+    record KeptInput(
+            @NotNull @Size(min = 1, max = 500) List<@NotBlank @Size(max = 1_000) String> remoteIds,
+            @NotNull KeptAs keptAs,
+            @NotBlank @Size(max = 200) String purpose,
+            @Nullable UUID unit,
+            @NotNull @Size(min = 1, max = 20) List<@NotNull UUID> owners) {}
+
     record MadeDraft(UUID draft) {}
 
     record UnitView(
