@@ -23,7 +23,7 @@ public final class AccountCodes {
             "{userName} is a person's account: nobody else answers for it. Remove this change.");
 
     public static final Code OWNER_NOT_HERE = Code.block(
-            "account.owner-not-here", "{name} is not here and cannot answer for an account. Choose somebody else.");
+            "account.owner-not-here", "{holder} is not here and cannot answer for an account. Choose somebody else.");
 
     public static final Code SHARED_NEEDS = Code.block(
             "account.shared-needs", "A shared account needs a unit and two people who answer for it. Choose them.");

@@ -39,7 +39,7 @@ final class Owners {
                 findings.add(Finding.of(
                         AccountCodes.OWNER_NOT_HERE,
                         "owners",
-                        "name",
+                        "holder",
                         model.people().get(owner).name()));
             }
         }

@@ -163,13 +163,17 @@ final class RowEntries {
                 : Optional.empty());
     }
 
-    /** The engagement with the row's number, or with its kind, unit and job, is kept and changed; else a new one begins. */
+    /**
+     * The engagement with the row's number, or with its kind, unit and job, is kept and changed; of several, as of somebody who came
+     * back, the last. Else a new one begins.
+     */
     private Entry engagement(Row row, String person, Optional<Person> known) {
         Map<String, String> fields = taken(row, "kind", "number", "unit", "job", "manager", "from", "until");
         Optional<Engagement> before =
                 known.flatMap(one -> model.table(Kind.ENGAGEMENT).by(Engagement.BY_PERSON, one.id()).stream()
                         .filter(engagement -> isSame(engagement, row))
-                        .findFirst());
+                        .max(Comparator.comparing(
+                                engagement -> engagement.window().until())));
         if (before.isEmpty()) {
             fields.put("person", person);
             fields.put("id", id(row, "engagement").toString());

@@ -52,8 +52,6 @@ public record Account(
 
     public Account {
         attributes = Collections.unmodifiableMap(new TreeMap<>(attributes));
-        // what was kept before accounts could be owned has none
-        ownership = ownership == null ? Optional.empty() : ownership;
     }
 
     /** An account that is a person's, or that nobody answers for by name. */

@@ -1,6 +1,7 @@
 package wexa.server.people;
 
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -33,6 +34,7 @@ import wexa.server.rights.UseCases;
 import wexa.server.snapshot.SnapshotStore;
 import wexa.server.wiring.BusinessClock;
 import wexa.server.wiring.Ids;
+import wexa.server.wiring.Settings;
 
 /** Somebody who left comes back, as the same person: what they start with. Nothing is kept. */
 @UseCases
@@ -40,12 +42,14 @@ public class ReturnService {
     private final SnapshotStore snapshots;
     private final PersonRows rows;
     private final BusinessClock clock;
+    private final Settings settings;
     private final Ids ids;
 
-    ReturnService(SnapshotStore snapshots, PersonRows rows, BusinessClock clock, Ids ids) {
+    ReturnService(SnapshotStore snapshots, PersonRows rows, BusinessClock clock, Settings settings, Ids ids) {
         this.snapshots = snapshots;
         this.rows = rows;
         this.clock = clock;
+        this.settings = settings;
         this.ids = ids;
     }
 
@@ -109,7 +113,7 @@ public class ReturnService {
                                 + " has not left. Change their job under Move, or add an engagement under Onboard."));
     }
 
-    private static PlannedView begin(Engagement next, Optional<Id<Person>> manager) {
+    private PlannedView begin(Engagement next, Optional<Id<Person>> manager) {
         Map<String, String> fields = new LinkedHashMap<>();
         fields.put("id", next.id().toString());
         fields.put("person", next.person().toString());
@@ -118,7 +122,10 @@ public class ReturnService {
         fields.put("job", next.job());
         next.staffNumber().ifPresent(number -> fields.put("number", number));
         manager.ifPresent(one -> fields.put("manager", one.toString()));
-        fields.put("from", next.window().from().toString());
+        // engagements begin with a day, as lists of people have it
+        fields.put(
+                "from",
+                LocalDate.ofInstant(next.window().from(), settings.zone()).toString());
         return new PlannedView("engagement.begin", fields);
     }
 }

@@ -49,10 +49,10 @@ public class StoredForms {
      * every binding was one to a group, the sides of conflict rules named no sets, and roles
      * nobody for whom they were made; up to 6 apps had no version, tasks and kinds of seat no description, and nobody covered for an
      * absence; up to 7 units had neither manager nor cost centre, up to 8 no rule
-     * of a group asked for values of fields, and up to 9 nobody was on leave or suspended but for the demo scenario, where
-     * pauses stood with the person.
+     * of a group asked for values of fields, up to 9 nobody was on leave or suspended but for the demo scenario, where
+     * pauses stood with the person, and up to 10 nobody answered for an account.
      */
-    public static final int VERSION = 10;
+    public static final int VERSION = 11;
 
     private static final int ENTRY_VERSION = 2;
     private static final int STEP_VERSION = 4;
@@ -208,6 +208,9 @@ public class StoredForms {
         }
         if (version < 10 && kind.equals(Kind.ABSENCE)) {
             ((ObjectNode) body).put("manner", "AWAY").put("seats", "KEPT");
+        }
+        if (version < 11 && kind.equals(Kind.ACCOUNT)) {
+            ((ObjectNode) body).putNull("ownership");
         }
         return json.treeToValue(body, kind.type());
     }
