@@ -1,6 +1,7 @@
 package wexa.server.people;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static wexa.server.testing.Patience.patiently;
 
 import java.time.Clock;
 import java.time.Instant;
@@ -179,6 +180,9 @@ class LeavingTest {
                 .filter(one -> one.path("subject").path("value").asString().equals(user))
                 .findFirst()
                 .orElseThrow();
+        // they could do something a second before they were out
+        Instant given = cast.bean(BusinessClock.class).now();
+        patiently().until(() -> cast.bean(BusinessClock.class).now(), now -> now.isAfter(given.plusSeconds(2)));
         assertThat(cast.carried(draftOf(leaving(person, Map.of())))
                         .path("state")
                         .asString())
