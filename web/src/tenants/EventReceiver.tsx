@@ -43,7 +43,7 @@ function Shown({ tenant, view }: { tenant: string; view: View }) {
         )}
       </p>
       {mayGovern && (
-        <p className="mt-1 flex gap-1.5">
+        <p className="mt-1 flex flex-wrap gap-1.5">
           <button type="button" className="btn btn-xs" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
             {isOpen ? "Cancel" : isTaking ? "Change security events" : "Set up security events"}
           </button>

@@ -45,7 +45,7 @@ export function Keep({
       }}
     >
       <p>
-        <b className="font-semibold">{count(chosen.length, "account")} of nobody:</b>{" "}
+        <b className="font-semibold">{count(chosen.length, "account")} selected:</b>{" "}
         <span className="font-mono text-sm">{chosen.map((one) => one.userName).join(", ")}</span>
       </p>
       <div className="mt-1 grid gap-x-4 min-[1000px]:grid-cols-4">
