@@ -113,7 +113,7 @@ const MOVE: About = {
 };
 
 const RETURN: About = {
-  text: "Somebody who left comes back: what ends, what the new job brings, and what they had before.",
+  text: "Somebody who left comes back: what ends, what the new job brings, and what they held before.",
   page: "people",
   anchor: "coming-back",
 };

@@ -57,7 +57,7 @@ export function entryWords(entry: DirectoryEntry): string {
 
 const RESPONSIBILITIES: Partial<Record<Holding["what"], string>> = {
   OWNS_GROUP: "owns the group",
-  OWNS_ACCOUNT: "answers for the account",
+  OWNS_ACCOUNT: "owns the account",
   OWNS_ROLE: "owns the role",
   OWNS_RULE: "owns the conflict rule",
   OWNS_VARIANT: "owns the variant",

@@ -41,10 +41,10 @@ export const OCCASIONS: Record<Schemas["MessageView"]["occasion"], { title: stri
   FIRST_ACCOUNTS: { title: "First accounts", when: "when somebody gets accounts for the first time" },
   MORE_ACCOUNTS: { title: "More accounts", when: "when somebody gets another account" },
   ENDINGS: {
-    title: "What ends soon",
-    when: "once a day at most, to whoever leads somebody or answers for something that ends in 30 days, 7 days or 1 day",
+    title: "Ending soon",
+    when: "at most once a day, to managers and owners of what ends in 30, 7 or 1 days",
   },
-  TASKS: { title: "Work by hand", when: "to whoever has new work in a tenant without an interface" },
+  TASKS: { title: "Manual work", when: "to whoever has new tasks in a tenant without an interface" },
   INVITATION: { title: "Invitation", when: "when somebody from outside is invited" },
 };
 

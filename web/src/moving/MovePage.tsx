@@ -120,7 +120,7 @@ function Plan({ move, at }: { move: Move; at: string | undefined }) {
       )}
       <p className="text-soft">
         {move.next.length === 0
-          ? "Nobody has the new job yet, so there is nobody to compare with."
+          ? "Nobody holds the new job yet, so there is nobody to compare with."
           : `Compared with ${move.next.map((one) => one.name).join(", ")} in the new job`}
         {move.former.length > 0 &&
           move.next.length > 0 &&

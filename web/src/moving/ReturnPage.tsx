@@ -105,7 +105,7 @@ function Plan({ plan, at }: { plan: Return; at: string | undefined }) {
       )}
       <p className="text-soft">
         {plan.peers.length === 0
-          ? "Nobody has the new job yet, so there is nobody to compare with."
+          ? "Nobody holds the new job yet, so there is nobody to compare with."
           : `Compared with ${plan.peers.map((one) => one.name).join(", ")} in the new job.`}
       </p>
       <Columns columns={RETURN_COLUMNS} items={plan.items} isChosen={isChosen} onTurn={mayPrepare ? turn : undefined} />

@@ -19,7 +19,7 @@ test("every reason is said in words, with how many have it where peers decide", 
   expect(whyWords(item({ why: "NEW_JOB" }))).toBe("9 of 10 in the new job have it");
   expect(whyWords(item({ why: "SOME_IN_NEW_JOB", having: 3 }))).toBe("only 3 of 10 in the new job have it");
   expect(whyWords(item({ why: "RULE" }))).toBe("by the rule of the group");
-  expect(whyWords(item({ why: "LEFT_OVER" }))).toContain("left from before");
+  expect(whyWords(item({ why: "LEFT_OVER" }))).toContain("left over from before");
   expect(whyWords(item({ why: "HAD_BEFORE", having: 0, of: 0 }))).toBe("they had it before");
   expect(whyWords(item({ why: "HAD_BEFORE", having: 2 }))).toBe("they had it before; 2 of 10 in the new job have it");
 });

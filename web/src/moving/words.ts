@@ -11,7 +11,7 @@ export const COLUMNS: readonly { column: Column; title: string; empty: string }[
 
 /** The same for somebody who comes back. */
 export const RETURN_COLUMNS: typeof COLUMNS = [
-  { column: "GOES", title: "Ends", empty: "Nothing of the old access is left." },
+  { column: "GOES", title: "Ends", empty: "No access is left over from before." },
   { column: "STAYS", title: "Stays", empty: "Nothing stays." },
   { column: "COMES", title: "Comes", empty: "Nothing comes with the new job." },
 ];
@@ -45,7 +45,7 @@ export function whyWords(item: Item): string {
     case "NEEDED":
       return "needed for what stays";
     case "LEFT_OVER":
-      return "left from before; the new job does not need it";
+      return "left over from before; not part of the new job";
     case "HAD_BEFORE":
       return item.having > 0 ? `they had it before; ${share} in the new job have it` : "they had it before";
     case "RULE":

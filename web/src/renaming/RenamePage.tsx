@@ -14,6 +14,9 @@ import { fateWords, isChosen, isSame, proposed, type Names, type Renamed } from 
 
 type Rename = Schemas["RenameView"];
 
+/** Beside these, what is wrong stands with the field. */
+const FIELDS: readonly (keyof Names)[] = ["given", "family", "handle", "mail"];
+
 /** Somebody changes their name: handle, address and the user names in all tenants, as one draft. */
 export function RenamePage() {
   const { id } = useParams({ from: "/people/$id/rename" });
@@ -38,7 +41,7 @@ function Naming({ id, now }: { id: string; now: Names }) {
           New name for {now.given} {now.family}
         </h1>
         <p className="text-soft">
-          What they were called before is kept for them: nobody else ever gets the old handle, address or user names.
+          The old handle, address and user names stay reserved for them: nobody else ever gets them.
         </p>
         {rename.data && <Accounts rename={rename.data} isHeld={rename.isError || rename.isPlaceholderData} now={now} />}
         {problemOf(rename.error, "given") === undefined && <Told error={rename.error} />}
@@ -143,6 +146,7 @@ function Accounts({ rename, isHeld, now }: { rename: Rename; isHeld: boolean; no
     ...rename.accounts.flatMap((one) => (isChosen(one, turned) && one.change ? [one.change] : [])),
   ];
   const isBlocked = rename.problems.length > 0 || isHeld;
+  const elsewhere = rename.problems.filter((one) => !FIELDS.some((field) => field === one.field));
   return (
     <>
       <h2 className="mt-4">
@@ -176,6 +180,11 @@ function Accounts({ rename, isHeld, now }: { rename: Rename; isHeld: boolean; no
           </table>
         </div>
       )}
+      {elsewhere.map((one) => (
+        <p key={one.text} className="mt-3 font-semibold text-error">
+          {one.text}
+        </p>
+      ))}
       {rename.hidden > 0 && (
         <p className="mt-3 font-semibold text-warning">
           ▲ {count(rename.hidden, "account")} more in tenants outside your scope:{" "}

@@ -43,8 +43,8 @@ test("a name that follows changes unless it is turned, a chosen one stays unless
 
 test("every fate is said in words", () => {
   expect(fateWords(account({}))).toBe("");
-  expect(fateWords(account({ taken: "wren.o" }))).toContain("wren.o belongs or belonged to somebody else");
-  expect(fateWords(account({ fate: "CHOSEN" }))).toContain("chosen by somebody");
+  expect(fateWords(account({ taken: "wren.o" }))).toContain("wren.o is or was somebody else's");
+  expect(fateWords(account({ fate: "CHOSEN" }))).toContain("chosen individually");
   expect(fateWords(account({ fate: "SAME" }))).toBe("does not depend on the name");
-  expect(fateWords(account({ fate: "FIXED" }))).toContain("does not let");
+  expect(fateWords(account({ fate: "FIXED" }))).toContain("does not allow");
 });

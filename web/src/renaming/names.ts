@@ -22,13 +22,13 @@ export function isSame(one: Names, other: Names): boolean {
 export function fateWords(account: Renamed): string {
   switch (account.fate) {
     case "FOLLOWS":
-      return account.taken ? `${account.taken} belongs or belonged to somebody else; this one is free` : "";
+      return account.taken ? `${account.taken} is or was somebody else's; this one is available` : "";
     case "CHOSEN":
-      return "chosen by somebody, not made from the name; select it to change it";
+      return "chosen individually, not derived from the name; select it to change it";
     case "SAME":
       return "does not depend on the name";
     case "FIXED":
-      return "this tenant does not let a user name change";
+      return "this tenant does not allow user names to change";
   }
 }
 

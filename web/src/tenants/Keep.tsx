@@ -11,7 +11,7 @@ import { useKeepAccounts } from "./mutations";
 
 type Owner = { id: string; name: string };
 
-/** What becomes of accounts that are no person's: shared, a program's, or closed; and who answers for them. */
+/** What becomes of non-personal accounts: shared, used by a program, or closed; and who owns them. */
 export function Keep({
   tenant,
   chosen,
@@ -32,7 +32,7 @@ export function Keep({
   return (
     <form
       className="border-t border-base-300 px-5 py-3"
-      aria-label="Accounts that are no person's"
+      aria-label="Non-personal accounts"
       onSubmit={(event) => {
         event.preventDefault();
         keep.mutate({
@@ -76,13 +76,13 @@ export function Keep({
           ))}
         </Choose>
         <div className="mt-3">
-          <span className="block text-xs font-semibold text-soft">Who answers for it</span>
+          <span className="block text-xs font-semibold text-soft">Owners</span>
           {owners.map((one) => (
             <button
               key={one.id}
               type="button"
               className="btn btn-xs mr-1"
-              aria-label={`Take out ${one.name}`}
+              aria-label={`Remove ${one.name}`}
               onClick={() => setOwners(owners.filter((other) => other.id !== one.id))}
             >
               {one.name} ✕
@@ -90,7 +90,7 @@ export function Keep({
           ))}
           <PersonPicker
             key={owners.length}
-            label="Somebody who answers for it"
+            label="Owner"
             placeholder={owners.length === 0 ? "Name" : "One more"}
             onPick={(one) => setOwners([...owners.filter((other) => other.id !== one.id), one])}
           />

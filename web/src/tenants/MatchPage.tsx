@@ -201,11 +201,11 @@ function Row({
             <input
               type="checkbox"
               className="checkbox checkbox-sm"
-              aria-label={`${match.userName} is no person's`}
+              aria-label={`${match.userName} is non-personal`}
               checked={isNobodys}
               onChange={onNobodys}
             />
-            no person's
+            non-personal
           </label>
         )}
       </td>

@@ -105,7 +105,7 @@ export function useRemoveReceiver(tenant: string) {
   });
 }
 
-/** Makes a draft that keeps accounts which are no person's, and goes to it. */
+/** Makes a draft that keeps non-personal accounts, and goes to it. */
 export function useKeepAccounts(tenant: string) {
   const client = useQueryClient();
   const navigate = useNavigate();

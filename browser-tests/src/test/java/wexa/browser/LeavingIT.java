@@ -35,6 +35,13 @@ class LeavingIT {
         stage.close();
     }
 
+    /** Applies the draft that is open in its review. */
+    private static void apply(Browser browser) {
+        browser.field("Name of the draft");
+        browser.see(APPLY).click();
+        browser.sees("Prepare undo");
+    }
+
     @Test
     @Order(1)
     void whatDiffersIsCorrectedInTheTenant() throws Exception {
@@ -75,9 +82,7 @@ class LeavingIT {
             browser.pick("Who is responsible", "lindqvist", "Tove Lindqvist");
             browser.isAccessible("differences that are excepted");
             browser.button("Review ").click();
-            browser.field("Name of the draft");
-            browser.see(APPLY).click();
-            browser.sees("Prepare undo");
+            apply(browser);
             browser.link("Tenants").click();
             browser.link("Rota Buoy · All sites").click();
             browser.sees("The tenant holds what it should.");
@@ -199,9 +204,7 @@ class LeavingIT {
             browser.sees("in the new job have it");
             browser.isAccessible("somebody who comes back");
             browser.button("Review 5 changes").click();
-            browser.field("Name of the draft");
-            browser.see(APPLY).click();
-            browser.sees("Prepare undo");
+            apply(browser);
             browser.find("rename hargreave", "Change the name of Linnet Hargreave");
             browser.heading("New name for Linnet Hargreave");
             browser.type("Family name", "Sandgrove");
@@ -209,9 +212,7 @@ class LeavingIT {
             browser.sees("does not depend on the name");
             browser.isAccessible("a change of name");
             browser.button("Review 2 changes").click();
-            browser.field("Name of the draft");
-            browser.see(APPLY).click();
-            browser.sees("Prepare undo");
+            apply(browser);
             browser.find("rename sandgrove", "Change the name of Linnet Sandgrove");
             browser.sees("So far linnet.sandgrove.");
         }

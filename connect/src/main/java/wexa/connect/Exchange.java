@@ -160,17 +160,14 @@ public final class Exchange {
             // it broke on the way: whether a change was made before, nobody knows
             return Sending.lost(nature, "the tenant answered " + status);
         }
-        if (isForeign(nature, response)) {
-            // a page of whatever stands in front of the tenant: that nothing is there is not the tenant's word
+        Optional<JsonNode> parsed = parse(response.body());
+        if (nature != Nature.DISCOVERING && isPage(response, parsed)) {
             return Sending.lost(
                     nature,
-                    "something in front of the tenant answered " + status + " with "
-                            + Words.plain(typeOf(response).orElse("")) + " in place of JSON");
+                    "a gateway in front of the tenant answered " + status + " with "
+                            + Words.plain(typeOf(response).orElse("")) + " instead of JSON");
         }
-        JsonNode body;
-        try {
-            body = parse(response.body());
-        } catch (JsonProcessingException notJson) {
+        if (parsed.isEmpty()) {
             if (status >= 300) {
                 return new Outcome.Refused<>(status, "", "the tenant gives no reason");
             }
@@ -178,6 +175,7 @@ public final class Exchange {
                     ? new Outcome.Refused<>(status, "invalidSyntax", "the tenant's answer is not JSON")
                     : new Outcome.Unknown<>("the tenant's answer is not JSON");
         }
+        JsonNode body = parsed.get();
         if (status >= 300) {
             String detail = Words.plain(body.path("detail").asText(""));
             return new Outcome.Refused<>(
@@ -189,14 +187,16 @@ public final class Exchange {
     }
 
     /**
-     * A body of a type other than JSON, with a status that says that something was done, or is not there. Errors of a tenant are
-     * JSON (RFC 7644 3.12); an answer without a body needs no type.
+     * Whether something else answered than the tenant, and would be believed: that something was done, or is not there. Errors of a
+     * tenant are JSON (RFC 7644 3.12); an answer without a body says nothing else than its status, and an object is an object
+     * whatever type is claimed for it.
      */
-    private static boolean isForeign(Nature nature, HttpResponse<byte[]> response) {
+    private static boolean isPage(HttpResponse<byte[]> response, Optional<JsonNode> parsed) {
         int status = response.statusCode();
-        boolean isTelling = nature != Nature.DISCOVERING && (status < 300 || status == NOT_FOUND || status == GONE);
+        boolean isTelling = status < 300 || status == NOT_FOUND || status == GONE;
         return isTelling
                 && response.body().length > 0
+                && parsed.filter(JsonNode::isObject).isEmpty()
                 && typeOf(response).filter(type -> !type.contains("json")).isPresent();
     }
 
@@ -207,10 +207,16 @@ public final class Exchange {
                 .filter(type -> !type.isEmpty());
     }
 
-    private static JsonNode parse(byte[] body) throws JsonProcessingException {
-        return body.length == 0
-                ? MissingNode.getInstance()
-                : JsonUtils.getObjectReader().readTree(new String(body, StandardCharsets.UTF_8));
+    /** Missing where there is no body; nothing where it is not JSON. */
+    private static Optional<JsonNode> parse(byte[] body) {
+        try {
+            return Optional.of(
+                    body.length == 0
+                            ? MissingNode.getInstance()
+                            : JsonUtils.getObjectReader().readTree(new String(body, StandardCharsets.UTF_8)));
+        } catch (JsonProcessingException notJson) {
+            return Optional.empty();
+        }
     }
 
     /** {@code Retry-After} in seconds or as a date (RFC 9110 10.2.3), at most a day; nonsense counts as not said. */

@@ -80,6 +80,11 @@ class WaitingTest {
                 assertThat(send(tenant, Exchange.Nature.DISCOVERING, "GET")).isInstanceOf(Outcome.Refused.class);
             }
         }
+        // a number before other words is no object, and an object is one whatever type is claimed for it
+        assertThat(get(new Answer(404, "404 page not found", Map.of("Content-Type", "text/plain"), Duration.ZERO)))
+                .isInstanceOf(Outcome.TryLater.class);
+        assertThat(get(new Answer(200, "{\"id\":\"7\"}", Map.of("Content-Type", "text/plain"), Duration.ZERO)))
+                .isInstanceOf(Outcome.Done.class);
         assertThat(get(page(403))).isInstanceOf(Outcome.Refused.class);
         assertThat(get(Answer.of(404, ""))).isInstanceOf(Outcome.Refused.class);
         assertThat(get(Answer.of(404, "{\"detail\":\"no such user\"}"))).isInstanceOf(Outcome.Refused.class);

@@ -158,7 +158,7 @@ public sealed interface AccountChange extends Change {
     }
 
     /**
-     * A login that a tenant has and that is no person's is known from now on: several people use it, a program does, or nobody
+     * A non-personal login that a tenant has is known from now on: several people use it, a program does, or nobody
      * does any more and it is to be closed.
      *
      * @param found the tenant's own id of it
@@ -187,7 +187,7 @@ public sealed interface AccountChange extends Change {
         }
     }
 
-    /** Others answer for a login that is no person's. */
+    /** Others answer for a non-personal login. */
     record Own(Account account) implements AccountChange {
         @Override
         public Resolution resolve(Model model, Instant now) {

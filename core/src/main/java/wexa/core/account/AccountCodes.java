@@ -12,24 +12,23 @@ public final class AccountCodes {
 
     public static final Code USER_NAME_FIXED = Code.block(
             "account.user-name-fixed",
-            "{tenant} does not let a user name change: the account keeps {value}. Remove this change.");
+            "{tenant} does not allow user names to change: the account keeps {value}. Remove this change.");
 
     public static final Code ACCOUNT_NOT_FOUND = Code.block(
-            "account.not-found",
-            "{userName} is not known to be in the tenant. Choose it from the accounts that nobody linked.");
+            "account.not-found", "{userName} was not found in the tenant. Choose it on the page Match accounts.");
 
     public static final Code ACCOUNT_IS_A_PERSONS = Code.block(
-            "account.is-a-persons",
-            "{userName} is a person's account: nobody else answers for it. Remove this change.");
+            "account.is-a-persons", "{userName} is a personal account and has no other owners. Remove this change.");
 
     public static final Code OWNER_NOT_HERE = Code.block(
-            "account.owner-not-here", "{holder} is not here and cannot answer for an account. Choose somebody else.");
+            "account.owner-not-here",
+            "{holder} is not currently engaged and cannot own an account. Choose somebody else.");
 
-    public static final Code SHARED_NEEDS = Code.block(
-            "account.shared-needs", "A shared account needs a unit and two people who answer for it. Choose them.");
+    public static final Code SHARED_NEEDS =
+            Code.block("account.shared-needs", "A shared account needs a unit and two owners. Choose them.");
 
     public static final Code OWNER_NEEDED =
-            Code.block("account.owner-needed", "Somebody has to answer for the account. Choose who.");
+            Code.block("account.owner-needed", "The account needs an owner. Choose one.");
 
     public static final Code USER_NAME_NEEDS = Code.block(
             "account.user-name-needs",

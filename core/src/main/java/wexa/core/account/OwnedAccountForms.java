@@ -18,9 +18,9 @@ import wexa.core.model.Tenant;
 import wexa.core.model.Unit;
 import wexa.core.value.Id;
 
-/** How accounts that are no person's come to be known, and who answers for them. */
+/** How non-personal accounts come to be known, and who answers for them. */
 final class OwnedAccountForms {
-    /** What becomes of an account that is no person's. */
+    /** What becomes of a non-personal account. */
     enum Kept {
         SHARED,
         PROGRAM,
@@ -32,19 +32,19 @@ final class OwnedAccountForms {
     private static final Field<Id<Tenant>> TENANT = Field.required("tenant", NamedTypes.TENANT, "Tenant");
     private static final Field<Kept> KEPT =
             Field.required("kept-as", Types.choice("shared, program or unused", Kept.class), "Kept as");
-    private static final Field<String> PURPOSE = Field.required("purpose", Types.TEXT, "What it is for");
+    private static final Field<String> PURPOSE = Field.required("purpose", Types.TEXT, "Purpose");
     private static final Field<List<Id<Person>>> OWNERS =
-            Field.required("owners", Types.listOf(NamedTypes.PERSON), "Who answers for it");
+            Field.required("owners", Types.listOf(NamedTypes.PERSON), "Owners");
     private static final Field<Id<Unit>> UNIT = Field.optional("unit", NamedTypes.UNIT, "Unit");
 
-    static final Form KEEP = Form.makes(Kind.ACCOUNT, "keep", "Keep an account that is no person's")
+    static final Form KEEP = Form.makes(Kind.ACCOUNT, "keep", "Keep a non-personal account")
             .orReopens(OwnedAccountForms::existing)
             .with(LOGIN, TENANT, KEPT, PURPOSE, OWNERS, UNIT, AccountForms.FOUND)
             .says(
                     "keep login {login} in {tenant} as {kept-as} for {purpose} owners {owners}[ unit {unit}][ found {found}]")
             .reads(OwnedAccountForms::kept);
 
-    static final Form OWN = Form.changes(Kind.ACCOUNT, "own", "Change who answers for an account")
+    static final Form OWN = Form.changes(Kind.ACCOUNT, "own", "Change the owners of an account")
             .with(AccountForms.ACCOUNT, PURPOSE, OWNERS, UNIT)
             .says("change owners of account {account}[ purpose {purpose}][ owners {owners}][ unit {unit}]")
             .reads(in -> in.get(AccountForms.ACCOUNT).map(before -> owned(before, in)));

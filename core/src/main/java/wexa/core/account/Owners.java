@@ -14,7 +14,7 @@ import wexa.core.model.Model;
 import wexa.core.model.Person;
 import wexa.core.value.Id;
 
-/** Who answers for an account that is no person's: somebody who is here; two people and a unit where several people use it. */
+/** Who answers for a non-personal account: somebody who is here; two people and a unit where several people use it. */
 final class Owners {
     private Owners() {}
 

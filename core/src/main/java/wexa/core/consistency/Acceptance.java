@@ -28,6 +28,8 @@ public final class Acceptance {
         GOVERNED_HERE,
         /** The person is on leave, suspended or gone: their account is closed for that. */
         NOT_HERE,
+        /** It is kept here as an account that nobody uses. */
+        KEPT_CLOSED,
         /** It comes by a group, a rule or a mapping, and not by itself. */
         BY_ANOTHER_WAY,
         /** It names an account, a role or an area that nobody knows here. */

@@ -93,7 +93,30 @@ final class AcceptedChanges {
         };
     }
 
+    /** Of a non-personal account, the user name, and that it was closed. */
+    private static List<Change> owned(Account account, Difference difference) {
+        List<Change> changes = new ArrayList<>();
+        if (!(difference.observed().orElse(null) instanceof AccountState seen)) {
+            return List.of(new Change("account.close", Map.of("account", text(account.id()))));
+        }
+        if (seen.activity() == Activity.OPEN && !account.isOpen()) {
+            throw new CannotException(Acceptance.Why.KEPT_CLOSED);
+        }
+        if (!seen.userName().equals(account.userName())) {
+            changes.add(new Change("account.edit", Map.of("account", text(account.id()), "as", seen.userName())));
+        }
+        if (seen.activity() == Activity.CLOSED && account.isOpen()) {
+            changes.add(new Change("account.close", Map.of("account", text(account.id()))));
+        }
+        return changes;
+    }
+
     private List<Change> account(Difference difference) {
+        Optional<Account> kept =
+                accountOf(difference.object()).filter(one -> one.ownership().isPresent());
+        if (kept.isPresent()) {
+            return owned(kept.get(), difference);
+        }
         Account account = accountOf(difference.object())
                 .filter(one -> one.kind() == AccountKind.PERSON)
                 .orElseThrow(() -> new CannotException(Acceptance.Why.NOT_KNOWN));

@@ -27,7 +27,7 @@ import wexa.core.room.Marks;
 import wexa.core.value.Id;
 
 /**
- * Whom a changeset concerns: people, every group that they are in before or after it, and accounts that are no person's. Both sides of a comparison look
+ * Whom a changeset concerns: people, every group that they are in before or after it, and non-personal accounts. Both sides of a comparison look
  * at the same subjects: a group that somebody leaves has to be compared as well.
  */
 public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects, Set<Id<Account>> accounts) {
@@ -54,7 +54,7 @@ public record AffectedSubjects(Set<Id<Person>> people, Set<Subject> subjects, Se
         return new AffectedSubjects(new LinkedHashSet<>(people), subjects, ofNobody(effects));
     }
 
-    /** Accounts among what changes that are no person's. */
+    /** Non-personal accounts among what changes. */
     private static Set<Id<Account>> ofNobody(Collection<Effect> effects) {
         Set<Id<Account>> accounts = new LinkedHashSet<>();
         for (Effect effect : effects) {

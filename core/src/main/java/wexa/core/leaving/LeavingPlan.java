@@ -20,7 +20,6 @@ import wexa.core.leaving.Holding.What;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Assignment;
-import wexa.core.model.ConflictRule;
 import wexa.core.model.Engagement;
 import wexa.core.model.Group;
 import wexa.core.model.GroupKind;
@@ -30,13 +29,9 @@ import wexa.core.model.Mapping;
 import wexa.core.model.Membership;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
-import wexa.core.model.PersonField;
-import wexa.core.model.Role;
-import wexa.core.model.RoleVariant;
 import wexa.core.model.Seat;
 import wexa.core.model.Subject;
 import wexa.core.model.Tenant;
-import wexa.core.model.Unit;
 import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 import wexa.core.value.Window;
@@ -139,7 +134,7 @@ public final class LeavingPlan {
         roles(isWhole, ending);
         if (isWhole) {
             invitations();
-            responsibilities();
+            holdings.addAll(new HandingOver(model, titles, person, now, successors, responsibilities).holdings());
         }
         holdings.sort(Comparator.comparing(Holding::what));
         return List.copyOf(holdings);
@@ -298,102 +293,6 @@ public final class LeavingPlan {
                         "invitation.withdraw",
                         Map.of("invitation", invitation.id().toString()));
             }
-        }
-    }
-
-    /** What the person answers for. */
-    private void responsibilities() {
-        for (Group group : responsibilities.groups(person.id())) {
-            owned(What.OWNS_GROUP, titles.of(group), 1, group.owners(), "group.edit", "group");
-        }
-        for (Account account : responsibilities.accounts(person.id())) {
-            owned(
-                    What.OWNS_ACCOUNT,
-                    titles.owned(account),
-                    account.kind() == AccountKind.SHARED ? 2 : 1,
-                    account.ownership().orElseThrow().owners(),
-                    "account.own",
-                    "account");
-        }
-        for (Role role : responsibilities.roles(person.id())) {
-            handOver(What.OWNS_ROLE, titles.of(role), "role.edit", "role", "owner");
-        }
-        for (ConflictRule rule : responsibilities.rules(person.id())) {
-            handOver(What.OWNS_RULE, titles.of(rule), "conflict-rule.edit", "conflict-rule", "owner");
-        }
-        for (RoleVariant variant : responsibilities.variants(person.id())) {
-            handOver(What.OWNS_VARIANT, titles.of(variant), "role-variant.edit", "role-variant", "owner");
-        }
-        for (Unit unit : responsibilities.units(person.id())) {
-            handOver(What.LEADS_UNIT, titles.of(unit), "unit.edit", "unit", "manager");
-        }
-        for (Engagement engagement : model.table(Kind.ENGAGEMENT).by(Engagement.BY_MANAGER, person.id())) {
-            if (!engagement.window().endsBy(now) && !responsibilities.leaves(engagement.person())) {
-                handOver(What.MANAGES, titles.report(engagement), "engagement.edit", "engagement", "manager");
-            }
-        }
-        for (Responsibilities.Named one : responsibilities.named(person.id())) {
-            if (!responsibilities.leaves(one.in().id())) {
-                named(one.field(), one.in());
-            }
-        }
-    }
-
-    /** What others own as well goes on with them; what nobody else owns needs somebody. */
-    private void owned(What what, Held held, int needed, List<Id<Person>> having, String form, String field) {
-        List<Id<Person>> owners = new ArrayList<>(having);
-        owners.removeIf(responsibilities::leaves);
-        Optional<Id<Person>> successor = successor(held.fact().id());
-        successor.filter(one -> !owners.contains(one)).ifPresent(owners::add);
-        if (owners.size() < needed) {
-            add(what, held, Optional.empty(), Fate.LEFT_OPEN);
-            return;
-        }
-        String text = String.join(",", owners.stream().map(Id::toString).toList());
-        add(
-                what,
-                held,
-                Optional.empty(),
-                successor.isPresent() ? Fate.PASSED_ON : Fate.LEFT_TO_OTHERS,
-                form,
-                Map.of(field, held.fact().id().toString(), "owners", text));
-    }
-
-    private Optional<Id<Person>> successor(Id<?> fact) {
-        return successors.of(fact).filter(one -> !responsibilities.leaves(one));
-    }
-
-    private void handOver(What what, Held held, String form, String target, String field) {
-        Optional<Id<Person>> successor = successor(held.fact().id());
-        if (successor.isEmpty()) {
-            add(what, held, Optional.empty(), Fate.LEFT_OPEN);
-        } else {
-            add(
-                    what,
-                    held,
-                    Optional.empty(),
-                    Fate.PASSED_ON,
-                    form,
-                    Map.of(
-                            target,
-                            held.fact().id().toString(),
-                            field,
-                            successor.get().toString()));
-        }
-    }
-
-    private void named(PersonField field, Person other) {
-        Optional<Id<Person>> successor = successor(other.id()).filter(one -> !one.equals(other.id()));
-        if (successor.isEmpty()) {
-            add(What.NAMED_IN_FIELD, titles.of(other), Optional.empty(), Fate.LEFT_OPEN);
-        } else {
-            add(
-                    What.NAMED_IN_FIELD,
-                    titles.of(other),
-                    Optional.empty(),
-                    Fate.PASSED_ON,
-                    "person.fill",
-                    Map.of("person", other.id().toString(), "field-value", field.key() + "=" + successor.get()));
         }
     }
 

@@ -65,7 +65,7 @@ record Responsibilities(
         return owned.getOrDefault(person, List.of());
     }
 
-    /** Open accounts that are no person's. */
+    /** Open non-personal accounts. */
     List<Account> accounts(Id<Person> person) {
         return ownAccounts.getOrDefault(person, List.of());
     }

@@ -11,7 +11,7 @@ import wexa.core.value.Id;
 /**
  * A login in one tenant, and whether it should be open. Attributes are what the app needs besides, such as a device id.
  *
- * @param ownership who answers for it, where it is no person's
+ * @param ownership who answers for it, where it is non-personal
  */
 public record Account(
         Id<Account> id,

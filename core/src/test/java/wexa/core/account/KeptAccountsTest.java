@@ -2,15 +2,18 @@ package wexa.core.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import wexa.core.RandomModel;
 import wexa.core.access.AccessIndex;
+import wexa.core.consistency.Acceptance;
 import wexa.core.consistency.DesiredState;
 import wexa.core.consistency.Difference;
 import wexa.core.consistency.Fields;
@@ -20,15 +23,17 @@ import wexa.core.consistency.TenantObject;
 import wexa.core.consistency.TenantObject.AccountState;
 import wexa.core.finding.Code;
 import wexa.core.finding.Finding;
+import wexa.core.intake.Entry;
 import wexa.core.lifecycle.PersonStatus;
 import wexa.core.model.Account;
 import wexa.core.model.AccountKind;
 import wexa.core.model.Effect;
 import wexa.core.model.Model;
 import wexa.core.model.Person;
+import wexa.core.preview.Snapshot;
 import wexa.core.value.Id;
 
-/** Accounts that are no person's: who answers for them, and that nothing of them is governed but their name and whether they are open. */
+/** Non-personal accounts: who answers for them, and that nothing of them is governed but their name and whether they are open. */
 class KeptAccountsTest {
     private final RandomModel made = new RandomModel(5);
     private final Model model = made.model();
@@ -120,6 +125,31 @@ class KeptAccountsTest {
         assertThat(kindOf(account, there("other", TenantObject.Activity.OPEN))).isEqualTo(Difference.Kind.DIFFERS);
         assertThat(kindOf(account.closed(), there("pump-display", TenantObject.Activity.CLOSED)))
                 .isEqualTo(Difference.Kind.SAME);
+    }
+
+    @Test
+    void whatSomebodyDidToItThereIsAcceptedUnlessNobodyIsToUseIt() {
+        Account open = kept(AccountKind.SHARED, Account.State.OPEN, true, here(2));
+        assertThat(accepted(open, there("pump-screen", TenantObject.Activity.CLOSED))
+                        .entries())
+                .extracting(Entry::form)
+                .containsExactly("account.edit", "account.close");
+        Acceptance.Taken reopened = accepted(open.closed(), there("pump-display", TenantObject.Activity.OPEN));
+        assertThat(reopened.entries()).isEmpty();
+        assertThat(reopened.left().values()).containsExactly(Acceptance.Why.KEPT_CLOSED);
+    }
+
+    private Acceptance.Taken accepted(Account account, AccountState seen) {
+        Snapshot snapshot = Snapshot.compile(1, model.with(List.of(Effect.make(account))));
+        Difference difference = Difference.of(ObjectKey.account(account.id()), wanted(account), Optional.of(seen))
+                .orElseThrow();
+        return Acceptance.of(
+                List.of(difference),
+                made.tenants.getFirst(),
+                snapshot,
+                RandomModel.NOW,
+                ZoneOffset.UTC,
+                UUID::randomUUID);
     }
 
     private Difference.Kind kindOf(Account account, AccountState seen) {

@@ -66,8 +66,8 @@ final class ComingItems {
                 items.add(new DeskView.Item(
                         "RETURN",
                         model.people().get(absence.person()).name(),
-                        "Returns from leave: accounts are opened again, with what they held before. See what their job has got"
-                                + " meanwhile",
+                        "Returns from leave: accounts reopen with the access from before. Compare it with what the job"
+                                + " has now",
                         "Compare with the job",
                         absence.person().toString(),
                         absence.window().until(),

@@ -65,7 +65,7 @@ final class DirectoryProbe {
                 Problem.badField(
                         "bindPassword",
                         "directory.refused",
-                        "The directory does not know this name with this password. Check both.");
+                        "The directory rejected this name and password. Check both.");
             case CERTIFICATE ->
                 Problem.badField(
                         "certificates",

@@ -319,15 +319,15 @@ public class MessageService {
         if (occasion == Occasion.TASKS) {
             return wording.withTasks(model, now)
                     .map(model.people()::get)
-                    .orElseThrow(() ->
-                            new Problem(409, "message.nobody", "No work by hand waits, so there is nobody to show."));
+                    .orElseThrow(() -> new Problem(
+                            409, "message.nobody", "No manual work is waiting, so there is no example to show."));
         }
         if (occasion == Occasion.ENDINGS) {
             return Ending.soon(model, now).stream()
                     .findFirst()
                     .map(ending -> model.people().get(ending.told()))
                     .orElseThrow(() -> new Problem(
-                            409, "message.nobody", "Nothing ends within 30 days, so there is nobody to show."));
+                            409, "message.nobody", "Nothing ends within 30 days, so there is no example to show."));
         }
         return model.table(Kind.ACCOUNT).stream()
                 .filter(Account::isOpen)

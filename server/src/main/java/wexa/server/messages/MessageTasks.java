@@ -13,8 +13,8 @@ class MessageTasks {
     /** How often it is looked at what ends soon; each is told of once a day at most. */
     private static final Duration LOOK_AT_ENDS = Duration.ofMinutes(10);
 
-    /** How often it is looked whether there is new work to do by hand. */
-    private static final Duration LOOK_AT_WORK = Duration.ofSeconds(20);
+    /** How often it is looked whether there is new work to do by hand; it costs all that waits. */
+    private static final Duration LOOK_AT_WORK = Duration.ofMinutes(1);
 
     @Bean
     RecurringTask<Void> tellOfEnds(EndingNotices notices) {

@@ -50,21 +50,21 @@ public class Templates {
     private static final String ENDINGS = """
             Hello {given name},
 
-            these end within 30 days unless somebody prolongs them:
+            the following ends within 30 days unless it is extended:
 
             {endings}
 
-            If one of them has to go on, tell your identity administrators in time, and why. Otherwise there is nothing to do.
+            If any of it has to continue, tell your identity administrators in good time, and why. Otherwise there is nothing for you to do.
             """;
 
     private static final String TASKS = """
             Hello {given name},
 
-            this waits for you:
+            the following work is waiting for you:
 
             {tasks}
 
-            When it is done, confirm it on the tenant's page, or tell your identity administrators so.
+            When it is done, confirm it on the tenant's page in Wexa, or tell your identity administrators.
             """;
 
     private final Rows rows;
@@ -112,7 +112,7 @@ public class Templates {
         return switch (occasion) {
             case FIRST_ACCOUNTS -> new MessageTemplate("Your accounts, {given name}", WELCOME);
             case INVITATION -> new MessageTemplate("Is this you, {name}?", INVITATION);
-            case ENDINGS -> new MessageTemplate("What ends soon", ENDINGS);
+            case ENDINGS -> new MessageTemplate("Ending soon", ENDINGS);
             case TASKS -> new MessageTemplate("Work for you", TASKS);
             case MORE_ACCOUNTS -> new MessageTemplate("Another way in for you, {given name}", MORE);
         };

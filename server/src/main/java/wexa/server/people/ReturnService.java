@@ -110,7 +110,7 @@ public class ReturnService {
                         409,
                         "return.not-left",
                         person.name()
-                                + " has not left. Change their job under Move, or add an engagement under Onboard."));
+                                + " has not left. Change their job under Move, or add an engagement on their page."));
     }
 
     private PlannedView begin(Engagement next, Optional<Id<Person>> manager) {

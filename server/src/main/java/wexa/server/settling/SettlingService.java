@@ -155,6 +155,7 @@ public class SettlingService {
             case GOVERNED_HERE ->
                 "names and addresses are managed in Wexa or in a directory; change them there, or correct the tenant";
             case NOT_HERE -> "the person is on leave, suspended or has left; correct the tenant";
+            case KEPT_CLOSED -> "it is kept here as an account that nobody uses; correct the tenant";
             case BY_ANOTHER_WAY -> "it comes from a group, a rule or a mapping; change that instead";
             case NOT_KNOWN ->
                 "it names an account, a role or an area that Wexa does not know; match it first, or correct the tenant";

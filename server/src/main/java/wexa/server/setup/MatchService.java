@@ -136,7 +136,7 @@ public class MatchService {
     }
 
     /**
-     * A draft that keeps accounts which are no person's: several people use them, a program does, or nobody does any more, so that
+     * A draft that keeps non-personal accounts: several people use them, a program does, or nobody does any more, so that
      * they are closed. Seats that they hold count as theirs.
      */
     @Requires(value = Act.PREPARE, over = Over.NOTHING)

@@ -85,7 +85,7 @@ class SetupController {
         return matches.proposals(actor, id);
     }
 
-    /** A draft that keeps accounts which are no person's. */
+    /** A draft that keeps non-personal accounts. */
     @PostMapping("/tenants/{id}/matches/kept")
     @ResponseStatus(HttpStatus.CREATED)
     MadeDraft keep(Actor actor, @PathVariable UUID id, @Valid @RequestBody KeptInput input) {

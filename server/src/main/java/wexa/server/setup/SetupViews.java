@@ -84,7 +84,7 @@ final class SetupViews {
             @NotBlank @Size(max = 1_000) String remoteId,
             @NotNull UUID person) {}
 
-    /** What becomes of accounts that are no person's. */
+    /** What becomes of non-personal accounts. */
     enum KeptAs {
         SHARED,
         PROGRAM,
@@ -92,7 +92,7 @@ final class SetupViews {
     }
 
     /**
-     * Accounts that are no person's.
+     * Non-personal accounts.
      *
      * @param purpose what they are for, or why they are to be closed
      * @param unit whose they are, where several people use them

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import wexa.core.consistency.Difference;
 import wexa.core.consistency.ObjectKey;
@@ -134,7 +135,12 @@ public class TenantAccounts {
                 account.id().value(),
                 account.userName(),
                 person.map(one -> one.id().value()).orElse(null),
-                person.map(Person::name).orElse(account.person().isPresent() ? "outside your scope" : ""),
+                person.map(Person::name)
+                        .orElseGet(() -> account.person().isPresent()
+                                ? "outside your scope"
+                                : account.ownership()
+                                        .map(one -> owned(one, model, actor, now))
+                                        .orElse("")),
                 person.flatMap(one -> MainEngagement.of(model, one.id(), now))
                         .flatMap(Engagement::staffNumber)
                         .orElse(""),
@@ -147,6 +153,17 @@ public class TenantAccounts {
                                 .map(Enum::name)
                                 .orElse("SAME")
                         : "NOT_READ");
+    }
+
+    /** What a non-personal account is for, and its owners. */
+    private static String owned(Account.Ownership ownership, Model model, Actor actor, Instant now) {
+        return ownership.purpose() + " · "
+                + ownership.owners().stream()
+                        .map(owner -> Reached.isSeen(actor.sight(), model, owner, now)
+                                ? model.people().get(owner).name()
+                                : "outside your scope")
+                        .distinct()
+                        .collect(Collectors.joining(", "));
     }
 
     private static String seatName(Model model, Account account, Seat seat) {

@@ -3,7 +3,6 @@ package wexa.server.people;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ThreadLocalRandom;
@@ -80,13 +79,7 @@ class RenameTest {
                 changes.add(one.path("change"));
             }
         });
-        for (JsonNode change : changes) {
-            Map<String, String> fields = new HashMap<>();
-            change.path("fields")
-                    .properties()
-                    .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
-            draft = cast.put(draft, change.path("form").asString(), fields);
-        }
+        draft = cast.putPlanned(draft, changes);
         assertThat(Cast.states(draft)).as("%s", draft).containsOnly("READY");
         JsonNode job = cast.carried(draft);
         assertThat(job.path("refused").asInt() + job.path("open").asInt())

@@ -3,7 +3,6 @@ package wexa.server.people;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ThreadLocalRandom;
@@ -91,13 +90,7 @@ class ReturnTest {
         }
         // of what they had, the account is taken up again: the same one, with its seat
         north.path("changes").forEach(changes::add);
-        for (JsonNode change : changes) {
-            Map<String, String> fields = new HashMap<>();
-            change.path("fields")
-                    .properties()
-                    .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
-            draft = cast.put(draft, change.path("form").asString(), fields);
-        }
+        draft = cast.putPlanned(draft, changes);
         assertThat(Cast.states(draft)).as("%s", draft).containsOnly("READY", "ALREADY_SO");
         JsonNode job = cast.carried(draft);
         assertThat(job.path("refused").asInt() + job.path("open").asInt())

@@ -82,6 +82,19 @@ public final class Cast {
         return answer.body();
     }
 
+    /** Puts changes that a plan of the server names into a draft. */
+    public JsonNode putPlanned(JsonNode draft, List<JsonNode> changes) throws Exception {
+        JsonNode latest = draft;
+        for (JsonNode change : changes) {
+            Map<String, String> fields = new HashMap<>();
+            change.path("fields")
+                    .properties()
+                    .forEach(one -> fields.put(one.getKey(), one.getValue().asString()));
+            latest = put(latest, change.path("form").asString(), fields);
+        }
+        return latest;
+    }
+
     /** Writes an entry of the draft again, with some of its fields changed. */
     public JsonNode change(JsonNode draft, JsonNode entry, Map<String, String> changed) throws Exception {
         Map<String, String> fields = new HashMap<>();
