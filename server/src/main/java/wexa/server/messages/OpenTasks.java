@@ -59,23 +59,23 @@ class OpenTasks {
         return found;
     }
 
-    /** What somebody has to do, tenant by tenant: the instructions, then each task with what is to be entered. */
-    String lines(Model model, Id<Person> person, Instant now) {
-        List<String> parts = new ArrayList<>();
+    /** What somebody has to do, task by task; before the first of a tenant stand its name and its instructions. */
+    List<String> lines(Model model, Id<Person> person, Instant now) {
+        List<String> lines = new ArrayList<>();
         for (Work work : all(model, now).getOrDefault(person, List.of())) {
-            StringBuilder part = new StringBuilder(model.title(work.tenant()));
-            if (!work.manual().instructions().isBlank()) {
-                part.append("\n  ").append(work.manual().instructions().replace("\n", "\n  "));
+            String instructions = work.manual().instructions();
+            String heading = model.title(work.tenant())
+                    + (instructions.isBlank() ? "" : "\n  " + instructions.replace("\n", "\n  ")) + "\n\n";
+            for (ByHand.Task task : work.tasks()) {
+                lines.add((task.equals(work.tasks().getFirst()) ? heading : "") + line(task));
             }
-            work.tasks().forEach(task -> part.append(line(task)));
-            parts.add(part.toString());
         }
-        return String.join("\n\n", parts);
+        return lines;
     }
 
     private String line(ByHand.Task task) {
         ZoneId zone = settings.zone();
-        StringBuilder line = new StringBuilder("\n\n  " + task.text());
+        StringBuilder line = new StringBuilder("  " + task.text());
         line.append(
                 task.urgent() ? " (at once)" : " (by " + DUE.format(task.due().atZone(zone)) + ")");
         task.values()

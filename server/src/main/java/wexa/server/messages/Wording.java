@@ -103,10 +103,14 @@ class Wording {
         if (occasion == Occasion.ENDINGS) {
             values.put(
                     Blank.ENDINGS,
-                    endings(model, person.id(), now).stream().map(this::line).collect(Collectors.joining("\n")));
+                    Excerpt.of(
+                            endings(model, person.id(), now).stream()
+                                    .map(this::line)
+                                    .toList(),
+                            "\n"));
         }
         if (occasion == Occasion.TASKS) {
-            values.put(Blank.TASKS, tasks.lines(model, person.id(), now));
+            values.put(Blank.TASKS, Excerpt.of(tasks.lines(model, person.id(), now), "\n\n"));
         }
         values.put(Blank.DOORS, doors.stream().map(this::line).collect(Collectors.joining("\n")));
         values.put(

@@ -12,6 +12,7 @@ import java.util.UUID;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.Test;
+import org.springframework.data.domain.Limit;
 import tools.jackson.databind.JsonNode;
 import wexa.server.testing.Cast;
 import wexa.server.wiring.BusinessClock;
@@ -99,10 +100,22 @@ class EndingNoticesTest {
         notices.round();
         notices.round();
         assertThat(toldOf(lead)).hasSize(1);
-        List<UUID> told = cast.bean(EndingNotices.Rows.class).names().stream()
-                .map(ToldEndingRow.Name::fact)
-                .toList();
-        assertThat(told).doesNotHaveDuplicates().isNotEmpty();
+
+        wasMadeYesterday(lead);
+        notices.round();
+        assertThat(toldOf(lead)).hasSize(2);
+        wasMadeYesterday(lead);
+        notices.round();
+        assertThat(toldOf(lead)).as("nothing new").hasSize(2);
+    }
+
+    /** As if the messages of today were those of days ago. */
+    private void wasMadeYesterday(String person) {
+        MessageStore.Rows rows = cast.bean(MessageStore.Rows.class);
+        for (MessageRow row : rows.findByPersonIdOrderByMadeAtDesc(UUID.fromString(person), Limit.unlimited())) {
+            row.madeAt = row.madeAt.minus(Duration.ofDays(2));
+            rows.save(row);
+        }
     }
 
     @Test
