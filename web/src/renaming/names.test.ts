@@ -45,6 +45,7 @@ test("every fate is said in words", () => {
   expect(fateWords(account({}))).toBe("");
   expect(fateWords(account({ taken: "wren.o" }))).toContain("wren.o is or was somebody else's");
   expect(fateWords(account({ fate: "CHOSEN" }))).toContain("chosen individually");
-  expect(fateWords(account({ fate: "SAME" }))).toBe("does not depend on the name");
+  expect(fateWords(account({ fate: "SAME" }))).toBe("already follows the tenant's rule");
+  expect(fateWords(account({ fate: "NO_BASIS" }))).toContain("there is none");
   expect(fateWords(account({ fate: "FIXED" }))).toContain("does not allow");
 });

@@ -26,7 +26,9 @@ export function fateWords(account: Renamed): string {
     case "CHOSEN":
       return "chosen individually, not derived from the name; select it to change it";
     case "SAME":
-      return "does not depend on the name";
+      return "already follows the tenant's rule";
+    case "NO_BASIS":
+      return "the tenant's rule needs an e-mail address or a staff number, and there is none";
     case "FIXED":
       return "this tenant does not allow user names to change";
   }

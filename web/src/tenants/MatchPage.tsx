@@ -39,8 +39,9 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
   const everybody = useQuery(setupQuery).data?.people;
   const pairs = pairsOf(matches, chosen);
   const [nobodys, setNobodys] = useState<ReadonlySet<string>>(new Set());
-  // a draft may have linked some of them since
-  const kept = matches.filter((match) => nobodys.has(match.remoteId));
+  const loose = matches.filter((match) => !match.person && chosen[match.remoteId]?.person === undefined);
+  // who got a person, or was linked by a draft meanwhile, is none of them
+  const kept = loose.filter((match) => nobodys.has(match.remoteId));
   const turn = (match: Match) => {
     const next = new Set(nobodys);
     if (!next.delete(match.remoteId)) {
@@ -87,7 +88,23 @@ function Matching({ tenant, name, matches }: { tenant: string; name: string; mat
                   <th className="px-2 font-semibold">Account in the tenant</th>
                   <th className="px-2 font-semibold">Seat</th>
                   <th className="px-2 font-semibold">Person here</th>
-                  <th className="px-3 font-semibold">Because</th>
+                  <th className="px-3 font-semibold">
+                    Because
+                    {mayPrepare && loose.length > 1 && (
+                      <label className="ml-3 cursor-pointer font-normal">
+                        <input
+                          type="checkbox"
+                          className="checkbox checkbox-xs mr-1.5"
+                          aria-label="All accounts without a person are non-personal"
+                          checked={kept.length === loose.length}
+                          onChange={(event) =>
+                            setNobodys(new Set(event.target.checked ? loose.map((one) => one.remoteId) : []))
+                          }
+                        />
+                        all non-personal
+                      </label>
+                    )}
+                  </th>
                 </tr>
               </thead>
               <tbody>

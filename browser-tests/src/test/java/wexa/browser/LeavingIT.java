@@ -209,7 +209,7 @@ class LeavingIT {
             browser.heading("New name for Linnet Hargreave");
             browser.type("Family name", "Sandgrove");
             browser.sees("linnet.sandgrove@skerrow.example");
-            browser.sees("does not depend on the name");
+            browser.sees("already follows the tenant's rule");
             browser.isAccessible("a change of name");
             browser.button("Review 2 changes").click();
             apply(browser);

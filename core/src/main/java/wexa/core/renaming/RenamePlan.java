@@ -30,8 +30,10 @@ public record RenamePlan(Person after, List<Finding> findings, List<Line> accoun
         FOLLOWS,
         /** Somebody chose it: it follows no rule, and stays unless somebody says otherwise. */
         CHOSEN,
-        /** The tenant's rule makes the same of the new names, as of a staff number. */
+        /** It is what the tenant's rule makes of the new names, as of a staff number. */
         SAME,
+        /** The tenant's rule has nothing to make one from, such as an address. */
+        NO_BASIS,
         /** The tenant keeps the user name that an account was made with (RFC 7643 7, mutability {@code immutable}). */
         FIXED
     }
@@ -72,10 +74,12 @@ public record RenamePlan(Person after, List<Finding> findings, List<Line> accoun
         if (tenant.can(Capability.FIXED_USER_NAMES)) {
             return new Line(account, Fate.FIXED, account.userName(), Optional.empty());
         }
-        String made = UserNames.byRule(model, tenant, after, now).orElse("");
-        if (made.isEmpty() || made.equals(account.userName())) {
-            return new Line(account, Fate.SAME, account.userName(), Optional.empty());
+        Optional<String> rule = UserNames.byRule(model, tenant, after, now);
+        if (rule.isEmpty() || rule.get().equals(account.userName())) {
+            Fate fate = rule.isEmpty() ? Fate.NO_BASIS : Fate.SAME;
+            return new Line(account, fate, account.userName(), Optional.empty());
         }
+        String made = rule.get();
         Fate fate = wasMadeByRule(model, tenant, account, before, now) ? Fate.FOLLOWS : Fate.CHOSEN;
         Optional<String> free = new AccountChange.Edit(account.named(made))
                 .resolve(model, now).findings().stream()

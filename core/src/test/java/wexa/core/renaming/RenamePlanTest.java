@@ -25,6 +25,8 @@ import wexa.core.model.AccountKind;
 import wexa.core.model.App;
 import wexa.core.model.Capability;
 import wexa.core.model.Effect;
+import wexa.core.model.Engagement;
+import wexa.core.model.EngagementKind;
 import wexa.core.model.Environment;
 import wexa.core.model.IssuedName;
 import wexa.core.model.Kind;
@@ -39,6 +41,7 @@ import wexa.core.value.Handle;
 import wexa.core.value.Id;
 import wexa.core.value.Key;
 import wexa.core.value.Mail;
+import wexa.core.value.Window;
 
 /** Changes of name in models made at random, against the tenants' rules read one by one; and each fate by hand. */
 class RenamePlanTest {
@@ -164,6 +167,15 @@ class RenamePlanTest {
         }
         model = model.with(List.of(
                 Effect.make(wren),
+                Effect.make(new Engagement(
+                        id("engagement"),
+                        wren.id(),
+                        EngagementKind.EMPLOYEE,
+                        Optional.of("40288"),
+                        id("unit"),
+                        "Keeper",
+                        Optional.empty(),
+                        Window.ALWAYS)),
                 Effect.make(account(byMail, wren, "Wren.Sallow@skerrow.example")),
                 Effect.make(account(byHandle, wren, "wren.sallow")),
                 Effect.make(account(chosen, wren, "wrennie")),
@@ -178,6 +190,22 @@ class RenamePlanTest {
         assertThat(fate(plan, chosen)).isEqualTo(Fate.CHOSEN);
         assertThat(fate(plan, byNumber)).isEqualTo(Fate.SAME);
         assertThat(fate(plan, fixed)).isEqualTo(Fate.FIXED);
+
+        Person unreachable = new Person(
+                wren.id(),
+                after.handle(),
+                "Wren",
+                "Ostrey",
+                Optional.empty(),
+                Optional.empty(),
+                wren.home(),
+                Optional.empty(),
+                Map.of());
+        RenamePlan without = RenamePlan.of(model, wren, unreachable, RandomModel.NOW);
+        assertThat(fate(without, byMail)).isEqualTo(Fate.NO_BASIS);
+        assertThat(without.accounts())
+                .filteredOn(line -> line.fate() == Fate.NO_BASIS)
+                .noneMatch(Line::canChange);
 
         // a directory brought the name already: the user names are still those of the former one
         Resolution edit = new PersonChange.Edit(after).resolve(model, RandomModel.NOW);
